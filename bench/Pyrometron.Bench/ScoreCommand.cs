@@ -1,0 +1,57 @@
+using System.Diagnostics;
+using System.Globalization;
+using Pyrometron.Bench.Scoring;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
+using Pyrometron.Core.Readings;
+
+namespace Pyrometron.Bench;
+
+/// <summary>Judges the trial fleets and prints how well, with the three simple rules beside.</summary>
+internal static class ScoreCommand
+{
+    public static int Run(string[] folders)
+    {
+        foreach (var folder in folders)
+        {
+            var fleet = TrialFleet.Load(folder);
+            var clock = Stopwatch.StartNew();
+            var judgement = FleetJudge.Judge(fleet.Register, a => ReadingSeries.From(fleet.Readings[a.Tag], a.Parts.Count), fleet.AsOf, JudgementPolicy.Default);
+            clock.Stop();
+            var queue = judgement.Queue.Select((a, i) => new Answer(i + 1, a.Asset.Tag, Words.Of(a.Urgency), Words.Of(a.Cause), a.DriftKelvin, a.Action?.Day)).ToArray();
+            var score = Score.Of(queue, fleet.Truth);
+            Print($"{folder}: {queue.Length} machines judged in {clock.ElapsedMilliseconds} ms");
+            Print($"  average precision {score.AveragePrecision:0.000} (without grey {score.WithoutGrey:0.000}), precision at k {score.PrecisionAtK:0.000}");
+            foreach (var (name, order) in SimpleRules.Orders(fleet))
+                Print($"    simple rule {name,-9} {Score.Ranking(order, fleet.Truth).AveragePrecision:0.000}");
+            Print($"  recall now/next/soon {score.Recall:0.000}, cause right {score.CauseRight:0.000}");
+            Print($"  false alarms {score.FalseAlarms:0.000}, of the confounded {score.FalseAlarmsConfounded:0.000}");
+            Print($"  drift error median {score.DriftErrorMedian:0.00} K, 90 % {score.DriftErrorP90:0.00} K");
+            Print($"  date concordance {score.DateConcordance:0.000} over {score.Dated}, coverage {score.DateCoverage:0.00}");
+            if (Environment.GetEnvironmentVariable("SCORE_DETAIL") is not null)
+                Detail(judgement, fleet);
+        }
+        return 0;
+    }
+
+    /// <summary>Machine by machine, for finding out where the judgement errs.</summary>
+    private static void Detail(FleetJudgement judgement, TrialFleet fleet)
+    {
+        foreach (var zone in judgement.Zones)
+            Print($"  zone {zone.Zone} {string.Join(' ', zone.Bins.Where((_, i) => i % 3 == 0).Select(b => b.Kelvin.ToString("0.0", CultureInfo.InvariantCulture)))}");
+        var rank = 0;
+        foreach (var a in judgement.Queue)
+        {
+            rank++;
+            var t = fleet.Truth[a.Asset.Tag];
+            if (t.Grade == "healthy" && (a.DriftKelvin ?? 0) < 2.5)
+                continue;
+            var split = a.WorstPart?.Split ?? default;
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{rank,3} {a.Asset.Tag} {(t.NeedsWork ? "NEED" : t.Grade),-7} {Words.Of(a.Urgency),-7} {Words.Of(a.Cause),-6}/{t.DominantCause,-6} drift {a.DriftKelvin,5:0.0}/{t.WorstPartRecoverableKelvin,5:0.0}|{t.TotalRecoverableKelvin,5:0.0} "
+                + $"days {(a.Action is { } d ? d.Day.DayNumber - a.AsOf.DayNumber : -1),4}/{t.DaysToAction ?? -1,4} {a.WorstPart?.Part.Name} d{split.Dust:0.0} j{split.Joint:0.0} f{split.Fan:0.0} m{split.Mount:0.0} room {a.Outside.Room:0.0} set {a.Outside.Settings:0.0} {string.Join(',', t.Confounds)}"));
+        }
+    }
+
+    private static void Print(FormattableString text) => Console.WriteLine(text.ToString(CultureInfo.InvariantCulture));
+}

@@ -1,0 +1,25 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Readings;
+using Pyrometron.Formats;
+using Pyrometron.Formats.Csv;
+using Pyrometron.Formats.Fleet;
+
+namespace Pyrometron.Bench.Scoring;
+
+/// <summary>A trial fleet read straight from its files.</summary>
+internal sealed record TrialFleet(Register Register, Dictionary<string, List<Reading>> Readings, DateOnly AsOf, Dictionary<string, Truth> Truth)
+{
+    public static TrialFleet Load(string folder)
+    {
+        using var document = File.OpenRead(Path.Combine(folder, "fleet.json"));
+        var register = FleetDocument.Read(document).Register;
+        var parts = register.Assets.ToDictionary(a => a.Tag, a => (IReadOnlyList<string>)[.. a.Parts.Select(p => p.Name)]);
+        var (asOf, truth) = Scoring.Truth.Load(Path.Combine(folder, "truth.json"));
+        var readings = register.Assets.ToDictionary(a => a.Tag, _ => new List<Reading>());
+        using var file = File.OpenRead(Path.Combine(folder, "readings.csv.gz"));
+        using var spool = GzipSpool.TakeAsync(file, CancellationToken.None).GetAwaiter().GetResult();
+        foreach (var line in new ReadingsCsv(parts.GetValueOrDefault, DateTimeOffset.UtcNow).Read(spool.Open()))
+            readings[line.Asset].Add(line.Reading ?? throw new InvalidDataException(line.Problem?.Message));
+        return new TrialFleet(register, readings, asOf, truth);
+    }
+}

@@ -1,0 +1,129 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Readings;
+using Pyrometron.Core.Statistics;
+
+namespace Pyrometron.Core.Drift;
+
+/// <summary>A channel that cannot be believed for a while.</summary>
+/// <param name="Channel">A part's name, <c>ambient</c> or <c>fan</c>.</param>
+/// <param name="What">What it did, in words.</param>
+/// <param name="FromDay">Days since 1970 when it began.</param>
+/// <param name="Readings">How many readings are left out.</param>
+public sealed record SensorFinding(string Channel, string What, double FromDay, int Readings);
+
+/// <summary>
+/// The channels of one machine after what no heat could make has been dropped: values that stand still while the rest
+/// moves, single spikes, temperatures below the air that cools them. Dropped values are NaN and told as findings.
+/// </summary>
+public sealed class Channels
+{
+    /// <summary>A value repeated this often while others move is a frozen sensor. Whole degrees repeat by chance, but not so long.</summary>
+    private const int FrozenRun = 16;
+
+    private const double SpikeSigmas = 6;
+
+    private Channels(ReadingSeries series, double[] ambient, double[][] parts, List<SensorFinding> findings) =>
+        (Series, Ambient, Parts, Findings) = (series, ambient, parts, findings);
+
+    /// <summary>The readings these were cleaned from.</summary>
+    public ReadingSeries Series { get; }
+
+    /// <summary>Intake air, °C, or NaN.</summary>
+    public double[] Ambient { get; }
+
+    /// <summary>°C by part and reading, or NaN.</summary>
+    public double[][] Parts { get; }
+
+    /// <summary>What was dropped.</summary>
+    public List<SensorFinding> Findings { get; }
+
+    /// <summary>Cleans one machine's channels. O(readings × parts).</summary>
+    public static Channels Clean(Asset asset, ReadingSeries series)
+    {
+        var findings = new List<SensorFinding>();
+        var ambient = (double[])series.Ambient.Clone();
+        var parts = series.Parts.Select(p => (double[])p.Clone()).ToArray();
+        for (var p = 0; p < parts.Length; p++)
+        {
+            DropFrozen(series, parts[p], asset.Parts[p].Name, findings);
+            DropSpikes(series, parts[p], asset.Parts[p].Name, findings);
+            DropColderThanAir(series, parts[p], ambient, asset.Parts[p].Name, findings);
+        }
+        DropFrozen(series, ambient, "ambient", findings);
+        return new Channels(series, ambient, parts, findings);
+    }
+
+    private static void DropFrozen(ReadingSeries series, double[] channel, string name, List<SensorFinding> findings)
+    {
+        // Rare test runs: fewer repeats are telling, since load and air differ from run to run.
+        var rare = series.Count > 1 && (series.Day[^1] - series.Day[0]) / series.Count > 2;
+        var longest = rare ? FrozenRun / 2 : FrozenRun;
+        for (var start = 0; start < channel.Length;)
+        {
+            var (end, seen) = (start + 1, 1);
+            for (; end < channel.Length && (double.IsNaN(channel[end]) || channel[end] == channel[start]); end++)
+                seen += double.IsNaN(channel[end]) ? 0 : 1;
+            if (!double.IsNaN(channel[start]) && seen >= longest && OthersMove(series, channel, start, end))
+            {
+                findings.Add(new SensorFinding(name, $"stands at {channel[start]:0.#} °C while load and air change", series.Day[start], seen));
+                Array.Fill(channel, double.NaN, start, end - start);
+            }
+            start = end;
+        }
+    }
+
+    /// <summary>Whether load, air or any other part moved by what should have moved this one too.</summary>
+    private static bool OthersMove(ReadingSeries series, double[] channel, int start, int end)
+    {
+        bool Moves(double[] other, double least)
+        {
+            double low = double.PositiveInfinity, high = double.NegativeInfinity;
+            for (var i = start; i < end; i++)
+                if (!double.IsNaN(other[i]))
+                    (low, high) = (Math.Min(low, other[i]), Math.Max(high, other[i]));
+            return high - low >= least;
+        }
+        return Moves(series.Ambient, 2.5) || series.Parts.Any(p => !p.AsSpan().SequenceEqual(channel) && Moves(p, 5));
+    }
+
+    private static void DropSpikes(ReadingSeries series, double[] channel, string name, List<SensorFinding> findings)
+    {
+        var known = Enumerable.Range(0, channel.Length).Where(i => !double.IsNaN(channel[i])).ToArray();
+        if (known.Length < 9)
+            return;
+        var steps = new double[known.Length - 1];
+        for (var k = 1; k < known.Length; k++)
+            steps[k - 1] = channel[known[k]] - channel[known[k - 1]];
+        var bound = Math.Max(8, SpikeSigmas * Robust.MadScale(steps));
+        Span<double> window = stackalloc double[7];
+        var spikes = new List<int>();
+        for (var k = 0; k < known.Length; k++)
+        {
+            var n = 0;
+            for (var j = Math.Max(0, k - 3); j <= Math.Min(known.Length - 1, k + 3); j++)
+                // Idle windows between loaded ones are no spikes: compare within one workload.
+                if (series.Workload[known[j]] == series.Workload[known[k]])
+                    window[n++] = channel[known[j]];
+            if (n >= 4 && Math.Abs(channel[known[k]] - Robust.Median(window[..n])) > bound)
+                spikes.Add(known[k]);
+        }
+        if (spikes.Count == 0)
+            return;
+        findings.Add(new SensorFinding(name, "jumps by more than heat could, for single readings", series.Day[spikes[0]], spikes.Count));
+        foreach (var i in spikes)
+            channel[i] = double.NaN;
+    }
+
+    private static void DropColderThanAir(ReadingSeries series, double[] channel, double[] ambient, string name, List<SensorFinding> findings)
+    {
+        var (dropped, first) = (0, 0.0);
+        for (var i = 0; i < channel.Length; i++)
+            if (channel[i] < ambient[i] - 2 || channel[i] > 150)
+            {
+                first = dropped++ == 0 ? series.Day[i] : first;
+                channel[i] = double.NaN;
+            }
+        if (dropped > 0)
+            findings.Add(new SensorFinding(name, "reads colder than the air, or hotter than it could live", first, dropped));
+    }
+}

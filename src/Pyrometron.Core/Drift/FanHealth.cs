@@ -1,0 +1,31 @@
+using Pyrometron.Core.Statistics;
+
+namespace Pyrometron.Core.Drift;
+
+/// <summary>
+/// A tired fan turns slower than its command asks. Told by turns per per cent of command against the machine's own early
+/// ratio; without a command, by a speed that falls while the machine gets hotter.
+/// </summary>
+/// <param name="SpeedShare">Present speed at equal command relative to fresh, 0 to 1; 1 when sound or not known.</param>
+/// <param name="FreshRatio">Turns per per cent of the fresh fan, or NaN.</param>
+public readonly record struct FanHealth(double SpeedShare, double FreshRatio)
+{
+    private const double RecentDays = 25;
+
+    /// <summary>Speeds scatter by a few per cent; less than this is no finding.</summary>
+    private const double LeastLoss = 0.03;
+
+    /// <summary>Judges the fan from a machine's cells, oldest first.</summary>
+    /// <param name="renewed">Day of the last fan swap, days since 1970, or negative infinity.</param>
+    public static FanHealth Of(IReadOnlyList<Cell> cells, double renewed)
+    {
+        var known = cells.Where(c => c.SpeedRatio > 0 && c.Day >= renewed).ToArray();
+        if (known.Length < 6)
+            return new FanHealth(1, double.NaN);
+        // The fresh ratio: the upper part of the history, since wear only ever lowers it.
+        var fresh = Robust.Quantile(known.Select(c => c.SpeedRatio).ToArray(), 0.85);
+        var recent = known.Where(c => c.Day > known[^1].Day - RecentDays).Select(c => c.SpeedRatio).ToArray();
+        var share = Robust.Median(recent.Length >= 3 ? recent : known.TakeLast(3).Select(c => c.SpeedRatio).ToArray()) / fresh;
+        return new FanHealth(share > 1 - LeastLoss ? 1 : share, fresh);
+    }
+}

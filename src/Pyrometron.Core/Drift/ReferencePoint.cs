@@ -1,0 +1,87 @@
+using Pyrometron.Core.Statistics;
+
+namespace Pyrometron.Core.Drift;
+
+/// <summary>What is measured of a machine, from best to least; the uncertainty grows with it.</summary>
+public enum EvidenceGrade
+{
+    /// <summary>Power, fan speed and its own intake air.</summary>
+    A,
+
+    /// <summary>Power and air, fan speed fixed or unknown.</summary>
+    B,
+
+    /// <summary>Fan and air, power only by the workload's name.</summary>
+    C,
+
+    /// <summary>Neither power nor fan, or only the zone's air.</summary>
+    D,
+
+    /// <summary>Temperature alone.</summary>
+    E,
+}
+
+/// <summary>The operating point to which all readings of a machine are brought: 25 °C air, usual heat, usual fan.</summary>
+/// <param name="PowerW">Usual heat under the present settings and main workload; 1 where power is not measured.</param>
+/// <param name="HasPower">Whether power is measured.</param>
+/// <param name="FanSpeed">Usual speed in rpm (in per cent where no rpm is measured); NaN where neither is.</param>
+/// <param name="FanPct">Commanded speed there, per cent, or NaN.</param>
+/// <param name="FullSpeed">Speed at full command, same unit as <paramref name="FanSpeed"/>.</param>
+/// <param name="FanFixed">Whether the command never moves.</param>
+/// <param name="Workload">Index of the main workload, −1 for none.</param>
+/// <param name="Settings">Index of the present settings, −1 for none.</param>
+public sealed record ReferencePoint(
+    double PowerW, bool HasPower, double FanSpeed, double FanPct, double FullSpeed, bool FanFixed, int Workload, int Settings)
+{
+    /// <summary>The ambient of the reference point, °C.</summary>
+    public const double AmbientC = 25;
+
+    private const double PresentDays = 60;
+
+    /// <summary>Finds the reference point of a machine.</summary>
+    /// <returns>Null without readings.</returns>
+    public static ReferencePoint? Of(Channels machine)
+    {
+        var s = machine.Series;
+        if (s.Count == 0)
+            return null;
+        var settings = s.Settings[^1];
+        var recent = Enumerable.Range(0, s.Count).Where(i => s.Settings[i] == settings && s.Day[i] > s.Day[^1] - PresentDays).ToArray();
+        if (recent.Length < 5)
+            recent = [.. Enumerable.Range(0, s.Count).Where(i => s.Settings[i] == settings).TakeLast(10)];
+        var hasPower = s.Power.Count(p => p > 0) >= Math.Max(1, s.Count / 2);
+        var workload = MainWorkload(machine, recent);
+        var main = recent.Where(i => s.Workload[i] == workload).ToArray();
+        var power = hasPower ? MedianOf(s.Power, main) : 1;
+        if (!(power > 0))
+            (power, hasPower) = (1, false);
+
+        var speeds = s.FanRpm.Any(n => n > 0) ? s.FanRpm : s.FanPct;
+        var atMain = Enumerable.Range(0, s.Count).Where(i => s.Workload[i] == workload).ToArray();
+        // The fresh machine's fan: the automatic command creeps up with wear, so the quieter part of the history counts.
+        var speed = QuantileOf(speeds, atMain, 0.35);
+        var command = QuantileOf(s.FanPct, atMain, 0.35);
+        var fixedFan = !double.IsNaN(command) && QuantileOf(s.FanPct, atMain, 0.95) - QuantileOf(s.FanPct, atMain, 0.05) < 2.5;
+        var full = double.IsNaN(speed) ? double.NaN
+            : fixedFan ? speed
+            : !double.IsNaN(command) && command > 0 ? speed * Math.Max(1, 100 / command)
+            : Math.Max(speed, QuantileOf(speeds, Enumerable.Range(0, s.Count), 0.995));
+        return new ReferencePoint(power, hasPower, speed > 0 ? speed : double.NaN, command, full, fixedFan, workload, settings);
+    }
+
+    /// <summary>The hottest workload that makes up a fair share of the readings.</summary>
+    private static int MainWorkload(Channels machine, int[] recent)
+    {
+        var s = machine.Series;
+        return recent.GroupBy(i => s.Workload[i])
+            .OrderByDescending(g => g.Count() >= 0.25 * recent.Length)
+            .ThenByDescending(g => g.Count() >= 0.6 * recent.Length)
+            .ThenByDescending(g => machine.Parts.Sum(p => Robust.Median(g.Select(i => p[i]).Where(c => !double.IsNaN(c)).ToArray()) is var m && m > 0 ? m : 0))
+            .First().Key;
+    }
+
+    private static double MedianOf(double[] channel, IEnumerable<int> at) => QuantileOf(channel, at, 0.5);
+
+    private static double QuantileOf(double[] channel, IEnumerable<int> at, double fraction) =>
+        Robust.Quantile(at.Select(i => channel[i]).Where(v => v > 0).ToArray(), fraction);
+}

@@ -1,0 +1,177 @@
+using Pyrometron.Core.Fleet;
+
+namespace Pyrometron.Core.Drift;
+
+/// <summary>What a column of the wear model stands for.</summary>
+public enum WearTerm
+{
+    /// <summary>J: the joint side of a part, chip to cooler.</summary>
+    Joint,
+
+    /// <summary>J's difference under another workload.</summary>
+    WorkloadOffset,
+
+    /// <summary>A difference under other settings, where power is not measured.</summary>
+    SettingsOffset,
+
+    /// <summary>F: the fresh air side, shared.</summary>
+    Air,
+
+    /// <summary>S: fouling of the air side, shared.</summary>
+    Shared,
+
+    /// <summary>O: what one part alone has lost.</summary>
+    Own,
+
+    /// <summary>M: a step where the cooler was lifted.</summary>
+    Mount,
+
+    /// <summary>A jump of one sensor.</summary>
+    SensorOffset,
+}
+
+/// <summary>One sensor that jumped by more than heat could.</summary>
+/// <param name="Day">When, days since 1970.</param>
+public sealed record SensorStep(int Part, double Day);
+
+/// <summary>The columns of one machine's wear model: meaning, span in time, prior.</summary>
+internal sealed class WearColumns
+{
+    /// <summary>Prior spread of the fresh air side about half of the level, as a share of the level.</summary>
+    private const double AirSpread = 0.12;
+
+    /// <summary>Prices per kelvin of wear in the lasso prior: shared by all is one cause, its own is dearer, a step dearest.</summary>
+    private const double SharedPrice = 1.0, OwnPrice = 1.5, MountPrice = 2.5, CarriedPrice = 2.0;
+
+    /// <param name="Part">−1 for all parts.</param>
+    /// <param name="From">Start of the growth, days since 1970; before it the column is 0.</param>
+    /// <param name="Full">Where it reaches 1.</param>
+    /// <param name="Until">From here it is 0 again: renewed.</param>
+    /// <param name="Label">Workload or settings index, −1 for none.</param>
+    private sealed record Column(WearTerm Term, int Part, double From, double Full, double Until, int Label, double Mean, double Sigma, double Price)
+    {
+        public double Height(double day) => day < From || day >= Until ? 0 : day >= Full ? 1 : (day - From) / (Full - From);
+    }
+
+    private readonly Column[] _columns;
+
+    private WearColumns(List<Column> columns)
+    {
+        _columns = [.. columns];
+        NonNegative = [.. _columns.Select(c => c.Price > 0)];
+    }
+
+    public int Count => _columns.Length;
+
+    public bool[] NonNegative { get; }
+
+    public static WearColumns For(Asset asset, ReferencePoint reference, IReadOnlyList<Cell> cells, double asOf, double[] levels, double[] share,
+        IReadOnlyList<SensorStep> sensorSteps, double piece)
+    {
+        var columns = new List<Column>();
+        var (first, last) = (cells[0].Day, cells[^1].Day);
+        void Plain(WearTerm term, int part, int label, double mean, double sigma) =>
+            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, double.PositiveInfinity, label, mean, sigma, 0));
+
+        var workloads = cells.Select(c => c.Workload).Distinct().Where(w => w != reference.Workload).ToArray();
+        var settings = cells.Select(c => c.Settings).Distinct().Where(s => s != reference.Settings).ToArray();
+        var air = 0.5 * levels.Max();
+        Plain(WearTerm.Air, -1, -1, air, AirSpread * levels.Max());
+        for (var p = 0; p < asset.Parts.Count; p++)
+        {
+            Plain(WearTerm.Joint, p, -1, levels[p] - share[p] * air, 0.5 * levels.Max());
+            foreach (var w in workloads)
+                Plain(WearTerm.WorkloadOffset, p, w, 0, reference.HasPower ? 15 : 30);
+            foreach (var s in settings)
+                Plain(WearTerm.SettingsOffset, p, s, 0, reference.HasPower ? 0.5 : 20);
+        }
+        foreach (var step in sensorSteps)
+            columns.Add(new Column(WearTerm.SensorOffset, step.Part, step.Day, step.Day, double.PositiveInfinity, -1, 0, 20, 0));
+
+        Growth(columns, WearTerm.Shared, -1, Renewals(asset, Cause.Dust, asOf), first, last, piece, SharedPrice);
+        for (var p = 0; p < asset.Parts.Count; p++)
+        {
+            var joint = asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste;
+            var renewals = Renewals(asset, joint, asOf);
+            Growth(columns, WearTerm.Own, p, renewals, first, last, piece, OwnPrice);
+            // A lifted cooler can sit badly afterwards, on every part it covers, until it is lifted again.
+            var lifts = asset.Services.Where(s => ServiceEffects.LiftsCooler(s.Level)).Select(s => DayOf(s.Date))
+                .Where(d => d > first && d <= last).Distinct().ToArray();
+            for (var l = 0; l < lifts.Length; l++)
+                columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], l + 1 < lifts.Length ? lifts[l + 1] : double.PositiveInfinity, -1, 0, 30, MountPrice));
+        }
+        return new WearColumns(columns);
+    }
+
+    /// <summary>Pieces of growth in every span between renewals; before the first renewal also what was there already.</summary>
+    private static void Growth(List<Column> columns, WearTerm term, int part, double[] renewals, double first, double last, double piece, double price)
+    {
+        var marks = renewals.Where(r => r > first && r <= last).ToList();
+        double from = first;
+        foreach (var until in marks.Append(double.PositiveInfinity))
+        {
+            if (from == first && marks.Count > 0)
+                columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, until, -1, 0, 30, CarriedPrice));
+            var end = Math.Min(until, last);
+            var pieces = Math.Max(1, (int)Math.Round((end - from) / piece));
+            var length = Math.Max(1, (end - from) / pieces);
+            for (var k = 0; k < pieces; k++)
+                columns.Add(new Column(term, part, from + k * length, from + (k + 1) * length, until, -1, 0, 30, price));
+            from = until;
+        }
+    }
+
+    private static double[] Renewals(Asset asset, Cause cause, double asOf) =>
+        [.. asset.Services.Where(s => ServiceEffects.Renews(s.Level, cause)).Select(s => DayOf(s.Date)).Where(d => d <= asOf).Distinct().Order()];
+
+    /// <summary>Noon of a service day: readings of its morning still belong to the time before.</summary>
+    internal static double DayOf(DateOnly date) => date.DayNumber - new DateOnly(1970, 1, 1).DayNumber + 0.5;
+
+    public double[] Start() => [.. _columns.Select(c => c.Mean)];
+
+    public void AddPriors(double[] hessian, double[] gradient)
+    {
+        for (var i = 0; i < _columns.Length; i++)
+        {
+            var precision = 1 / (_columns[i].Sigma * _columns[i].Sigma);
+            hessian[i * _columns.Length + i] += precision;
+            gradient[i] += precision * _columns[i].Mean - _columns[i].Price;
+        }
+    }
+
+    /// <summary>One row of the design: what each column adds to a part's rise in a cell.</summary>
+    public void Fill(Span<double> row, Cell cell, int part, double share)
+    {
+        for (var i = 0; i < _columns.Length; i++)
+        {
+            var c = _columns[i];
+            row[i] = c.Part >= 0 && c.Part != part ? 0 : c.Term switch
+            {
+                WearTerm.WorkloadOffset => c.Label == cell.Workload ? cell.Heat : 0,
+                WearTerm.SettingsOffset => c.Label == cell.Settings ? cell.Heat : 0,
+                WearTerm.Air => cell.Heat * share * (1 + cell.Flow),
+                WearTerm.Shared => cell.Heat * share * (1 + cell.Flow) * c.Height(cell.Day),
+                WearTerm.SensorOffset => c.Height(cell.Day),
+                WearTerm.Joint => cell.JointHeat[part],
+                _ => cell.JointHeat[part] * c.Height(cell.Day),
+            };
+        }
+    }
+
+    public double At(WearTerm term, int part, double day, ReadOnlySpan<double> x, double share)
+    {
+        var sum = 0.0;
+        for (var i = 0; i < _columns.Length; i++)
+            if (_columns[i].Term == term && (_columns[i].Part < 0 || _columns[i].Part == part))
+                sum += x[i] * _columns[i].Height(day);
+        return term is WearTerm.Air or WearTerm.Shared ? sum * share : sum;
+    }
+
+    public double OffsetOf(WearTerm term, int part, int label, ReadOnlySpan<double> x)
+    {
+        for (var i = 0; i < _columns.Length; i++)
+            if (_columns[i].Term == term && _columns[i].Part == part && _columns[i].Label == label)
+                return x[i];
+        return 0;
+    }
+}

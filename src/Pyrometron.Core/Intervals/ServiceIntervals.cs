@@ -1,0 +1,38 @@
+using Pyrometron.Core.Fleet;
+
+namespace Pyrometron.Core.Intervals;
+
+/// <summary>A service that the calendar asks for.</summary>
+public readonly record struct DueService(ServiceLevel Level, DateOnly Due);
+
+/// <summary>Base intervals by kind and level, shortened by what wears: dust, hours, heat (common practice, no source).</summary>
+public static class ServiceIntervals
+{
+    /// <summary>Months between services of a level on a kind of machine in normal dust; null where the calendar asks for none.</summary>
+    public static int? BaseMonths(AssetKind kind, ServiceLevel level) => (kind, level) switch
+    {
+        (AssetKind.Laptop, ServiceLevel.DustOut) => 12,
+        (_, ServiceLevel.DustOut) => 18,
+        (_, ServiceLevel.Repaste) => 42,
+        _ => null,
+    };
+
+    /// <summary>What multiplies a base interval: below 1 in dust and on machines that never rest.</summary>
+    public static double EnvironmentFactor(DustClass dust, double dutyHoursPerDay) =>
+        (dust switch { DustClass.Clean => 1.4, DustClass.Heavy => 0.65, _ => 1.0 }) * (dutyHoursPerDay >= 20 ? 0.85 : dutyHoursPerDay <= 6 ? 1.15 : 1.0);
+
+    /// <summary>The service that is or will be due first, counted from the last one that renewed the same.</summary>
+    public static DueService? FirstDue(Asset asset, DustClass dust, DateOnly asOf)
+    {
+        DueService? first = null;
+        foreach (var (level, cause) in ((ServiceLevel, Cause)[])[(ServiceLevel.DustOut, Cause.Dust), (ServiceLevel.Repaste, Cause.Paste)])
+            if (BaseMonths(asset.Kind, level) is { } months)
+            {
+                var days = months * 30.4375 * EnvironmentFactor(dust, asset.DutyHoursPerDay);
+                var due = asset.RenewedOn(cause, asOf).AddDays((int)Math.Round(days));
+                if (first is null || due < first.Value.Due)
+                    first = new DueService(level, due);
+            }
+        return first;
+    }
+}

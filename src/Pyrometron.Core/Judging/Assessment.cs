@@ -1,0 +1,87 @@
+using Pyrometron.Core.Causes;
+using Pyrometron.Core.Drift;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Forecast;
+
+namespace Pyrometron.Core.Judging;
+
+/// <summary>The slow change of a part at its reference point.</summary>
+/// <param name="KelvinPerDay">Theil–Sen slope.</param>
+/// <param name="Low">Lower end of its 80 % interval.</param>
+/// <param name="High">Upper end.</param>
+/// <param name="PValue">Mann–Kendall, autocorrelation allowed for.</param>
+/// <param name="FromDay">Start of the window, days since 1970.</param>
+public readonly record struct Trend(double KelvinPerDay, double Low, double High, double PValue, double FromDay)
+{
+    /// <summary>Whether there is a rise at all.</summary>
+    public bool IsRising => KelvinPerDay > 0 && PValue < 0.05;
+}
+
+/// <summary>One point of a part's history, brought to the reference point.</summary>
+/// <param name="Day">Days since 1970.</param>
+/// <param name="Observed">Rise over the intake at reference heat and fan, room not taken out, K.</param>
+/// <param name="Room">What the room adds, K.</param>
+/// <param name="Model">Rise by the fitted model, room not included, K.</param>
+public readonly record struct DriftPoint(double Day, double Observed, double Room, double Model);
+
+/// <summary>The judgement of one part.</summary>
+/// <param name="FreshRiseKelvin">Rise at the reference point with everything fresh.</param>
+/// <param name="Split">What service could win back, by cause.</param>
+/// <param name="SigmaKelvin">Standard uncertainty of the split's total.</param>
+/// <param name="LatestC">Median of the newest readings under the main workload, °C, as measured.</param>
+/// <param name="HottestC">Temperature at design ambient, reference power and full fan, °C.</param>
+/// <param name="MarginKelvin">From there to the action line; negative beyond it.</param>
+/// <param name="Action">When the line is reached, or null without a trend.</param>
+public sealed record PartAssessment(
+    Part Part, double FreshRiseKelvin, CauseSplit Split, double SigmaKelvin, double LatestC, double HottestC, double MarginKelvin,
+    Trend? Trend, ActionDate? Action, IReadOnlyList<DriftPoint> History)
+{
+    /// <summary>Rise at the reference point now, room left out, K.</summary>
+    public double PresentRiseKelvin => FreshRiseKelvin + Split.Total;
+}
+
+/// <summary>What raises temperatures without any service being able to help, K.</summary>
+/// <param name="Room">The zone's air beyond its sensors.</param>
+/// <param name="Settings">More heat under the present settings than under earlier ones.</param>
+public readonly record struct OutsideCauses(double Room, double Settings);
+
+/// <summary>The whole judgement of one machine.</summary>
+/// <param name="DriftKelvin">What service could win back on the worst part, at the reference point; null when unknown.</param>
+/// <param name="Service">The level that removes what is wrong; null where no service helps.</param>
+/// <param name="ServiceDue">When its interval is due by the calendar, with the level; null when nothing is.</param>
+/// <param name="Reason">One sentence for the queue.</param>
+/// <param name="Sentences">The longer explanation.</param>
+/// <param name="ToBeSurer">What to measure to be surer; null when nothing would help.</param>
+public sealed record Assessment(
+    Asset Asset,
+    DateOnly AsOf,
+    Urgency Urgency,
+    Cause Cause,
+    double? DriftKelvin,
+    ActionDate? Action,
+    ServiceLevel? Service,
+    int? Minutes,
+    EvidenceGrade? Evidence,
+    ReferencePoint? Reference,
+    IReadOnlyList<PartAssessment> Parts,
+    OutsideCauses Outside,
+    IReadOnlyList<SensorFinding> SensorFindings,
+    Intervals.DueService? ServiceDue,
+    double? NewestReadingDay,
+    int Readings,
+    string Reason,
+    IReadOnlyList<string> Sentences,
+    string? ToBeSurer)
+{
+    /// <summary>The part with most to win, or null without judged parts.</summary>
+    public PartAssessment? WorstPart => Parts.MaxBy(p => p.Split.Total);
+
+    /// <summary>The part nearest to its action line, or null without judged parts.</summary>
+    public PartAssessment? LimitingPart => Parts.MinBy(p => p.MarginKelvin);
+}
+
+/// <summary>One zone's own drift over time.</summary>
+public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines, IReadOnlyList<(int Bin, double Kelvin)> Bins);
+
+/// <summary>All machines judged at once, most pressing first.</summary>
+public sealed record FleetJudgement(DateOnly AsOf, IReadOnlyList<Assessment> Queue, IReadOnlyList<ZoneAssessment> Zones);

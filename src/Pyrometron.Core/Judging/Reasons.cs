@@ -1,0 +1,112 @@
+using System.Globalization;
+using Pyrometron.Core.Fleet;
+
+namespace Pyrometron.Core.Judging;
+
+/// <summary>Puts a judgement into plain words, from the same numbers that decide it.</summary>
+internal static class Reasons
+{
+    public static Assessment Complete(Assessment a, Zone zone) =>
+        a with { Reason = Reason(a, zone), Sentences = [.. Sentences(a, zone)], ToBeSurer = ToBeSurer(a) };
+
+    private static string Reason(Assessment a, Zone zone)
+    {
+        if (a.Urgency == Urgency.Unknown)
+            return a.Readings == 0
+                ? "No readings yet: nothing can be said. One loaded run with the air temperature would be a start."
+                : $"Only {Count(a.Readings, "reading")}: too few to tell wear from chance. Five loaded readings over a week or more would do.";
+        var worst = a.WorstPart!;
+        var drift = worst.Split.Total;
+        if (a.Service is not null && a.Cause is not (Cause.None or Cause.Room or Cause.Settings or Cause.Sensor or Cause.CoolerLimited))
+            return Drifted(a, worst, drift);
+        return a.Cause switch
+        {
+            Cause.Room => $"The air, not the machine: everyone in {zone.Name} is {K(a.Outside.Room)} up. See to the room.",
+            Cause.Settings => $"{K(a.Outside.Settings)} warmer since its settings changed: more heat, no wear. See to the settings.",
+            Cause.Sensor => Sensor(a),
+            Cause.CoolerLimited => $"Hot since its first day ({a.LimitingPart!.Part.Name} {Margin(a.LimitingPart.MarginKelvin)}), and not drifting: the cooler is the limit.",
+            _ when a.Service is { } due => $"Nothing wrong in its readings; the {Words.Of(due)} interval is due since {Day(a.ServiceDue!.Value.Due)}.",
+            _ => $"Within {K(Math.Max(1, drift))} of its fresh state.",
+        };
+    }
+
+    private static string Drifted(Assessment a, PartAssessment worst, double drift)
+    {
+        var part = worst.Part.Name;
+        var split = worst.Split;
+        var share = split.Of(a.Cause);
+        var text = a.Cause switch
+        {
+            Cause.Dust => a.Parts.Count > 1 ? $"All parts {K(split.Dust)} up at equal heat and fan" : $"{Cap(part)} {K(drift)} up at equal heat and fan",
+            Cause.Paste => $"{Cap(part)} alone {K(split.Joint)} warmer than when its paste was fresh",
+            Cause.Pads => $"{Cap(part)} alone {K(split.Joint)} warmer, the rest unchanged: the pads have hardened",
+            Cause.Fan => $"The fan turns slower than its command asks; {K(split.Fan)} follow",
+            Cause.Mount => $"A step of {K(split.Mount)} on {part} on the day the cooler was lifted: it sits badly",
+            _ => $"{Cap(part)} {K(drift)} up",
+        };
+        if (drift - share >= 1.5)
+            text += $"; {K(drift)} with the rest ({string.Join(", ", split.Ranked().Where(c => c.Cause != a.Cause && c.Kelvin >= 0.8).Select(c => $"{Words.Of(c.Cause)} {K(c.Kelvin)}"))})";
+        if (a.LimitingPart is { MarginKelvin: <= 0 } limiting)
+            text += $". {Cap(limiting.Part.Name)} is past its action line on a hot day";
+        return text + ".";
+    }
+
+    private static string Sensor(Assessment a)
+    {
+        var finding = a.SensorFindings.Count > 0 ? a.SensorFindings[^1] : null;
+        return finding is null ? "A sensor cannot be believed." : $"The {finding.Channel} sensor {finding.What}; what the others say shows no wear.";
+    }
+
+    private static IEnumerable<string> Sentences(Assessment a, Zone zone)
+    {
+        if (a.Reference is { } reference && a.Parts.Count > 0)
+            yield return reference.HasPower
+                ? $"Compared at {reference.PowerW.ToString("0", CultureInfo.InvariantCulture)} W, 25 °C intake and its usual fan speed."
+                : "Compared at equal workload, 25 °C intake and its usual fan speed; power is not measured.";
+        foreach (var p in a.Parts)
+        {
+            var causes = string.Join(", ", p.Split.Ranked().Where(c => c.Kelvin >= 0.3).Select(c => $"{Words.Of(c.Cause)} {K(c.Kelvin)}"));
+            yield return $"{Cap(p.Part.Name)}: {K(p.Split.Total)} over fresh (± {K(2 * p.SigmaKelvin)}){(causes.Length > 0 ? ": " + causes : "")}. "
+                + $"At {zone.DesignAmbient} intake and full fan it would read {p.HottestC.ToString("0", CultureInfo.InvariantCulture)} °C, {Margin(p.MarginKelvin)}.";
+            if (p.Trend is { } trend)
+                yield return trend.IsRising
+                    ? $"{Cap(p.Part.Name)} rises {(trend.KelvinPerDay * 30).ToString("0.0", CultureInfo.InvariantCulture)} K a month (80 %: {(trend.Low * 30).ToString("0.0", CultureInfo.InvariantCulture)} to {(trend.High * 30).ToString("0.0", CultureInfo.InvariantCulture)})."
+                    : $"{Cap(p.Part.Name)} shows no trend since {Day(DateOf(trend.FromDay))}.";
+        }
+        if (Math.Abs(a.Outside.Room) >= 1)
+            yield return $"{zone.Name} as a whole runs {K(Math.Abs(a.Outside.Room))} {(a.Outside.Room > 0 ? "warmer" : "cooler")} than its intake sensors say; that is taken out.";
+        if (Math.Abs(a.Outside.Settings) >= 1)
+            yield return $"Present settings add {K(a.Outside.Settings)} against the earlier ones; that is no wear.";
+        foreach (var f in a.SensorFindings)
+            yield return $"{Cap(f.Channel)} sensor: {f.What} (since {Day(DateOf(f.FromDay))}); left out.";
+    }
+
+    private static string? ToBeSurer(Assessment a) => a.Evidence switch
+    {
+        null => "A loaded run of 20 minutes with the air temperature written down.",
+        Drift.EvidenceGrade.B => "Fan speed in the readings would show wear that an automatic fan hides.",
+        Drift.EvidenceGrade.C => "Power in the readings would tell more heat from worse cooling.",
+        Drift.EvidenceGrade.D => "Power and fan speed, or the machine's own intake air, would narrow the figures.",
+        Drift.EvidenceGrade.E => "An intake air sensor: without it the weather passes for wear.",
+        _ => null,
+    };
+
+    private static DateOnly DateOf(double day) => new DateOnly(1970, 1, 1).AddDays((int)Math.Floor(day));
+
+    private static string Day(DateOnly day) => day.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
+
+    private static string K(double kelvin) => (Math.Abs(kelvin) < 9.95 ? kelvin.ToString("0.#", CultureInfo.InvariantCulture) : kelvin.ToString("0", CultureInfo.InvariantCulture)) + " K";
+
+    private static string Margin(double kelvin) => kelvin >= 0 ? $"{K(kelvin)} short of its action line" : $"{K(-kelvin)} past its action line";
+
+    private static string Count(int n, string what) => n == 1 ? $"1 {what}" : $"{n} {what}s";
+
+    private static string Cap(string word) => word switch
+    {
+        "cpu" => "Processor",
+        "gpu" => "Graphics chip",
+        "hotspot" => "Hot spot",
+        "vrm" => "Regulators",
+        _ => char.ToUpperInvariant(word[0]) + word[1..],
+    };
+}

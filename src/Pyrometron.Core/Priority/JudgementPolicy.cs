@@ -1,0 +1,37 @@
+using Pyrometron.Core.Fleet;
+
+namespace Pyrometron.Core.Priority;
+
+/// <summary>The house's rules for judging; the defaults are common practice, no source.</summary>
+/// <param name="ActionMarginKelvin">The action line lies this far below a part's limit.</param>
+/// <param name="WorthKelvin">Less than this is not worth opening a machine for, whatever the date.</param>
+/// <param name="MuchKelvin">This much to win is worth opening a machine at once.</param>
+public sealed record JudgementPolicy(double ActionMarginKelvin = 5, double WorthKelvin = 2.5, double MuchKelvin = 6)
+{
+    /// <summary>Days to the action line for "next".</summary>
+    public const int NextDays = 45;
+
+    /// <summary>Days to the action line for "soon".</summary>
+    public const int SoonDays = 120;
+
+    /// <summary>The house's defaults.</summary>
+    public static JudgementPolicy Default { get; } = new();
+
+    /// <summary>Usual bench time of a level on a kind of machine, minutes (common practice, no source).</summary>
+    public static int Minutes(AssetKind kind, ServiceLevel level) => (kind, level) switch
+    {
+        (_, ServiceLevel.Inspect) => 10,
+        (_, ServiceLevel.BlowOut) => 15,
+        (AssetKind.GraphicsCard, ServiceLevel.DustOut) => 35,
+        (AssetKind.Server, ServiceLevel.DustOut) => 30,
+        (AssetKind.Laptop, ServiceLevel.DustOut) => 40,
+        (_, ServiceLevel.DustOut) => 25,
+        (AssetKind.Laptop, ServiceLevel.FanSwap) => 50,
+        (_, ServiceLevel.FanSwap) => 30,
+        (AssetKind.GraphicsCard, ServiceLevel.Repaste) => 60,
+        (AssetKind.Laptop, ServiceLevel.Repaste) => 90,
+        (_, ServiceLevel.Repaste) => 45,
+        (_, ServiceLevel.Repad) => 75,
+        _ => 30,
+    };
+}

@@ -1,0 +1,45 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Intervals;
+
+namespace Pyrometron.Core.Priority;
+
+/// <summary>How pressing work on a machine is, from what is to win and by when.</summary>
+public static class UrgencyRule
+{
+    /// <summary>
+    /// <c>now</c>: at its limit, throttling or past the action line, with enough to win. <c>next</c>: much to win, or enough
+    /// and the line near. <c>soon</c>: the same a little later, or its interval is due. <c>watch</c>: real drift without a
+    /// date, or hot with nothing to win. Else <c>fine</c>.
+    /// </summary>
+    /// <param name="winnable">What service could win back on the worst part, K.</param>
+    /// <param name="sigma">Its standard uncertainty, K.</param>
+    /// <param name="atItsLimit">Throttling, or temperatures at a limit.</param>
+    /// <param name="action">When the first part reaches its action line.</param>
+    /// <param name="due">The next service of the calendar.</param>
+    public static Urgency Of(double winnable, double sigma, bool atItsLimit, ActionDate? action, DueService? due, DateOnly asOf, JudgementPolicy policy)
+    {
+        var days = action is { } a ? a.Day.DayNumber - asOf.DayNumber : int.MaxValue;
+        var worth = winnable >= policy.WorthKelvin;
+        if (worth && (atItsLimit || days <= 0))
+            return Urgency.Now;
+        if (winnable >= policy.MuchKelvin || (worth && days <= JudgementPolicy.NextDays))
+            return Urgency.Next;
+        if ((worth && days <= JudgementPolicy.SoonDays) || due is { } d && d.Due <= asOf)
+            return Urgency.Soon;
+        if ((worth && winnable > 2 * sigma) || atItsLimit || days <= 0)
+            return Urgency.Watch;
+        return Urgency.Fine;
+    }
+
+    /// <summary>
+    /// Order within one urgency: how far beyond the thresholds a machine stands, most first. Winning six kelvin and
+    /// standing at the line with two and a half weigh alike.
+    /// </summary>
+    public static double Pressure(double winnable, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
+    {
+        var days = action is { } a ? Math.Max(0, a.Day.DayNumber - asOf.DayNumber) : double.PositiveInfinity;
+        var nearness = 1 / (1 + Math.Exp((days - JudgementPolicy.NextDays) / 15));
+        return winnable / policy.MuchKelvin + nearness * Math.Min(winnable, 2 * policy.WorthKelvin) / policy.WorthKelvin;
+    }
+}

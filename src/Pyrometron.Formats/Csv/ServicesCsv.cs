@@ -1,0 +1,51 @@
+using System.Globalization;
+using Pyrometron.Core.Fleet;
+
+namespace Pyrometron.Formats.Csv;
+
+/// <summary>One line of a services file: a service, or why it is refused.</summary>
+public readonly record struct ServiceLine(int Line, string Asset, ServiceEvent? Service, InputProblem? Problem);
+
+/// <summary>Reads services CSV: <c>date,asset,level</c>.</summary>
+public static class ServicesCsv
+{
+    /// <summary>Reads the file lazily.</summary>
+    /// <param name="isKnown">Whether a tag is in the fleet.</param>
+    /// <param name="today">Services later than tomorrow are refused.</param>
+    /// <exception cref="RefusedInputException">It is no services file at all.</exception>
+    public static IEnumerable<ServiceLine> Read(Stream csv, Func<string, bool> isKnown, DateOnly today)
+    {
+        var records = new CsvRecords(csv);
+        var names = CsvHeader.Read(records, "a services file", "date", "asset", "level");
+        return Lines(records, names, isKnown, today);
+    }
+
+    private static IEnumerable<ServiceLine> Lines(CsvRecords records, string[] names, Func<string, bool> isKnown, DateOnly today)
+    {
+        while (records.Read())
+            yield return ReadLine(records, names, isKnown, today);
+    }
+
+    private static ServiceLine ReadLine(CsvRecords records, string[] names, Func<string, bool> isKnown, DateOnly today)
+    {
+        ServiceLine Refuse(string? column, string message) =>
+            new(records.Line, "", null, new InputProblem(message, records.Line, column));
+        string Cell(string column) =>
+            CsvHeader.TryText(records.Field(Array.IndexOf(names, column)), out var text) && text.Length <= 80 ? text : "(not readable)";
+
+        if (records.Problem is { } problem)
+            return Refuse(null, $"Not readable: {problem}.");
+        if (records.Count != names.Length)
+            return Refuse(null, $"The line has {records.Count} cells, the header {names.Length}.");
+        var (date, asset, level) = (Cell("date"), Cell("asset"), Cell("level"));
+        if (!DateOnly.TryParseExact(date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
+            return Refuse("date", $"'{date}' is no date such as 2026-05-01.");
+        if (day > today.AddDays(1) || day.Year < 1990)
+            return Refuse("date", $"'{date}' is not a day on which this machine can have been serviced.");
+        if (!isKnown(asset))
+            return Refuse("asset", $"'{asset}' is not in the fleet; import its fleet document first.");
+        if (!Words.TryRead<ServiceLevel>(level, out var known))
+            return Refuse("level", $"'{level}' is no service level; use one of {Words.List<ServiceLevel>()}.");
+        return new ServiceLine(records.Line, asset, new ServiceEvent(day, known), null);
+    }
+}
