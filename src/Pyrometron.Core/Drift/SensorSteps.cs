@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Statistics;
+using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Drift;
 
@@ -38,7 +39,7 @@ public static class SensorSteps
         var (size, at) = best;
         var abrupt = Math.Abs(Middle(alone, at, at + 2) - Middle(alone, at - 2, at));
         var explained = alone[at].Settings != alone[at - 1].Settings
-            || asset.Services.Any(s => WearColumns.DayOf(s.Date) > alone[at - 1].Day - 6 && WearColumns.DayOf(s.Date) < alone[at].Day + 6);
+            || asset.Services.Any(s => UnixDay.Noon(s.Date) > alone[at - 1].Day - 6 && UnixDay.Noon(s.Date) < alone[at].Day + 6);
         return Math.Abs(size) >= Math.Max(LeastJump, 5 * noise) && abrupt > 0.8 * Math.Abs(size) && !explained
             ? new SensorStep(part, (alone[at - 1].Day + alone[at].Day) / 2)
             : null;

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Drift;
 
@@ -95,7 +96,7 @@ internal sealed class WearColumns
             var renewals = Renewals(asset, joint, asOf);
             Growth(columns, WearTerm.Own, p, renewals, first, last, piece, OwnPrice);
             // A lifted cooler can sit badly afterwards, on every part it covers, until it is lifted again.
-            var lifts = asset.Services.Where(s => ServiceEffects.LiftsCooler(s.Level)).Select(s => DayOf(s.Date))
+            var lifts = asset.Services.Where(s => ServiceEffects.LiftsCooler(s.Level)).Select(s => UnixDay.Noon(s.Date))
                 .Where(d => d > first && d <= last).Distinct().ToArray();
             for (var l = 0; l < lifts.Length; l++)
                 columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], l + 1 < lifts.Length ? lifts[l + 1] : double.PositiveInfinity, -1, 0, 30, MountPrice));
@@ -122,10 +123,10 @@ internal sealed class WearColumns
     }
 
     private static double[] Renewals(Asset asset, Cause cause, double asOf) =>
-        [.. asset.Services.Where(s => ServiceEffects.Renews(s.Level, cause)).Select(s => DayOf(s.Date)).Where(d => d <= asOf).Distinct().Order()];
+        [.. asset.Services.Where(s => ServiceEffects.Renews(s.Level, cause)).Select(s => UnixDay.Noon(s.Date)).Where(d => d <= asOf).Distinct().Order()];
 
-    /// <summary>Noon of a service day: readings of its morning still belong to the time before.</summary>
-    internal static double DayOf(DateOnly date) => date.DayNumber - new DateOnly(1970, 1, 1).DayNumber + 0.5;
+    public IEnumerable<(double Day, int Part, double Kelvin)> Steps(WearTerm term, double[] x) =>
+        _columns.Select((c, i) => (c, i)).Where(c => c.c.Term == term).Select(c => (c.c.From, c.c.Part, x[c.i]));
 
     public double[] Start() => [.. _columns.Select(c => c.Mean)];
 

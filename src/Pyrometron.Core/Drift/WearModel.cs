@@ -128,6 +128,9 @@ public sealed class WearModel
     /// <summary>What other settings than the present ones added to a part's rise, K.</summary>
     public double SettingsOffset(int part, int settings) => _columns.OffsetOf(WearTerm.SettingsOffset, part, settings, _x);
 
+    /// <summary>The steps of a kind: day, part and kelvins.</summary>
+    public IEnumerable<(double Day, int Part, double Kelvin)> Steps(WearTerm term) => _columns.Steps(term, _x);
+
     /// <summary>Rise of a part at the reference point with everything fresh, K.</summary>
     public double FreshRise(int part) => At(WearTerm.Joint, part, 0) + At(WearTerm.Air, part, 0);
 

@@ -26,6 +26,7 @@ public readonly record struct DriftPoint(double Day, double Observed, double Roo
 
 /// <summary>The judgement of one part.</summary>
 /// <param name="FreshRiseKelvin">Rise at the reference point with everything fresh.</param>
+/// <param name="FreshJointKelvin">The share of it between the part and its cooler.</param>
 /// <param name="Split">What service could win back, by cause.</param>
 /// <param name="SigmaKelvin">Standard uncertainty of the split's total.</param>
 /// <param name="LatestC">Median of the newest readings under the main workload, °C, as measured.</param>
@@ -33,7 +34,7 @@ public readonly record struct DriftPoint(double Day, double Observed, double Roo
 /// <param name="MarginKelvin">From there to the action line; negative beyond it.</param>
 /// <param name="Action">When the line is reached, or null without a trend.</param>
 public sealed record PartAssessment(
-    Part Part, double FreshRiseKelvin, CauseSplit Split, double SigmaKelvin, double LatestC, double HottestC, double MarginKelvin,
+    Part Part, double FreshRiseKelvin, double FreshJointKelvin, CauseSplit Split, double SigmaKelvin, double LatestC, double HottestC, double MarginKelvin,
     Trend? Trend, ActionDate? Action, IReadOnlyList<DriftPoint> History)
 {
     /// <summary>Rise at the reference point now, room left out, K.</summary>
@@ -45,9 +46,14 @@ public sealed record PartAssessment(
 /// <param name="Settings">More heat under the present settings than under earlier ones.</param>
 public readonly record struct OutsideCauses(double Room, double Settings);
 
+/// <summary>A sudden change in a machine's history.</summary>
+/// <param name="Kind"><c>mount</c> where a cooler was lifted, <c>sensor</c> where a sensor jumped.</param>
+public sealed record StepFinding(DateOnly Date, string Part, double Kelvin, string Kind);
+
 /// <summary>The whole judgement of one machine.</summary>
 /// <param name="DriftKelvin">What service could win back on the worst part, at the reference point; null when unknown.</param>
 /// <param name="Service">The level that removes what is wrong; null where no service helps.</param>
+/// <param name="AmbientNowC">Intake air of the newest readings, °C, or NaN.</param>
 /// <param name="ServiceDue">When its interval is due by the calendar, with the level; null when nothing is.</param>
 /// <param name="Reason">One sentence for the queue.</param>
 /// <param name="Sentences">The longer explanation.</param>
@@ -65,6 +71,8 @@ public sealed record Assessment(
     ReferencePoint? Reference,
     IReadOnlyList<PartAssessment> Parts,
     OutsideCauses Outside,
+    double AmbientNowC,
+    IReadOnlyList<StepFinding> Steps,
     IReadOnlyList<SensorFinding> SensorFindings,
     Intervals.DueService? ServiceDue,
     double? NewestReadingDay,

@@ -3,6 +3,7 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Intervals;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Readings;
+using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
 
@@ -80,7 +81,7 @@ public static class FleetJudge
         var ownAir = air.Complete(channels);
         var cells = Cell.Of(channels, reference);
         return new Machine(asset, channels, reference, ownAir,
-            WearModel.For(asset, reference, cells, WearColumns.DayOf(asOf), SensorSteps.Find(asset, reference, cells)));
+            WearModel.For(asset, reference, cells, UnixDay.Noon(asOf), SensorSteps.Find(asset, reference, cells)));
     }
 
     private static Assessment Assess(Machine machine, WearModel model, Zone zone, ZoneRoom room, DateOnly asOf, JudgementPolicy policy)
@@ -105,7 +106,7 @@ public static class FleetJudge
         ServiceLevel? service = winnable >= policy.WorthKelvin ? Recommendation.LevelFor(parts, policy)
             : urgency == Urgency.Soon ? due?.Level : null;
         var draft = new Assessment(asset, asOf, urgency, cause, winnable, action, service,
-            service is { } level ? JudgementPolicy.Minutes(asset.Kind, level) : null, judge.Evidence, machine.Reference, parts, outside, findings, due,
+            service is { } level ? JudgementPolicy.Minutes(asset.Kind, level) : null, judge.Evidence, machine.Reference, parts, outside, judge.AmbientNow, [.. judge.Steps()], findings, due,
             machine.Channels.Series.Day[^1], machine.Channels.Series.Count, "", [], null);
         return Reasons.Complete(draft, zone);
     }
@@ -127,7 +128,7 @@ public static class FleetJudge
     private static Assessment Unknown(Asset asset, Channels channels, Zone zone, DateOnly asOf)
     {
         var count = channels.Series.Count;
-        return Reasons.Complete(new Assessment(asset, asOf, Urgency.Unknown, Cause.None, null, null, null, null, null, null, [], default,
+        return Reasons.Complete(new Assessment(asset, asOf, Urgency.Unknown, Cause.None, null, null, null, null, null, null, [], default, double.NaN, [],
             channels.Findings, ServiceIntervals.FirstDue(asset, zone.Dust, asOf), count > 0 ? channels.Series.Day[^1] : null, count, "", [], null), zone);
     }
 }

@@ -4,6 +4,7 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Statistics;
+using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
 
@@ -68,6 +69,19 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
         }
     }
 
+    /// <summary>Intake air of the newest readings, °C.</summary>
+    public double AmbientNow => Robust.Median(model.Cells.Where(c => c.Day > _last - RecentDays).Select(c => c.AmbientC).ToArray());
+
+    /// <summary>Where the history jumps: at lifted coolers, and where a sensor did.</summary>
+    public IEnumerable<StepFinding> Steps()
+    {
+        const double worthTelling = 1;
+        foreach (var (day, p, kelvin) in model.Steps(WearTerm.Mount).Where(s => s.Kelvin >= worthTelling))
+            yield return new StepFinding(UnixDay.DateOf(day), asset.Parts[p].Name, kelvin, "mount");
+        foreach (var (day, p, kelvin) in model.Steps(WearTerm.SensorOffset))
+            yield return new StepFinding(UnixDay.DateOf(day), asset.Parts[p].Name, kelvin, "sensor");
+    }
+
     private bool HasData(int part) => model.Cells.Count(c => !double.IsNaN(c.Rise[part])) >= 3;
 
     private PartAssessment Judge(int p)
@@ -84,7 +98,7 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
         var margin = asset.Parts[p].Limit.Value - policy.ActionMarginKelvin - hottest;
         var rate = trend is { IsRising: true } t ? t.KelvinPerDay : 0;
         var rateSigma = trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
-        return new PartAssessment(asset.Parts[p], model.FreshRise(p), split, sigma, Latest(p), hottest, margin, trend,
+        return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, Latest(p), hottest, margin, trend,
             ActionForecast.Of(asOf, margin, sigma, rate, rateSigma), History(p));
     }
 
@@ -92,7 +106,7 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
     private bool Renewed(Cause cause) => LastRenewal(asset, cause, asOf) > _last;
 
     private static double LastRenewal(Asset asset, Cause cause, DateOnly asOf) =>
-        asset.Services.Where(s => s.Date <= asOf && ServiceEffects.Renews(s.Level, cause)).Select(s => WearColumns.DayOf(s.Date)).DefaultIfEmpty(double.NegativeInfinity).Max();
+        asset.Services.Where(s => s.Date <= asOf && ServiceEffects.Renews(s.Level, cause)).Select(s => UnixDay.Noon(s.Date)).DefaultIfEmpty(double.NegativeInfinity).Max();
 
     private double FanKelvin(int p)
     {

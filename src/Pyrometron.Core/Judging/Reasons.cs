@@ -1,5 +1,6 @@
 using System.Globalization;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
 
@@ -71,14 +72,14 @@ internal static class Reasons
             if (p.Trend is { } trend)
                 yield return trend.IsRising
                     ? $"{Cap(p.Part.Name)} rises {(trend.KelvinPerDay * 30).ToString("0.0", CultureInfo.InvariantCulture)} K a month (80 %: {(trend.Low * 30).ToString("0.0", CultureInfo.InvariantCulture)} to {(trend.High * 30).ToString("0.0", CultureInfo.InvariantCulture)})."
-                    : $"{Cap(p.Part.Name)} shows no trend since {Day(DateOf(trend.FromDay))}.";
+                    : $"{Cap(p.Part.Name)} shows no trend since {Day(UnixDay.DateOf(trend.FromDay))}.";
         }
         if (Math.Abs(a.Outside.Room) >= 1)
             yield return $"{zone.Name} as a whole runs {K(Math.Abs(a.Outside.Room))} {(a.Outside.Room > 0 ? "warmer" : "cooler")} than its intake sensors say; that is taken out.";
         if (Math.Abs(a.Outside.Settings) >= 1)
             yield return $"Present settings add {K(a.Outside.Settings)} against the earlier ones; that is no wear.";
         foreach (var f in a.SensorFindings)
-            yield return $"{Cap(f.Channel)} sensor: {f.What} (since {Day(DateOf(f.FromDay))}); left out.";
+            yield return $"{Cap(f.Channel)} sensor: {f.What} (since {Day(UnixDay.DateOf(f.FromDay))}); left out.";
     }
 
     private static string? ToBeSurer(Assessment a) => a.Evidence switch
@@ -90,8 +91,6 @@ internal static class Reasons
         Drift.EvidenceGrade.E => "An intake air sensor: without it the weather passes for wear.",
         _ => null,
     };
-
-    private static DateOnly DateOf(double day) => new DateOnly(1970, 1, 1).AddDays((int)Math.Floor(day));
 
     private static string Day(DateOnly day) => day.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
 

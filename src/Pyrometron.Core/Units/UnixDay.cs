@@ -1,0 +1,13 @@
+namespace Pyrometron.Core.Units;
+
+/// <summary>Days since 1970-01-01T00:00Z with their fraction: the time axis of all calculations.</summary>
+public static class UnixDay
+{
+    private static readonly DateOnly Epoch = new(1970, 1, 1);
+
+    /// <summary>Noon of a date: what a service of that day is dated, since its morning's readings still belong to the time before.</summary>
+    public static double Noon(DateOnly date) => date.DayNumber - Epoch.DayNumber + 0.5;
+
+    /// <summary>The date of a day, UTC.</summary>
+    public static DateOnly DateOf(double day) => Epoch.AddDays((int)Math.Floor(day));
+}

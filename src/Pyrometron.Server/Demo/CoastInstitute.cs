@@ -1,0 +1,201 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Simulation;
+using Pyrometron.Core.Units;
+
+namespace Pyrometron.Server.Demo;
+
+/// <summary>
+/// The demo's invented setting: a coastal research institute with a wave-model hall, a hall of graphics cards whose warm air
+/// dries kelp, a reading room, survey-boat laptops that come home salty and a small machine room. Every cause occurs; the
+/// same seed gives the same institute, with dates relative to today.
+/// </summary>
+/// <param name="today">The day the demo is laid.</param>
+internal sealed class CoastInstitute(DateOnly today)
+{
+    /// <summary>Days of history.</summary>
+    public const int Days = 365;
+
+    private readonly Random _random = new(20417);
+    private readonly List<SimulatedMachine> _machines = [];
+
+    /// <summary>What a model of machine is like when fresh.</summary>
+    private sealed record Model(string Name, AssetKind Kind, double PowerW, double AirRise, (string Part, double LimitC, JointMaterial Joint, double JointRise)[] Parts,
+        double MaxRpm, double? FanTargetC, SimulatedLoad[] Loads, Instruments Instruments, double HoursPerDay);
+
+    private static readonly SimulatedLoad[] Render = [new("steady compute", 1, 0.8), new("light batch", 0.86, 0.17), new("idle", 0.15, 0.03)];
+    private static readonly SimulatedLoad[] Office = [new("full", 1, 0.65), new("one core", 0.5, 0.35)];
+
+    private static readonly Model Sorrel = new("Sorrel card, mark II", AssetKind.GraphicsCard, 228, 27,
+        [("core", 90, JointMaterial.Paste, 13), ("hotspot", 105, JointMaterial.Paste, 25), ("memory", 105, JointMaterial.Pad, 24)], 3200, null, Render, new(1 / 3.0), 24);
+
+    private static readonly Model Bladder = new("Wrack card", AssetKind.GraphicsCard, 286, 26,
+        [("core", 92, JointMaterial.Paste, 15), ("hotspot", 107, JointMaterial.Paste, 27), ("memory", 108, JointMaterial.Pad, 29)], 2900, 76, Render, new(1 / 3.0), 24);
+
+    private static readonly Model Tern = new("Tern 2U server", AssetKind.Server, 310, 24,
+        [("cpu", 92, JointMaterial.Paste, 20), ("memory", 85, JointMaterial.Pad, 4)], 9800, 68, Render, new(1 / 3.0), 24);
+
+    private static readonly Model Petrel = new("Petrel desktop", AssetKind.Desktop, 150, 22,
+        [("cpu", 95, JointMaterial.Paste, 24), ("gpu", 93, JointMaterial.Paste, 19)], 2100, 78, Office, new(7, Power: false), 9);
+
+    private static readonly Model Gannet = new("Gannet field laptop", AssetKind.Laptop, 70, 34,
+        [("cpu", 100, JointMaterial.Paste, 22), ("gpu", 96, JointMaterial.Paste, 16)], 5200, null, Office, new(6, Power: false), 7);
+
+    private static readonly Site[] Sites =
+    [
+        new("SKERRY", "Skerry Institute", 9,
+        [
+            new("WAVE", "Wave-model hall", DustClass.Clean, new(27)),
+            new("MACH", "Machine room", DustClass.Clean, new(26)),
+            new("READ", "Reading room", DustClass.Heavy, new(29)),
+            new("BOAT", "Boat store", DustClass.Heavy, new(30)),
+        ]),
+        new("KELP", "Kelp drying hall", 6,
+        [
+            new("KELP-A", "Kelp hall, row A", DustClass.Normal, new(34)),
+            new("KELP-B", "Kelp hall, row B", DustClass.Normal, new(34)),
+            new("KELP-C", "Kelp hall, row C", DustClass.Heavy, new(35)),
+            new("KELP-D", "Kelp hall, row D", DustClass.Normal, new(34)),
+        ]),
+    ];
+
+    private double Now => UnixDay.Noon(today) + 0.5;
+
+    /// <summary>The simulated air of each zone.</summary>
+    public IReadOnlyDictionary<string, SimulatedZone> Air => new SimulatedZone[]
+    {
+        new("WAVE", 22, 1.2, []),
+        new("MACH", 21, 1.0, []),
+        new("READ", 23, 3.0, []),
+        new("BOAT", 18, 6.0, []),
+        new("KELP-A", 27, 4.0, []),
+        new("KELP-B", 27.5, 4.0, [new(Now - 210, Now - 190, 4.5, Seen: true)]),
+        new("KELP-C", 28, 4.0, []),
+        // The extract fan of row D failed three weeks ago; its sensors hang upstream and do not feel it.
+        new("KELP-D", 27.5, 4.0, [new(Now - 21, double.PositiveInfinity, 5.2, Seen: false)]),
+    }.ToDictionary(z => z.Code);
+
+    /// <summary>All machines, with the faults that were given to them.</summary>
+    public IReadOnlyList<SimulatedMachine> Machines
+    {
+        get
+        {
+            if (_machines.Count == 0)
+                Build();
+            return _machines;
+        }
+    }
+
+    /// <summary>The fleet document of the institute.</summary>
+    public Register Register => new(Sites, [.. Machines.Select(m => m.Asset)]);
+
+    private void Build()
+    {
+        var card = 101;
+        foreach (var (zone, model) in ((string, Model)[])[("KELP-A", Sorrel), ("KELP-B", Bladder), ("KELP-C", Sorrel), ("KELP-D", Bladder)])
+            for (var i = 0; i < 24; i++)
+                Add($"GC-{card++:0000}", model, zone);
+        for (var i = 1; i <= 36; i++)
+            Add($"SV-{i:0000}", Tern, i <= 26 ? "WAVE" : "MACH");
+        for (var i = 1; i <= 40; i++)
+            Add($"DT-{i:0000}", Petrel, "READ");
+        for (var i = 1; i <= 34; i++)
+            Add($"LT-{i:0000}", Gannet, "BOAT");
+        Give();
+    }
+
+    private void Add(string tag, Model model, string zone)
+    {
+        var since = today.AddDays(-_random.Next(420, 1500));
+        var services = new List<ServiceEvent>();
+        if (_random.NextDouble() < 0.6 && since < today.AddDays(-700))
+            services.Add(new ServiceEvent(today.AddDays(-_random.Next(380, 620)), ServiceLevel.DustOut));
+        if (_random.NextDouble() < 0.2)
+            services.Add(new ServiceEvent(today.AddDays(-_random.Next(90, 330)), ServiceLevel.DustOut));
+        DateOnly? warranty = since.AddYears(3) > today && _random.NextDouble() < 0.7 ? since.AddYears(3) : null;
+        var asset = new Asset(tag, model.Kind, model.Name, zone, null, model.HoursPerDay, since, warranty,
+            [.. model.Parts.Select(p => new Part(p.Part, new Celsius(p.LimitC), p.Joint))], [.. services.OrderBy(s => s.Date)]);
+        // No two machines of a model are alike: a few per cent on every path.
+        double Alike() => 1 + (_random.NextDouble() - 0.5) * 0.1;
+        var ordinary = _random.NextDouble() * 1.6;
+        _machines.Add(new SimulatedMachine(asset, model.PowerW * Alike(), model.AirRise * Alike(), [.. model.Parts.Select(p => p.JointRise * Alike())], model.MaxRpm,
+            model.FanTargetC, model.Loads, model.Instruments, [new Fault(Cause.Dust, Now - 420, Now + 200, ordinary)]));
+    }
+
+    /// <summary>Gives the faults out: each cause to somebody, some at their beginning, some already pressing.</summary>
+    private void Give()
+    {
+        void To(string tag, params Fault[] faults) => Change(tag, m => m with { Faults = [.. m.Faults, .. faults] });
+        Fault Dust(double kelvin, double days = 320, GrowthShape shape = GrowthShape.LateFast) => new(Cause.Dust, Now - days, Now + 10, kelvin, null, shape);
+        Fault Paste(string part, double kelvin, double days = 240) => new(Cause.Paste, Now - days, Now + 20, kelvin, part, GrowthShape.LateFast);
+        Fault Pads(double kelvin, double days = 260) => new(Cause.Pads, Now - days, Now + 5, kelvin, "memory");
+
+        // Kelp hall: pads hardening on a few cards, dust in row C, one crooked mount, one tired fan.
+        To("GC-0117", Pads(11.5));
+        To("GC-0110", Pads(7.5, 200));
+        To("GC-0151", Dust(9), Pads(3));
+        To("GC-0155", Dust(8.4));
+        To("GC-0159", Dust(10.5), Paste("core", 2.2));
+        To("GC-0163", Dust(6.8));
+        To("GC-0128", new Fault(Cause.Fan, Now - 140, Now - 20, 7.5));
+        To("GC-0133", Paste("core", 4.6));
+        Service("GC-0105", 60, ServiceLevel.Repaste);
+        To("GC-0105", new Fault(Cause.Mount, Now - 60.5, Now - 60.5, 4.2, "core", GrowthShape.Step));
+        Service("GC-0140", 95, ServiceLevel.Repad);
+        Change("GC-0122", m => m with { SettingsChange = (Now - 80, 1.17) });
+        Change("GC-0104", m => m with { JointRise = [m.JointRise[0] + 11, m.JointRise[1] + 13, m.JointRise[2] + 12] });
+
+        // Servers: paste, fans, dust; two simply have too small a cooler for their shelf.
+        To("SV-0009", new Fault(Cause.Fan, Now - 160, Now - 30, 7.8));
+        To("SV-0014", Paste("cpu", 9.5));
+        To("SV-0021", Dust(8.8));
+        To("SV-0030", Dust(6.6), Paste("cpu", 2.4));
+        Service("SV-0018", 120, ServiceLevel.Repaste);
+        To("SV-0018", new Fault(Cause.Mount, Now - 120.5, Now - 120.5, 8.8, "cpu", GrowthShape.Step));
+
+        // Reading room: lint.
+        To("DT-0015", Dust(8.8, 200));
+        To("DT-0007", Dust(6.9));
+        To("DT-0022", Paste("cpu", 10));
+        To("DT-0031", Dust(5.2));
+
+        // Boats: salt and heat; one has lost its paste to a summer on deck.
+        To("LT-0032", Paste("cpu", 13.5, 210), Dust(3));
+        To("LT-0011", Dust(9.8));
+        To("LT-0017", Paste("cpu", 9));
+        To("LT-0004", Dust(7.6, 200));
+        Change("LT-0026", m => m with { JointRise = [m.JointRise[0] + 12, m.JointRise[1] + 9] });
+        Change("LT-0008", m => m with { Instruments = m.Instruments with { Ambient = false, Fan = false } });
+
+        foreach (var job in Jobs)
+            To(job.Asset, job.Cured);
+        foreach (var job in Jobs)
+            Service(job.Asset, job.DaysAgo, job.Level);
+    }
+
+    /// <summary>A job of the past.</summary>
+    /// <param name="Cured">What was wrong before it; of no kelvins where it did not help.</param>
+    /// <param name="Proven">Whether an after-run was made.</param>
+    public sealed record PastJob(string Asset, ServiceLevel Level, int DaysAgo, Fault Cured, bool Proven, string? Note = null);
+
+    /// <summary>Jobs done: most won something, one did not help, one waits for its after-run.</summary>
+    public IReadOnlyList<PastJob> Jobs =>
+    [
+        new("GC-0102", ServiceLevel.Repad, 48, new Fault(Cause.Pads, Now - 330, Now - 50, 10.4, "memory"), true, "Pads oily and torn on three chips."),
+        new("GC-0149", ServiceLevel.DustOut, 33, new Fault(Cause.Dust, Now - 340, Now - 35, 9.2), true),
+        new("SV-0005", ServiceLevel.Repaste, 27, new Fault(Cause.Paste, Now - 300, Now - 30, 8.1, "cpu"), true, "Paste dry at the edges."),
+        new("DT-0019", ServiceLevel.DustOut, 19, new Fault(Cause.Dust, Now - 320, Now - 20, 7.4), true),
+        new("LT-0022", ServiceLevel.Repaste, 16, new Fault(Cause.Paste, Now - 320, Now - 20, 0.2, "cpu"), true, "Asked for by its owner; it was hot from the first day."),
+        new("GC-0136", ServiceLevel.Repaste, 3, new Fault(Cause.Paste, Now - 280, Now - 4, 4.4, "core"), false, "Ran out of time before the after-run."),
+    ];
+
+    private void Service(string tag, int daysAgo, ServiceLevel level) => Change(tag, m => m with
+    {
+        Asset = m.Asset with { Services = [.. m.Asset.Services.Append(new ServiceEvent(today.AddDays(-daysAgo), level)).OrderBy(s => s.Date)] },
+    });
+
+    private void Change(string tag, Func<SimulatedMachine, SimulatedMachine> change)
+    {
+        var at = _machines.FindIndex(m => m.Asset.Tag == tag);
+        _machines[at] = change(_machines[at]);
+    }
+}

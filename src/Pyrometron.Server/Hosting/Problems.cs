@@ -1,0 +1,73 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+using Pyrometron.Formats;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Hosting;
+
+/// <summary>Errors as RFC 9457 problem documents; input errors carry <c>errors</c> with the place and the reason.</summary>
+public static class Problems
+{
+    /// <summary>An input that cannot be taken.</summary>
+    public static ProblemHttpResult Input(IReadOnlyList<InputProblem> problems, int status = StatusCodes.Status400BadRequest) =>
+        TypedResults.Problem(Document(status, "The input cannot be taken", problems[0].Message, problems));
+
+    /// <summary>As above, with one problem at a JSON Pointer.</summary>
+    public static ProblemHttpResult Input(string pointer, string message) => Input([new InputProblem(message, Pointer: pointer)]);
+
+    /// <summary>Something that is not there.</summary>
+    public static ProblemHttpResult Missing(string what) =>
+        TypedResults.Problem(Document(StatusCodes.Status404NotFound, "Not found", what, []));
+
+    /// <summary>Something that cannot be done as things stand.</summary>
+    public static ProblemHttpResult Conflict(string why) =>
+        TypedResults.Problem(Document(StatusCodes.Status409Conflict, "Not possible as things stand", why, []));
+
+    /// <summary>Answers exceptions that were planned for; the rest is a 500 with its trace in the log only.</summary>
+    public static async Task Answer(HttpContext context)
+    {
+        var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
+        var problem = error switch
+        {
+            RefusedInputException refused => Document(400, "The input cannot be taken", refused.Message, refused.Problems),
+            BadHttpRequestException { StatusCode: 413 } => Document(413, "Too large", "The body is larger than this call takes.", []),
+            BadHttpRequestException { InnerException: JsonException json } => FromJson(json),
+            BadHttpRequestException bad => Document(bad.StatusCode, "The request cannot be read", bad.Message, [new InputProblem(bad.Message, Pointer: "")]),
+            OutdatedJobException outdated => Document(409, "Changed meanwhile", outdated.Message, []),
+            OperationCanceledException => Document(499, "Cancelled", "The request was given up before it was done.", []),
+            _ => Document(500, "Something broke here", "This is a fault of the program; the log has the details. Nothing half-done was stored.", []),
+        };
+        context.Response.StatusCode = problem.Status!.Value;
+        if (!context.RequestAborted.IsCancellationRequested)
+            await context.Response.WriteAsJsonAsync(problem, ApiJson.Options, "application/problem+json");
+    }
+
+    private static ProblemDetails FromJson(JsonException json)
+    {
+        // The serializer speaks JSON path ($.before.parts[0]); the contract JSON Pointer (/before/parts/0).
+        var pointer = (json.Path ?? "$").TrimStart('$').Replace("['", "/", StringComparison.Ordinal).Replace("']", "", StringComparison.Ordinal)
+            .Replace('.', '/').Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal);
+        var message = json.Message.Split(" Path:")[0];
+        return Document(400, "The body is no usable JSON", message, [new InputProblem(message, Pointer: pointer)]);
+    }
+
+    private static ProblemDetails Document(int status, string title, string detail, IReadOnlyList<InputProblem> problems)
+    {
+        var document = new ProblemDetails { Status = status, Title = title, Detail = detail };
+        if (problems.Count > 0)
+            document.Extensions["errors"] = problems.Select(p =>
+            {
+                var error = new Dictionary<string, object> { ["message"] = p.Message };
+                if (p.Line is { } line)
+                    error["line"] = line;
+                if (p.Column is { } column)
+                    error["column"] = column;
+                if (p.Pointer is { } pointer)
+                    error["pointer"] = pointer;
+                return error;
+            }).ToArray();
+        return document;
+    }
+}

@@ -1,0 +1,117 @@
+using System.Reflection;
+using Microsoft.AspNetCore.StaticFiles;
+using Microsoft.Extensions.FileProviders;
+using Pyrometron.Server.Bench;
+using Pyrometron.Server.Demo;
+using Pyrometron.Server.Imports;
+using Pyrometron.Server.Judging;
+using Pyrometron.Server.Machines;
+using Pyrometron.Server.Proof;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Hosting;
+
+/// <summary>Puts the server together.</summary>
+public static class Setup
+{
+    /// <summary>The program's version.</summary>
+    public static string Version { get; } = Assembly.GetExecutingAssembly().GetCustomAttribute<AssemblyInformationalVersionAttribute>()!.InformationalVersion.Split('+')[0];
+
+    /// <summary>Registers everything.</summary>
+    public static void AddPyrometron(this WebApplicationBuilder builder, ServerOptions options)
+    {
+        // Until there are accounts, only this machine may talk to it.
+        builder.WebHost.ConfigureKestrel(kestrel => kestrel.Listen(System.Net.IPAddress.Loopback, options.Port));
+        builder.Logging.AddSimpleConsole(console =>
+        {
+            console.SingleLine = true;
+            console.TimestampFormat = "HH:mm:ss ";
+        });
+        builder.Services.AddHostFiltering(_ => { });
+        builder.Services.ConfigureHttpJsonOptions(json => ApiJson.Configure(json.SerializerOptions));
+        builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
+        builder.Services.AddOpenApi();
+        builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
+
+        builder.Services.AddSingleton(options);
+        builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddSingleton(services => Open(options, services.GetRequiredService<TimeProvider>(), services.GetRequiredService<ILogger<Database>>()));
+        foreach (var store in (Type[])[typeof(FleetStore), typeof(ReadingStore), typeof(ServiceStore), typeof(JobStore), typeof(SetAsideStore), typeof(AboutStore)])
+            builder.Services.AddSingleton(store);
+        builder.Services.AddSingleton<ImportProgress>();
+        builder.Services.AddSingleton<JudgementService>();
+        builder.Services.AddHostedService(services => services.GetRequiredService<JudgementService>());
+    }
+
+    /// <summary>Opens the database, laying the demo into a new one when asked for.</summary>
+    private static Database Open(ServerOptions options, TimeProvider clock, ILogger<Database> log)
+    {
+        if (options.Demo && !File.Exists(options.DatabasePath))
+            DemoData.Lay(options.DatabasePath, clock, log);
+        var database = Database.Open(options.DatabasePath);
+        if (database.CopyLaidAside is { } copy)
+            log.LogInformation("The database was brought up to this version; as it was it lies in {Copy}", copy);
+        return database;
+    }
+
+    /// <summary>Lays the pipeline and the endpoints.</summary>
+    public static void UsePyrometron(this WebApplication app)
+    {
+        app.UseExceptionHandler(handler => handler.Run(Problems.Answer));
+        app.UseHostFiltering();
+        app.UseResponseCompression();
+        app.Use(async (context, next) =>
+        {
+            context.Response.Headers.ContentSecurityPolicy =
+                "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
+            context.Response.Headers.XContentTypeOptions = "nosniff";
+            context.Response.Headers["Referrer-Policy"] = "same-origin";
+            await next(context);
+        });
+        UseFrontEnd(app);
+        app.UseRouting();
+        app.Use(next => context => Bodies.Middleware(context, next));
+
+        var api = app.MapGroup("/api/v1");
+        api.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data)).WithTags("Health");
+        api.MapImports();
+        api.MapQueue();
+        api.MapMachines();
+        api.MapJobs();
+        api.MapVerdicts();
+        app.MapOpenApi("/openapi/{documentName}.json");
+        app.Map("/api/{**rest}", (HttpContext context) => Problems.Missing($"There is no {context.Request.Path} here; /openapi/v1.json lists what there is.")).ExcludeFromDescription();
+        app.MapFallback((HttpContext context) => SendPage(app, context)).ExcludeFromDescription();
+    }
+
+    private static void UseFrontEnd(WebApplication app)
+    {
+        var types = new FileExtensionContentTypeProvider();
+        types.Mappings[".webmanifest"] = "application/manifest+json";
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            ContentTypeProvider = types,
+            // Files under assets/ carry a hash of their content in their name.
+            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
+                file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+        });
+    }
+
+    private static async Task SendPage(WebApplication app, HttpContext context)
+    {
+        IFileInfo page = app.Environment.WebRootFileProvider.GetFileInfo("index.html");
+        if (!page.Exists)
+        {
+            context.Response.StatusCode = StatusCodes.Status404NotFound;
+            await context.Response.WriteAsync("The front end has not been built. Run ./run.sh, or npm run build in web/.");
+            return;
+        }
+        context.Response.Headers.CacheControl = "no-cache";
+        context.Response.ContentType = "text/html; charset=utf-8";
+        await context.Response.SendFileAsync(page);
+    }
+}
+
+/// <summary>Whether the server lives, and on whose data.</summary>
+/// <param name="Data"><c>demo</c> or <c>own</c>.</param>
+public sealed record Health(string Status, string Version, string Data);

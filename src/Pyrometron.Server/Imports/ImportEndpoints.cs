@@ -1,0 +1,152 @@
+using System.Globalization;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Readings;
+using Pyrometron.Formats;
+using Pyrometron.Formats.Csv;
+using Pyrometron.Formats.Fleet;
+using Pyrometron.Server.Hosting;
+using Pyrometron.Server.Judging;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Imports;
+
+/// <summary>A line that was not taken.</summary>
+public sealed record RefusedLine(int Line, string? Column, string Message);
+
+/// <summary>What became of a readings or services file.</summary>
+/// <param name="RejectedCount">All refused lines; <paramref name="Rejected"/> lists the first hundred, or as many as <c>listed</c> asks for.</param>
+public sealed record ImportAnswer(long Accepted, long Duplicates, long RejectedCount, IReadOnlyList<RefusedLine> Rejected, IReadOnlyList<string> Warnings);
+
+/// <summary>What became of a fleet document, in machines.</summary>
+public sealed record FleetAnswer(int Created, int Updated, int Unchanged, IReadOnlyList<string> Warnings);
+
+/// <summary>Fleet document, readings and services coming in.</summary>
+internal static class ImportEndpoints
+{
+    private const int BatchLines = 10_000, MostListed = 100_000;
+
+    public static void MapImports(this RouteGroupBuilder api)
+    {
+        var group = api.MapGroup("").WithTags("Imports");
+        group.MapPost("/fleet", PostFleet).WithMetadata(new Bodies.TakesFiles()).Accepts<object>("application/json");
+        group.MapGet("/fleet", GetFleet).Produces<object>(200, "application/json");
+        group.MapPost("/readings", PostReadings).WithMetadata(new Bodies.TakesFiles()).Accepts<string>("text/csv");
+        group.MapPost("/services", PostServices).WithMetadata(new Bodies.TakesFiles()).Accepts<string>("text/csv");
+        group.MapGet("/imports/{id:guid}", Results<Ok<ImportState>, ProblemHttpResult> (Guid id, ImportProgress progress) =>
+            progress.Find(id) is { } state ? TypedResults.Ok(state) : Problems.Missing("This import has not begun or has ended."));
+    }
+
+    private static async Task<FleetAnswer> PostFleet(HttpRequest request, FleetStore fleet, JudgementService judgement, CancellationToken cancellation)
+    {
+        using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
+        if (spool.PlainLength > FleetDocument.LongestBytes)
+            throw new RefusedInputException(new InputProblem($"The document is longer than {FleetDocument.LongestBytes / 1024 / 1024} MB; send it in parts.", Pointer: ""));
+        var (register, warnings) = FleetDocument.Read(spool.Open());
+        var change = fleet.Import(register);
+        judgement.DataChanged();
+        return new FleetAnswer(change.Created, change.Updated, change.Unchanged, warnings);
+    }
+
+    private static FileContentHttpResult GetFleet(FleetStore fleet)
+    {
+        using var json = new MemoryStream();
+        FleetDocument.Write(json, fleet.Register());
+        return TypedResults.File(json.ToArray(), "application/json");
+    }
+
+    private static async Task<ImportAnswer> PostReadings(HttpRequest request, [FromHeader(Name = "Import-Id")] Guid? importId, int? listed, FleetStore fleet, ReadingStore readings,
+        ImportProgress progress, JudgementService judgement, TimeProvider clock, CancellationToken cancellation)
+    {
+        using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
+        var assets = fleet.All().ToDictionary(a => a.Asset.Tag);
+        var names = assets.ToDictionary(a => a.Key, a => (IReadOnlyList<string>)[.. a.Value.Asset.Parts.Select(p => p.Name)]);
+        var csv = new ReadingsCsv(names.GetValueOrDefault, clock.GetUtcNow());
+        var tally = new Tally(Math.Clamp(listed ?? 100, 0, MostListed));
+        var batch = new List<(string Tag, Reading Reading)>(BatchLines);
+        var lines = new List<int>(BatchLines);
+        void Store()
+        {
+            readings.Add(batch, assets, (i, fate) =>
+            {
+                if (fate == ReadingFate.Conflict)
+                    tally.Refuse(lines[i], null, string.Create(CultureInfo.InvariantCulture,
+                        $"{batch[i].Tag} at {DateTimeOffset.FromUnixTimeMilliseconds(batch[i].Reading.UnixMilliseconds):yyyy-MM-ddTHH:mm:ssZ} is stored already with other values; the first stays. Correct it on the machine's page."));
+                else if (fate == ReadingFate.Duplicate)
+                    tally.Duplicates++;
+                else
+                    tally.Accepted++;
+            }, cancellation);
+            batch.Clear();
+            lines.Clear();
+            progress.Report(importId, new ImportState(csv.BytesRead, spool.PlainLength, tally.Lines));
+        }
+
+        // Many cores do not help SQLite, but the caller's thread must not be held: a large file takes minutes.
+        await Task.Run(() =>
+        {
+            try
+            {
+                foreach (var line in csv.Read(spool.Open()))
+                {
+                    if (line.Problem is { } problem)
+                    {
+                        tally.Refuse(line.Line, problem.Column, problem.Message);
+                        continue;
+                    }
+                    batch.Add((line.Asset, line.Reading!));
+                    lines.Add(line.Line);
+                    if (batch.Count == BatchLines)
+                        Store();
+                }
+                Store();
+            }
+            finally
+            {
+                progress.End(importId);
+                if (tally.Accepted > 0)
+                    judgement.DataChanged();
+            }
+        }, cancellation);
+        return tally.Answer(csv.Warnings);
+    }
+
+    private static async Task<ImportAnswer> PostServices(HttpRequest request, int? listed, FleetStore fleet, ServiceStore services, JudgementService judgement, TimeProvider clock, CancellationToken cancellation)
+    {
+        using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
+        var tags = fleet.All().Select(a => a.Asset.Tag).ToHashSet();
+        var tally = new Tally(Math.Clamp(listed ?? 100, 0, MostListed));
+        var good = new List<(string, ServiceEvent)>();
+        foreach (var line in ServicesCsv.Read(spool.Open(), tags.Contains, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)))
+            if (line.Problem is { } problem)
+                tally.Refuse(line.Line, problem.Column, problem.Message);
+            else
+                good.Add((line.Asset, line.Service!.Value));
+        tally.Accepted = services.Add(good);
+        tally.Duplicates = good.Count - tally.Accepted;
+        if (tally.Accepted > 0)
+            judgement.DataChanged();
+        return tally.Answer([]);
+    }
+
+    private sealed class Tally(int mostListed)
+    {
+        private readonly List<RefusedLine> _listed = [];
+        private long _refused;
+
+        public long Accepted { get; set; }
+
+        public long Duplicates { get; set; }
+
+        public long Lines => Accepted + Duplicates + _refused;
+
+        public void Refuse(int line, string? column, string message)
+        {
+            if (_refused++ < mostListed)
+                _listed.Add(new RefusedLine(line, column, message));
+        }
+
+        public ImportAnswer Answer(IReadOnlyList<string> warnings) => new(Accepted, Duplicates, _refused, [.. _listed.OrderBy(r => r.Line)], warnings);
+    }
+}

@@ -1,0 +1,77 @@
+using System.Text.Json.Serialization;
+using Pyrometron.Core.Drift;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
+
+namespace Pyrometron.Server.Judging;
+
+/// <summary>Kelvins of one cause.</summary>
+public sealed record CauseKelvin(Cause Cause, double Kelvin);
+
+/// <summary>The slow change of a part, K a day, with its 80 % interval.</summary>
+public sealed record TrendAnswer(double KelvinPerDay, double Low, double High, double PValue, bool Rising, DateTimeOffset From);
+
+/// <summary>One point of a part's history at its reference point, K over the intake air.</summary>
+public sealed record HistoryPoint(DateTimeOffset At, double Observed, double Room, double Model);
+
+/// <summary>One layer of the heat path: kelvins it costs now and fresh.</summary>
+/// <param name="Layer"><c>joint</c>, <c>fins</c>.</param>
+public sealed record PathLayer(string Layer, double NowKelvin, double FreshKelvin);
+
+/// <summary>The judgement of one part.</summary>
+public sealed record PartAnswer(
+    string Part, double LimitCelsius, JointMaterial Interface, double BaselineRiseKelvin, double PresentRiseKelvin, double DriftKelvin, double UncertaintyKelvin,
+    IReadOnlyList<CauseKelvin> Split, IReadOnlyList<PathLayer> Path, double LatestCelsius, double HottestCelsius, double ActionLineCelsius, double MarginKelvin, TrendAnswer? Trend,
+    DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, IReadOnlyList<HistoryPoint> History);
+
+/// <summary>A sensor that was not believed.</summary>
+public sealed record SensorAnswer(string Channel, string What, DateTimeOffset Since, int Readings);
+
+/// <summary>A step in a machine's history.</summary>
+public sealed record StepChange(DateOnly Date, string Part, double Kelvin, string Kind);
+
+/// <summary>The operating point that everything is brought to.</summary>
+public sealed record ReferenceAnswer(double? PowerWatts, double AmbientCelsius, double? FanSpeed, double? FanPercent, bool FanFixed);
+
+/// <summary>The whole judgement of one machine.</summary>
+public sealed record AssessmentAnswer(
+    string Asset, DateOnly AsOf, DateTimeOffset? JudgedAt, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Pending,
+    Urgency Urgency, Cause Cause, double? DriftKelvin, DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, ServiceLevel? Service, int? Minutes,
+    EvidenceGrade? Evidence, string Reason, IReadOnlyList<string> Sentences, string? ToBeSurer, ReferenceAnswer? Reference, IReadOnlyList<PartAnswer> Parts,
+    double RoomKelvin, double SettingsKelvin, double? AmbientCelsius, IReadOnlyList<StepChange> Steps, IReadOnlyList<SensorAnswer> Sensors,
+    ServiceLevel? DueLevel, DateOnly? Due, DateTimeOffset? NewestReading, int Readings)
+{
+    internal static AssessmentAnswer From(Assessment a, JudgedFleet judged) => new(
+        a.Asset.Tag, a.AsOf, judged.JudgedAt, judged.Pending, a.Urgency, a.Cause, QueueItem.Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late,
+        a.Service, a.Minutes, a.Evidence, a.Reason, a.Sentences, a.ToBeSurer,
+        a.Reference is { } r ? new ReferenceAnswer(r.HasPower ? Math.Round(r.PowerW, 1) : null, ReferencePoint.AmbientC, OrNull(r.FanSpeed), OrNull(r.FanPct), r.FanFixed) : null,
+        [.. a.Parts.Select(Part)], Math.Round(a.Outside.Room, 2), Math.Round(a.Outside.Settings, 2), OrNull(a.AmbientNowC),
+        [.. a.Steps.Select(s => new StepChange(s.Date, s.Part, Math.Round(s.Kelvin, 2), s.Kind))],
+        [.. a.SensorFindings.Select(f => new SensorAnswer(f.Channel, f.What, At(f.FromDay), f.Readings))],
+        a.ServiceDue?.Level, a.ServiceDue?.Due, a.NewestReadingDay is { } day ? At(day) : null, a.Readings);
+
+    private static PartAnswer Part(PartAssessment p) => new(
+        p.Part.Name, p.Part.Limit.Value, p.Part.Joint, Math.Round(p.FreshRiseKelvin, 2), Math.Round(p.PresentRiseKelvin, 2), Math.Round(p.Split.Total, 2),
+        Math.Round(2 * p.SigmaKelvin, 2), [.. p.Split.Ranked().Where(c => c.Kelvin != 0).Select(c => new CauseKelvin(c.Cause, Math.Round(c.Kelvin, 2)))],
+        [
+            new PathLayer("joint", Math.Round(p.FreshJointKelvin + p.Split.Joint + p.Split.Mount, 2), Math.Round(p.FreshJointKelvin, 2)),
+            new PathLayer("fins", Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin + p.Split.Dust, 2), Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin, 2)),
+            new PathLayer("fan", Math.Round(p.Split.Fan, 2), 0),
+        ],
+        Math.Round(p.LatestC, 1), Math.Round(p.HottestC, 1), Math.Round(p.HottestC + p.MarginKelvin, 1), Math.Round(p.MarginKelvin, 2),
+        p.Trend is { } t ? new TrendAnswer(t.KelvinPerDay, t.Low, t.High, t.PValue, t.IsRising, At(t.FromDay)) : null,
+        p.Action?.Day, p.Action?.Early, p.Action?.Late,
+        [.. p.History.Select(h => new HistoryPoint(At(h.Day), Math.Round(h.Observed, 2), Math.Round(h.Room, 2), Math.Round(h.Model, 2)))]);
+
+    private static DateTimeOffset At(double day) => DateTimeOffset.FromUnixTimeSeconds((long)Math.Round(day * 86400));
+
+    private static double? OrNull(double value) => double.IsNaN(value) ? null : Math.Round(value, 1);
+}
+
+/// <summary>A zone and its room.</summary>
+/// <param name="RoomKelvin">What its air adds beyond its intake sensors; null with too few machines.</param>
+public sealed record ZoneAnswer(string Code, string Name, string Site, string SiteName, DustClass Dust, double DesignAmbientCelsius, double? RoomKelvin, int Machines)
+{
+    internal static ZoneAnswer From(Site site, Zone zone, ZoneAssessment? drift) => new(zone.Code, zone.Name, site.Code, site.Name, zone.Dust, zone.DesignAmbient.Value,
+        drift is { Bins.Count: > 0 } d ? Math.Round(d.NowKelvin, 2) : null, drift?.Machines ?? 0);
+}

@@ -1,0 +1,74 @@
+using System.Text.Json.Serialization;
+using Pyrometron.Core.Drift;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Judging;
+
+/// <summary>The order of work.</summary>
+/// <param name="Total">Machines judged.</param>
+/// <param name="Counts">Machines by urgency.</param>
+/// <param name="WarmZones">Zones whose room is too warm: to be seen to before any machine.</param>
+public sealed record QueueAnswer(DateOnly AsOf, IReadOnlyList<QueueItem> Items, int Total, IReadOnlyDictionary<string, int> Counts, IReadOnlyList<WarmZone> WarmZones,
+    DateTimeOffset? JudgedAt, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Pending, JudgingProgress? Progress);
+
+/// <summary>Zones judged so far.</summary>
+public sealed record JudgingProgress(int Done, int Of);
+
+/// <summary>A zone that drifts as a whole.</summary>
+public sealed record WarmZone(string Code, string Name, double Kelvin, int Machines);
+
+/// <summary>What the headroom strip shows, °C, for the part nearest to its limit.</summary>
+/// <param name="Ambient">Intake air now.</param>
+/// <param name="Fresh">After its last service, at today's air.</param>
+/// <param name="Now">Today.</param>
+/// <param name="Heading">At design ambient, full fan.</param>
+/// <param name="Line">The action line.</param>
+public sealed record Strip(string Part, double Ambient, double Fresh, double Now, double Heading, double Line, double Limit);
+
+/// <summary>Why a machine is out of the queue for a while.</summary>
+public sealed record SetAsideAnswer(string Reason, DateOnly Until);
+
+/// <summary>A machine's job in hand.</summary>
+public sealed record OpenJob(long Id, string State);
+
+/// <summary>One machine of the queue.</summary>
+/// <param name="DriftKelvin">What service could win back on the worst part.</param>
+public sealed record QueueItem(
+    int Rank, string Asset, Urgency Urgency, Cause Cause, double? DriftKelvin, DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate,
+    ServiceLevel? Service, int? Minutes, EvidenceGrade? Evidence, string Reason, AssetKind Kind, string Model, string Zone, string ZoneName, string Site,
+    DateOnly? Due, Strip? Strip, SetAsideAnswer? SetAside, OpenJob? Job)
+{
+    internal static QueueItem From(Assessment a, int rank, Places places, SetAside? aside, StoredJob? job) => new(
+        rank, a.Asset.Tag, a.Urgency, a.Cause, Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late, a.Service, a.Minutes, a.Evidence, a.Reason,
+        a.Asset.Kind, a.Asset.Model, a.Asset.Zone, places.ZoneName(a.Asset.Zone), places.SiteOf(a.Asset.Zone), a.ServiceDue?.Due, StripOf(a),
+        aside is null ? null : new SetAsideAnswer(aside.Reason, aside.Until), job is null ? null : new OpenJob(job.Id, Words.Of(job.State)));
+
+    private static Strip? StripOf(Assessment a)
+    {
+        // The part that makes the case: the one with most to win where there is anything, else the one nearest to its limit.
+        if ((a.DriftKelvin >= 1 ? a.WorstPart : a.LimitingPart) is not { } part || double.IsNaN(part.LatestC))
+            return null;
+        var ambient = a.AmbientNowC;
+        var fresh = part.LatestC - part.Split.Total;
+        return new Strip(part.Part.Name, Math.Round(ambient, 1), Math.Round(fresh, 1), Math.Round(part.LatestC, 1), Math.Round(part.HottestC, 1),
+            Math.Round(part.HottestC + part.MarginKelvin, 1), part.Part.Limit.Value);
+    }
+
+    internal static double? Round(double? kelvin) => kelvin is { } k ? Math.Round(k, 2) : null;
+}
+
+/// <summary>Names of zones and sites by code.</summary>
+internal sealed class Places
+{
+    private readonly Dictionary<string, (string Zone, string Site)> _byZone;
+
+    private Places(Dictionary<string, (string, string)> byZone) => _byZone = byZone;
+
+    public static Places Of(Register register) => new(register.Sites.SelectMany(s => s.Zones, (s, z) => (z.Code, (z.Name, s.Code))).ToDictionary());
+
+    public string ZoneName(string code) => _byZone.TryGetValue(code, out var place) ? place.Zone : code;
+
+    public string SiteOf(string code) => _byZone.TryGetValue(code, out var place) ? place.Site : "";
+}

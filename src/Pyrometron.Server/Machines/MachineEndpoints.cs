@@ -1,0 +1,170 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Readings;
+using Pyrometron.Formats;
+using Pyrometron.Server.Bench;
+using Pyrometron.Server.Hosting;
+using Pyrometron.Server.Judging;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Machines;
+
+/// <summary>A machine taken out of use, or put back.</summary>
+public sealed record Retirement(bool Retired, DateOnly? On, string? Reason);
+
+/// <summary>A machine set aside.</summary>
+public sealed record PutAside(string? Reason, DateOnly? Until);
+
+/// <summary>A service to add by hand.</summary>
+public sealed record AddService(DateOnly? Date, ServiceLevel? Level);
+
+/// <summary>Something voided with a reason, or restored.</summary>
+public sealed record Voiding(bool Voided, string? Reason);
+
+/// <summary>A reading voided, restored or corrected.</summary>
+public sealed record ReadingVoiding(DateTimeOffset? At, bool Voided, string? Reason);
+
+/// <summary>One number of a reading corrected; a null value takes it out.</summary>
+/// <param name="Column">Such as <c>ambient_c</c>, or a part's name.</param>
+public sealed record ReadingCorrection(DateTimeOffset? At, string? Column, double? Value, string? Reason);
+
+/// <summary>Machines and their books.</summary>
+internal static class MachineEndpoints
+{
+    private const int LongestReason = 500;
+
+    public static void MapMachines(this RouteGroupBuilder api)
+    {
+        var group = api.MapGroup("/assets").WithTags("Machines");
+        group.MapGet("", (FleetStore fleet) => fleet.All().Select(a => new MachineSummary(a.Asset.Tag, a.Asset.Kind, a.Asset.Model, a.Asset.Zone, a.RetiredOn)).ToArray());
+        group.MapGet("/{tag}", Get);
+        group.MapPut("/{tag}", Put);
+        group.MapPost("/{tag}/retirement", Retire);
+        group.MapPut("/{tag}/set-aside", SetAside);
+        group.MapDelete("/{tag}/set-aside", (string tag, SetAsideStore aside) =>
+        {
+            aside.TakeBack(tag);
+            return TypedResults.NoContent();
+        });
+        group.MapPost("/{tag}/services", PostService);
+        group.MapPost("/{tag}/services/{service:long}/void", VoidService);
+        group.MapGet("/{tag}/readings", Readings);
+        group.MapPost("/{tag}/readings/void", VoidReading);
+        group.MapPost("/{tag}/readings/correct", CorrectReading);
+    }
+
+    private static Results<Ok<MachineAnswer>, ProblemHttpResult> Get(string tag, FleetStore fleet, ServiceStore services, ReadingStore readings, JobStore jobs)
+    {
+        if (fleet.Find(tag) is not { } stored)
+            return Unknown(tag);
+        var a = stored.Asset;
+        var places = Places.Of(fleet.Register());
+        return TypedResults.Ok(new MachineAnswer(a.Tag, a.Kind, a.Model, a.Zone, places.ZoneName(a.Zone), places.SiteOf(a.Zone), a.HostTag, a.DutyHoursPerDay, a.InServiceSince,
+            a.WarrantyUntil, stored.RetiredOn, stored.RetiredReason, [.. a.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
+            [.. services.Of(stored.Id).Select(s => new ServiceEntry(s.Id, s.Service.Date, s.Service.Level, s.VoidedReason, s.JobId))],
+            fleet.Changes(stored.Id), readings.Amendments(stored), [.. jobs.Of(stored.Id).Select(JobSummary.From)]));
+    }
+
+    private static Results<NoContent, ProblemHttpResult> Put(string tag, MachineEdit edit, FleetStore fleet, JudgementService judgement)
+    {
+        if (fleet.Find(tag) is not { } stored)
+            return Unknown(tag);
+        var register = fleet.Register();
+        var problems = new List<InputProblem>();
+        if (edit.Apply(stored.Asset, register.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet(), register.Assets.Select(a => a.Tag).ToHashSet(), problems) is not { } asset)
+            return Problems.Input(problems);
+        fleet.Update(asset);
+        judgement.DataChanged();
+        return TypedResults.NoContent();
+    }
+
+    private static Results<NoContent, ProblemHttpResult> Retire(string tag, Retirement request, FleetStore fleet, JobStore jobs, TimeProvider clock, JudgementService judgement)
+    {
+        if (fleet.Find(tag) is not { } stored)
+            return Unknown(tag);
+        if (request.Retired && NeedsReason(request.Reason) is { } problem)
+            return problem;
+        if (request.Retired && jobs.Of(stored.Id).Any(j => j.State == Core.Jobs.JobState.Open))
+            return Problems.Conflict($"A job is open on '{tag}'; finish or give it up first.");
+        fleet.Retire(tag, request.Retired ? request.On ?? Today(clock) : null, request.Retired ? request.Reason : null);
+        judgement.DataChanged();
+        return TypedResults.NoContent();
+    }
+
+    private static Results<NoContent, ProblemHttpResult> SetAside(string tag, PutAside request, FleetStore fleet, SetAsideStore aside, TimeProvider clock)
+    {
+        if (fleet.Find(tag) is null)
+            return Unknown(tag);
+        if (NeedsReason(request.Reason) is { } problem)
+            return problem;
+        if (request.Until is not { } until || until <= Today(clock) || until > Today(clock).AddYears(2))
+            return Problems.Input("/until", "until is needed: the day it comes back, after today and within two years");
+        aside.Put(tag, request.Reason!, until);
+        return TypedResults.NoContent();
+    }
+
+    private static Results<NoContent, ProblemHttpResult> PostService(string tag, AddService request, FleetStore fleet, ServiceStore services, TimeProvider clock, JudgementService judgement)
+    {
+        if (fleet.Find(tag) is null)
+            return Unknown(tag);
+        if (request.Date is not { } date || date > Today(clock).AddDays(1) || date.Year < 1990)
+            return Problems.Input("/date", "date is needed: the day of the service, not later than today");
+        if (request.Level is not { } level)
+            return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}");
+        services.Add([(tag, new ServiceEvent(date, level))]);
+        judgement.DataChanged();
+        return TypedResults.NoContent();
+    }
+
+    private static Results<NoContent, ProblemHttpResult> VoidService(string tag, long service, Voiding request, FleetStore fleet, ServiceStore services, JudgementService judgement)
+    {
+        if (fleet.Find(tag) is not { } stored)
+            return Unknown(tag);
+        if (request.Voided && NeedsReason(request.Reason) is { } problem)
+            return problem;
+        if (!services.Void(stored.Id, service, request.Voided ? request.Reason : null))
+            return Problems.Missing($"'{tag}' has no service {service}.");
+        judgement.DataChanged();
+        return TypedResults.NoContent();
+    }
+
+    /// <param name="before">Only older ones, for paging.</param>
+    private static Results<Ok<ReadingEntry[]>, ProblemHttpResult> Readings(string tag, DateTimeOffset? before, int? count, FleetStore fleet, ReadingStore readings) =>
+        fleet.Find(tag) is { } stored
+            ? TypedResults.Ok(readings.Newest(stored, Math.Clamp(count ?? 50, 1, 500), before?.ToUnixTimeMilliseconds() ?? long.MaxValue).Select(ReadingEntry.From).ToArray())
+            : Unknown(tag);
+
+    private static Results<NoContent, ProblemHttpResult> VoidReading(string tag, ReadingVoiding request, FleetStore fleet, ReadingStore readings, JudgementService judgement)
+    {
+        if (fleet.Find(tag) is not { } stored)
+            return Unknown(tag);
+        if (NeedsReason(request.Reason) is { } problem)
+            return problem;
+        if (request.At is not { } at || !readings.Void(stored, at, request.Voided, request.Reason!))
+            return Problems.Missing($"'{tag}' has no reading at that instant.");
+        judgement.DataChanged();
+        return TypedResults.NoContent();
+    }
+
+    private static Results<NoContent, ProblemHttpResult> CorrectReading(string tag, ReadingCorrection request, FleetStore fleet, ReadingStore readings, JudgementService judgement)
+    {
+        if (fleet.Find(tag) is not { } stored)
+            return Unknown(tag);
+        if (NeedsReason(request.Reason) is { } problem)
+            return problem;
+        var temperature = request.Column is "ambient_c" or "outlet_c" || stored.Asset.Parts.Any(p => p.Name == request.Column);
+        if (request.Value is { } value && (temperature ? value is < -273.15 or > Reading.HottestC : value is < 0 or > 1e9))
+            return Problems.Input("/value", temperature ? "A temperature lies between −273.15 and 1000 °C." : "This cannot be negative.");
+        if (request.At is not { } at || request.Column is not { } column || !readings.Correct(stored, at, column, request.Value, request.Reason!))
+            return Problems.Missing($"'{tag}' has no reading at that instant, or it has no column '{request.Column}'.");
+        judgement.DataChanged();
+        return TypedResults.NoContent();
+    }
+
+    private static ProblemHttpResult Unknown(string tag) => Problems.Missing($"There is no machine '{tag}'.");
+
+    private static ProblemHttpResult? NeedsReason(string? reason) =>
+        string.IsNullOrWhiteSpace(reason) || reason.Length > LongestReason ? Problems.Input("/reason", $"reason is needed: {LongestReason} characters at most") : null;
+
+    private static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+}

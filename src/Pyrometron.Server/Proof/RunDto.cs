@@ -1,0 +1,83 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Proof;
+using Pyrometron.Core.Readings;
+using Pyrometron.Core.Units;
+using Pyrometron.Formats;
+
+namespace Pyrometron.Server.Proof;
+
+/// <summary>The fan during a run.</summary>
+public sealed record RunFanDto(FanMode? Mode, double? Percent, double? Rpm);
+
+/// <summary>One part in a run.</summary>
+public sealed record RunPartDto(string? Part, double? Celsius, double? ResolutionKelvin);
+
+/// <summary>A run as the API speaks it. Omitted members equal null.</summary>
+/// <param name="AmbientSpreadKelvin">Half-width of a guessed ambient.</param>
+public sealed record RunDto(
+    string? Workload, double? Minutes, double? AmbientCelsius, double? AmbientSpreadKelvin, RunFanDto? Fan, string? Settings, double? PowerWatts, double? ClockMhz,
+    double? Score, bool? Throttled, IReadOnlyList<RunPartDto>? Parts)
+{
+    /// <summary>Checks the run and makes it a Core run.</summary>
+    /// <param name="pointer">Where it stands in the body, for the problems.</param>
+    /// <returns>Null when there are problems.</returns>
+    internal Run? ToRun(string pointer, List<InputProblem> problems)
+    {
+        var count = problems.Count;
+        void Wrong(string at, string message) => problems.Add(new InputProblem(message, Pointer: $"{pointer}/{at}"));
+        void Within(string at, double? value, double low, double high, string unit)
+        {
+            if (value is { } v && !(v >= low && v <= high))
+                Wrong(at, FormattableString.Invariant($"{at} must lie between {low} and {high} {unit}"));
+        }
+        if (string.IsNullOrWhiteSpace(Workload) || Workload.Length > 200)
+            Wrong("workload", "workload is needed: the name of the load, 200 characters at most");
+        if (Minutes is not > 0 or > 100_000)
+            Wrong("minutes", "minutes is needed: how long the load ran, more than 0");
+        if (string.IsNullOrWhiteSpace(Settings) || Settings.Length > 200)
+            Wrong("settings", "settings is needed: their name, such as stock, 200 characters at most");
+        if (Fan?.Mode is null)
+            Wrong("fan/mode", "fan.mode is needed: fixed or auto");
+        Within("ambientCelsius", AmbientCelsius, -60, 100, "°C");
+        Within("ambientSpreadKelvin", AmbientSpreadKelvin, 0, 30, "K");
+        Within("fan/percent", Fan?.Percent, 0, 100, "%");
+        Within("fan/rpm", Fan?.Rpm, 0, 100_000, "rpm");
+        Within("powerWatts", PowerWatts, 0, 1e6, "W");
+        Within("clockMhz", ClockMhz, 0, 1e6, "MHz");
+        Within("score", Score, 0, 1e12, "points");
+        if (Parts is not { Count: > 0 and <= 32 })
+            Wrong("parts", "parts is needed: at least one part with its temperature, 32 at most");
+        for (var i = 0; i < Parts?.Count && i < 32; i++)
+        {
+            if (Parts[i] is not { Part.Length: > 0 and <= 40 })
+                Wrong($"parts/{i}/part", "part is needed: its name, such as memory");
+            else if (Parts.Take(i).Any(p => p?.Part == Parts[i].Part))
+                Wrong($"parts/{i}/part", $"'{Parts[i].Part}' stands in this run twice");
+            if (Parts[i]?.Celsius is not (>= -273.15 and <= Reading.HottestC))
+                Wrong($"parts/{i}/celsius", "celsius is needed: a temperature from −273.15 to 1000 °C");
+            Within($"parts/{i}/resolutionKelvin", Parts[i]?.ResolutionKelvin, 0, 20, "K");
+        }
+        return problems.Count > count ? null : new Run(
+            Workload!, Minutes!.Value, AmbientCelsius is { } c ? new Celsius(c) : null, new RunFan(Fan!.Mode!.Value, Fan.Percent, Fan.Rpm), Settings!, PowerWatts,
+            ClockMhz, Score, Throttled ?? false, [.. Parts!.Select(p => new RunPart(p.Part!, new Celsius(p.Celsius!.Value), p.ResolutionKelvin ?? 1))], AmbientSpreadKelvin ?? 0);
+    }
+
+    internal static RunDto From(Run run) => new(run.Workload, run.Minutes, run.Ambient?.Value, run.AmbientSpread > 0 ? run.AmbientSpread : null,
+        new RunFanDto(run.Fan.Mode, run.Fan.Percent, run.Fan.Rpm), run.Settings, run.PowerWatts, run.ClockMhz, run.Score, run.Throttled,
+        [.. run.Parts.Select(p => new RunPartDto(p.Part, p.Celsius.Value, p.ResolutionKelvin))]);
+}
+
+/// <summary>Two runs to compare.</summary>
+public sealed record VerdictRequest(ServiceLevel? Service, RunDto? Before, RunDto? After);
+
+/// <summary>A verdict as the API speaks it.</summary>
+public sealed record VerdictAnswer(VerdictOutcome Outcome, IReadOnlyList<PartVerdict> Parts, IReadOnlyList<VerdictReason> Reasons, IReadOnlyList<string> Advice)
+{
+    /// <summary>Without a before-run nothing can be proven, whatever the after-run says.</summary>
+    internal static VerdictAnswer Unproven { get; } = new(VerdictOutcome.NotComparable, [], [new VerdictReason("before-missing", "There was no before-run, so nothing can be proven.")],
+        ["The after-run stands as the machine's new starting point."]);
+
+    internal static VerdictAnswer From(Verdict v) => new(v.Outcome,
+        [.. v.Parts.Select(p => p with { ChangeKelvin = Math.Round(p.ChangeKelvin, 2), UncertaintyKelvin = Math.Round(p.UncertaintyKelvin, 2), RawChangeCelsius = Math.Round(p.RawChangeCelsius, 2) })],
+        v.Reasons, v.Advice);
+}
