@@ -1,11 +1,23 @@
 using Pyrometron.Server.Hosting;
+using Pyrometron.Storage;
 
-var builder = WebApplication.CreateBuilder(args);
-var options = ServerOptions.From(builder.Configuration);
-builder.AddPyrometron(options);
-var app = builder.Build();
-app.UsePyrometron();
-app.Run();
+try
+{
+    var builder = WebApplication.CreateBuilder(args);
+    builder.AddPyrometron(ServerOptions.From(builder.Configuration));
+    var app = builder.Build();
+    // Opened before anything listens: a database that cannot be used is one clear line, not a page of errors.
+    app.Services.GetRequiredService<Database>();
+    app.UsePyrometron();
+    app.Run();
+    return 0;
+}
+catch (Exception error) when (error is InvalidDataException or UnauthorizedAccessException or Microsoft.AspNetCore.Connections.AddressInUseException
+    || error is IOException { InnerException: Microsoft.AspNetCore.Connections.AddressInUseException })
+{
+    Console.Error.WriteLine($"Pyrometron cannot start: {error.Message}");
+    return 1;
+}
 
 /// <summary>The entry point, visible so that tests can host the real server.</summary>
 public partial class Program;

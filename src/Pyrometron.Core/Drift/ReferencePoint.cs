@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;
@@ -6,18 +7,23 @@ namespace Pyrometron.Core.Drift;
 public enum EvidenceGrade
 {
     /// <summary>Power, fan speed and its own intake air.</summary>
+    [JsonStringEnumMemberName("A")]
     A,
 
     /// <summary>Power and air, fan speed fixed or unknown.</summary>
+    [JsonStringEnumMemberName("B")]
     B,
 
     /// <summary>Fan and air, power only by the workload's name.</summary>
+    [JsonStringEnumMemberName("C")]
     C,
 
     /// <summary>Neither power nor fan, or only the zone's air.</summary>
+    [JsonStringEnumMemberName("D")]
     D,
 
     /// <summary>Temperature alone.</summary>
+    [JsonStringEnumMemberName("E")]
     E,
 }
 

@@ -20,13 +20,15 @@ internal static class Reasons
         var drift = worst.Split.Total;
         if (a.Service is not null && a.Cause is not (Cause.None or Cause.Room or Cause.Settings or Cause.Sensor or Cause.CoolerLimited))
             return Drifted(a, worst, drift);
+        if (a.Service is { } due)
+            return $"The {Words.Of(due)} interval is due since {Day(a.ServiceDue!.Value.Due)}; its readings show no wear"
+                + (a.Outside.Room >= 2 ? $", the room's {K(a.Outside.Room)} left out." : ".");
         return a.Cause switch
         {
             Cause.Room => $"The air, not the machine: everyone in {zone.Name} is {K(a.Outside.Room)} up. See to the room.",
             Cause.Settings => $"{K(a.Outside.Settings)} warmer since its settings changed: more heat, no wear. See to the settings.",
             Cause.Sensor => Sensor(a),
             Cause.CoolerLimited => $"Hot since its first day ({a.LimitingPart!.Part.Name} {Margin(a.LimitingPart.MarginKelvin)}), and not drifting: the cooler is the limit.",
-            _ when a.Service is { } due => $"Nothing wrong in its readings; the {Words.Of(due)} interval is due since {Day(a.ServiceDue!.Value.Due)}.",
             _ => $"Within {K(Math.Max(1, drift))} of its fresh state.",
         };
     }
@@ -35,7 +37,6 @@ internal static class Reasons
     {
         var part = worst.Part.Name;
         var split = worst.Split;
-        var share = split.Of(a.Cause);
         var text = a.Cause switch
         {
             Cause.Dust => a.Parts.Count > 1 ? $"All parts {K(split.Dust)} up at equal heat and fan" : $"{Cap(part)} {K(drift)} up at equal heat and fan",
@@ -45,8 +46,9 @@ internal static class Reasons
             Cause.Mount => $"A step of {K(split.Mount)} on {part} on the day the cooler was lifted: it sits badly",
             _ => $"{Cap(part)} {K(drift)} up",
         };
-        if (drift - share >= 1.5)
-            text += $"; {K(drift)} with the rest ({string.Join(", ", split.Ranked().Where(c => c.Cause != a.Cause && c.Kelvin >= 0.8).Select(c => $"{Words.Of(c.Cause)} {K(c.Kelvin)}"))})";
+        var rest = split.Ranked().Where(c => c.Cause != a.Cause && c.Kelvin >= 1).Select(c => $"{Words.Of(c.Cause)} {K(c.Kelvin)}").ToArray();
+        if (rest.Length > 0)
+            text += $"; besides, {string.Join(" and ", rest)}";
         if (a.LimitingPart is { MarginKelvin: <= 0 } limiting)
             text += $". {Cap(limiting.Part.Name)} is past its action line on a hot day";
         return text + ".";

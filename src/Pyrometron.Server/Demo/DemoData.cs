@@ -20,6 +20,7 @@ internal static class DemoData
     public static void Lay(string path, TimeProvider clock, ILogger log)
     {
         var laying = path + ".laying";
+        Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(path))!);
         foreach (var left in (string[])[laying, laying + "-wal", laying + "-shm"])
             File.Delete(left);
         var time = Stopwatch.StartNew();
@@ -43,7 +44,7 @@ internal static class DemoData
         var count = 0;
         var air = institute.Air;
         foreach (var chunk in institute.Machines.SelectMany((machine, i) =>
-            Workshop.Run(machine, air[machine.Asset.Zone], Math.Floor(until) - CoastInstitute.Days, until, seed: 700 + i).Select(r => (machine.Asset.Tag, r))).Chunk(Batch))
+            Workshop.Run(machine, air[machine.Asset.Zone], Math.Max(Math.Floor(until) - CoastInstitute.Days, UnixDay.Noon(machine.Asset.InServiceSince)), until, seed: 700 + i).Select(r => (machine.Asset.Tag, r))).Chunk(Batch))
         {
             store.Add(chunk, stored, (_, _) => { }, CancellationToken.None);
             count += chunk.Length;

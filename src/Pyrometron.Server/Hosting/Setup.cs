@@ -30,7 +30,7 @@ public static class Setup
         builder.Services.AddHostFiltering(_ => { });
         builder.Services.ConfigureHttpJsonOptions(json => ApiJson.Configure(json.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
-        builder.Services.AddOpenApi();
+        builder.Services.AddOpenApi(ApiDocument.Configure);
         builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
 
         builder.Services.AddSingleton(options);
@@ -63,7 +63,7 @@ public static class Setup
         app.Use(async (context, next) =>
         {
             context.Response.Headers.ContentSecurityPolicy =
-                "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
+                "default-src 'self'; img-src 'self' data: blob:; font-src 'self' data:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
             context.Response.Headers.XContentTypeOptions = "nosniff";
             context.Response.Headers["Referrer-Policy"] = "same-origin";
             await next(context);

@@ -19,8 +19,9 @@ public sealed record HistoryPoint(DateTimeOffset At, double Observed, double Roo
 public sealed record PathLayer(string Layer, double NowKelvin, double FreshKelvin);
 
 /// <summary>The judgement of one part.</summary>
+/// <param name="GainKelvin">What the recommended service would win back on it.</param>
 public sealed record PartAnswer(
-    string Part, double LimitCelsius, JointMaterial Interface, double BaselineRiseKelvin, double PresentRiseKelvin, double DriftKelvin, double UncertaintyKelvin,
+    string Part, double LimitCelsius, JointMaterial Interface, double BaselineRiseKelvin, double PresentRiseKelvin, double DriftKelvin, double GainKelvin, double UncertaintyKelvin,
     IReadOnlyList<CauseKelvin> Split, IReadOnlyList<PathLayer> Path, double LatestCelsius, double HottestCelsius, double ActionLineCelsius, double MarginKelvin, TrendAnswer? Trend,
     DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, IReadOnlyList<HistoryPoint> History);
 
@@ -45,14 +46,14 @@ public sealed record AssessmentAnswer(
         a.Asset.Tag, a.AsOf, judged.JudgedAt, judged.Pending, a.Urgency, a.Cause, QueueItem.Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late,
         a.Service, a.Minutes, a.Evidence, a.Reason, a.Sentences, a.ToBeSurer,
         a.Reference is { } r ? new ReferenceAnswer(r.HasPower ? Math.Round(r.PowerW, 1) : null, ReferencePoint.AmbientC, OrNull(r.FanSpeed), OrNull(r.FanPct), r.FanFixed) : null,
-        [.. a.Parts.Select(Part)], Math.Round(a.Outside.Room, 2), Math.Round(a.Outside.Settings, 2), OrNull(a.AmbientNowC),
+        [.. a.Parts.Select(p => Part(p, a.Service))], Math.Round(a.Outside.Room, 2), Math.Round(a.Outside.Settings, 2), OrNull(a.AmbientNowC),
         [.. a.Steps.Select(s => new StepChange(s.Date, s.Part, Math.Round(s.Kelvin, 2), s.Kind))],
         [.. a.SensorFindings.Select(f => new SensorAnswer(f.Channel, f.What, At(f.FromDay), f.Readings))],
         a.ServiceDue?.Level, a.ServiceDue?.Due, a.NewestReadingDay is { } day ? At(day) : null, a.Readings);
 
-    private static PartAnswer Part(PartAssessment p) => new(
+    private static PartAnswer Part(PartAssessment p, ServiceLevel? service) => new(
         p.Part.Name, p.Part.Limit.Value, p.Part.Joint, Math.Round(p.FreshRiseKelvin, 2), Math.Round(p.PresentRiseKelvin, 2), Math.Round(p.Split.Total, 2),
-        Math.Round(2 * p.SigmaKelvin, 2), [.. p.Split.Ranked().Where(c => c.Kelvin != 0).Select(c => new CauseKelvin(c.Cause, Math.Round(c.Kelvin, 2)))],
+        service is { } level ? Math.Round(p.Split.WonBy(level), 2) : 0, Math.Round(2 * p.SigmaKelvin, 2), [.. p.Split.Ranked().Where(c => c.Kelvin != 0).Select(c => new CauseKelvin(c.Cause, Math.Round(c.Kelvin, 2)))],
         [
             new PathLayer("joint", Math.Round(p.FreshJointKelvin + p.Split.Joint + p.Split.Mount, 2), Math.Round(p.FreshJointKelvin, 2)),
             new PathLayer("fins", Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin + p.Split.Dust, 2), Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin, 2)),

@@ -1,0 +1,50 @@
+#!/usr/bin/env bash
+# Builds and starts Pyrometron. ./run.sh --help tells the options.
+set -euo pipefail
+root=$(cd "$(dirname "$0")" && pwd)
+. "$root/scripts/build.sh"
+
+demo=true data="" port=5117 build=true
+while [ $# -gt 0 ]; do
+  case "$1" in
+    --empty) demo=false ;;
+    --data) data=${2:?--data needs a folder}; shift ;;
+    --port) port=${2:?--port needs a number}; shift ;;
+    --no-build) build=false ;;
+    --help|-h)
+      echo "usage: ./run.sh [--empty] [--data DIR] [--port N] [--no-build]"
+      echo "  --empty     an empty database for your own machines (default: the demo)"
+      echo "  --data DIR  where the database lies (default: data/demo, with --empty data/own)"
+      echo "  --port N    port on 127.0.0.1 (default: 5117)"
+      echo "  --no-build  start what was built last"
+      exit 0 ;;
+    *) echo "run.sh: unknown option '$1'; --help lists what there is." >&2; exit 2 ;;
+  esac
+  shift
+done
+[ -n "$data" ] || data="$root/data/$([ "$demo" = true ] && echo demo || echo own)"
+
+check_tools
+if [ "$build" = true ]; then
+  build_all
+elif [ ! -f "$server_dll" ]; then
+  echo "run.sh: nothing has been built yet; run it once without --no-build." >&2
+  exit 1
+fi
+
+mkdir -p "$data"
+dotnet "$server_dll" --contentRoot "$root/src/Pyrometron.Server" --demo "$demo" --data "$(cd "$data" && pwd)" --port "$port" &
+server=$!
+trap 'kill -INT "$server" 2>/dev/null || true' INT TERM
+
+for _ in $(seq 600); do
+  if ! kill -0 "$server" 2>/dev/null; then wait "$server"; exit $?; fi
+  if node -e "fetch('http://127.0.0.1:$port/api/v1/health').then(r=>process.exit(r.ok?0:1),()=>process.exit(1))"; then
+    echo "Pyrometron is at http://127.0.0.1:$port"
+    break
+  fi
+  sleep 0.3
+done
+# A signal ends the first wait; the second waits until the server has closed its database.
+wait "$server" || true
+wait "$server" 2>/dev/null || true

@@ -1,0 +1,33 @@
+# Builds server and front end; sourced by run.sh and test.sh. Expects $root.
+
+need() {
+  command -v "$1" >/dev/null 2>&1 || { echo "Pyrometron needs $2, which is not on this machine's PATH." >&2; exit 1; }
+}
+
+check_tools() {
+  need dotnet "the .NET 10 SDK (dotnet)"
+  need node "Node.js 20 or later (node)"
+  need npm "npm, which comes with Node.js"
+  dotnet --list-sdks 2>/dev/null | grep -q '^10\.' || { echo "Pyrometron needs the .NET 10 SDK; dotnet is here, but no SDK of version 10." >&2; exit 1; }
+  [ "$(node -p 'process.versions.node.split(".")[0]')" -ge 20 ] || { echo "Pyrometron needs Node.js 20 or later; here is $(node --version)." >&2; exit 1; }
+}
+
+# npm ci takes a while: only when the lock file has changed since the last time.
+npm_install() {
+  local stamp="$1/node_modules/.pyrometron-lock"
+  if ! cmp -s "$1/package-lock.json" "$stamp"; then
+    echo "Installing packages of $(basename "$1") …"
+    (cd "$1" && npm ci --no-audit --no-fund --loglevel=error) && cp "$1/package-lock.json" "$stamp"
+  fi
+}
+
+build_all() {
+  export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1
+  echo "Building the server …"
+  dotnet build "$root/src/Pyrometron.Server" -c Release -v quiet --nologo
+  npm_install "$root/web"
+  echo "Building the front end …"
+  (cd "$root/web" && npm run --silent build >"$root/artifacts/web-build.log" 2>&1) || { cat "$root/artifacts/web-build.log" >&2; exit 1; }
+}
+
+server_dll="$root/src/Pyrometron.Server/bin/Release/net10.0/Pyrometron.Server.dll"

@@ -1,0 +1,65 @@
+#!/usr/bin/env bash
+# Everything that proves Pyrometron: format and lint, types, xUnit, unit tests of the front end, browser tests.
+set -euo pipefail
+root=$(cd "$(dirname "$0")" && pwd)
+. "$root/scripts/build.sh"
+check_tools
+cd "$root"
+mkdir -p artifacts
+passed=0 failed=0
+
+# Runs a check that is one pass or one fail.
+check() {
+  echo "== $1"
+  if "${@:2}"; then passed=$((passed + 1)); else failed=$((failed + 1)); echo "FAILED: $1" >&2; fi
+}
+
+browser() {
+  command -v chromium >/dev/null 2>&1 && return
+  echo "Installing Chromium …"
+  if [ "$(id -u)" = 0 ]; then apt-get update -qq && apt-get install -y -qq chromium >/dev/null
+  else sudo -n apt-get update -qq && sudo -n apt-get install -y -qq chromium >/dev/null
+  fi
+}
+
+build_all
+dotnet build Pyrometron.slnx -c Release -v quiet --nologo
+check "C# format" dotnet format Pyrometron.slnx --verify-no-changes --no-restore --exclude-diagnostics IDE0005
+npm_install "$root/e2e"
+check "front end: types, lint, format" bash -c 'cd web && npm run --silent check'
+check "browser tests: types, format" bash -c 'cd e2e && npm run --silent check'
+
+echo "== xUnit"
+rm -rf artifacts/trx
+dotnet test Pyrometron.slnx -c Release --no-build --nologo -v quiet --logger "trx" --results-directory artifacts/trx || true
+counts=$(cat artifacts/trx/*.trx | grep -o '<Counters [^>]*>' | sed -E 's/.* passed="([0-9]+)" failed="([0-9]+)".*/\1 \2/')
+[ -n "$counts" ] || { echo "FAILED: xUnit ran nothing" >&2; failed=$((failed + 1)); }
+while read -r p f; do [ -z "$p" ] || { passed=$((passed + p)); failed=$((failed + f)); }; done <<<"$counts"
+
+# Adds the counts of a report in the JSON form of Vitest or Playwright.
+tally() {
+  local sums
+  sums=$(node -e '
+    const r = JSON.parse(require("fs").readFileSync(process.argv[1], "utf8"));
+    console.log(r.stats ? `${r.stats.expected + r.stats.flaky} ${r.stats.unexpected}` : `${r.numPassedTests} ${r.numFailedTests}`);
+  ' "$1" 2>/dev/null) || sums="0 1"
+  read -r p f <<<"$sums"
+  passed=$((passed + p)) failed=$((failed + f))
+}
+
+echo "== Front end units"
+rm -f artifacts/vitest.json artifacts/playwright.json
+(cd web && npx vitest run --reporter=default --reporter=json --outputFile.json=../artifacts/vitest.json) || true
+tally artifacts/vitest.json
+
+echo "== Browser"
+if browser; then
+  (cd e2e && npx playwright test) || true
+  tally artifacts/playwright.json
+else
+  echo "FAILED: no Chromium, and it could not be installed" >&2
+  failed=$((failed + 1))
+fi
+
+echo "$passed passed, $failed failed"
+[ "$failed" = 0 ]

@@ -1,0 +1,81 @@
+import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
+import { api, unwrap } from './client';
+
+/** While a judgement is being worked out the answer is asked for again this often, ms. */
+const PENDING_POLL = 1500;
+
+/** Otherwise it is looked at again this often, ms: others work on the same fleet. */
+const CALM_POLL = 60_000;
+
+export function useQueue() {
+  return useQuery({
+    queryKey: ['queue'],
+    queryFn: () => unwrap(api.GET('/api/v1/queue', { params: { query: { limit: 'all', wait: 0.3 } } })),
+    refetchInterval: (query) => (query.state.data?.pending ? PENDING_POLL : CALM_POLL),
+  });
+}
+
+export function useAssessment(tag: string | null) {
+  return useQuery({
+    queryKey: ['assessment', tag],
+    queryFn: () =>
+      unwrap(
+        api.GET('/api/v1/assets/{tag}/assessment', {
+          params: { path: { tag: tag ?? '' }, query: { wait: 5 } },
+        }),
+      ),
+    enabled: tag !== null,
+    retry: false,
+    refetchInterval: (query) => (query.state.data?.pending ? PENDING_POLL : false),
+  });
+}
+
+export function useMachine(tag: string) {
+  return useQuery({
+    queryKey: ['machine', tag],
+    queryFn: () => unwrap(api.GET('/api/v1/assets/{tag}', { params: { path: { tag } } })),
+    retry: false,
+  });
+}
+
+export function useMachines() {
+  return useQuery({ queryKey: ['machines'], queryFn: () => unwrap(api.GET('/api/v1/assets')) });
+}
+
+export function useZones() {
+  return useQuery({
+    queryKey: ['zones'],
+    queryFn: () => unwrap(api.GET('/api/v1/zones', { params: { query: { wait: 0.3 } } })),
+  });
+}
+
+export function useJobs() {
+  return useQuery({
+    queryKey: ['jobs'],
+    queryFn: () => unwrap(api.GET('/api/v1/jobs', { params: { query: { count: 200 } } })),
+    refetchInterval: CALM_POLL,
+  });
+}
+
+export function useJob(id: number) {
+  return useQuery({
+    queryKey: ['job', id],
+    queryFn: () => unwrap(api.GET('/api/v1/jobs/{id}', { params: { path: { id } } })),
+    retry: false,
+    refetchInterval: CALM_POLL,
+  });
+}
+
+export function useHealth() {
+  return useQuery({
+    queryKey: ['health'],
+    queryFn: () => unwrap(api.GET('/api/v1/health')),
+    staleTime: Infinity,
+  });
+}
+
+/** A write, after which everything that may have changed with it is asked for again. */
+export function useWrite<In, Out>(write: (input: In) => Promise<Out>): UseMutationResult<Out, Error, In> {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: write, onSettled: () => client.invalidateQueries() });
+}

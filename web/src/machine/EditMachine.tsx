@@ -1,0 +1,132 @@
+import { Form, Input, InputNumber, Modal, Select } from 'antd';
+import { api, unwrap, type Schemas } from '../api/client';
+import { useWrite, useZones } from '../api/queries';
+import { capital, partName } from '../lib/format';
+import { Refusal } from '../shell/Refusal';
+
+interface Fields {
+  model: string;
+  kind: Schemas['AssetKind'];
+  zone: string;
+  hostTag?: string;
+  dutyHoursPerDay: number;
+  inServiceSince: string;
+  warrantyUntil?: string;
+  limits: number[];
+  joints: Schemas['JointMaterial'][];
+}
+
+/** Edits what the register knows of a machine; a move is a change of zone. */
+export function EditMachine({
+  machine,
+  onClose,
+}: {
+  machine: Schemas['MachineAnswer'];
+  onClose: () => void;
+}) {
+  const [form] = Form.useForm<Fields>();
+  const zones = useZones();
+  const write = useWrite((f: Fields) =>
+    unwrap(
+      api.PUT('/api/v1/assets/{tag}', {
+        params: { path: { tag: machine.tag } },
+        body: {
+          model: f.model,
+          kind: f.kind,
+          zone: f.zone,
+          hostTag: f.hostTag ? f.hostTag : null,
+          dutyHoursPerDay: f.dutyHoursPerDay,
+          inServiceSince: f.inServiceSince,
+          warrantyUntil: f.warrantyUntil ? f.warrantyUntil : null,
+          parts: machine.parts.map((p, i) => ({
+            part: p.part,
+            limitCelsius: f.limits[i]!,
+            interface: f.joints[i]!,
+          })),
+        },
+      }),
+    ),
+  );
+  const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
+  return (
+    <Modal
+      title={`Edit ${machine.tag}`}
+      open
+      width={560}
+      onCancel={onClose}
+      okText="Save"
+      confirmLoading={write.isPending}
+      onOk={() =>
+        void form.validateFields().then(
+          (fields) => write.mutateAsync(fields).then(onClose, () => undefined),
+          () => undefined,
+        )
+      }
+    >
+      {write.isError && <Refusal error={write.error} />}
+      <Form<Fields>
+        form={form}
+        layout="vertical"
+        requiredMark={false}
+        initialValues={{
+          model: machine.model,
+          kind: machine.kind,
+          zone: machine.zone,
+          hostTag: machine.hostTag ?? '',
+          dutyHoursPerDay: machine.dutyHoursPerDay,
+          inServiceSince: machine.inServiceSince,
+          warrantyUntil: machine.warrantyUntil ?? '',
+          limits: machine.parts.map((p) => p.limitCelsius ?? 90),
+          joints: machine.parts.map((p) => p.interface ?? 'paste'),
+        }}
+      >
+        <Form.Item name="model" label="Model" rules={needed('The model')}>
+          <Input maxLength={80} />
+        </Form.Item>
+        <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '0 14px' }}>
+          <Form.Item name="kind" label="Kind">
+            <Select
+              options={(['graphics-card', 'server', 'laptop', 'desktop'] as const).map((k) => ({
+                value: k,
+                label: k,
+              }))}
+            />
+          </Form.Item>
+          <Form.Item name="zone" label="Zone (another one moves it)">
+            <Select
+              showSearch
+              optionFilterProp="label"
+              options={(zones.data ?? []).map((z) => ({ value: z.code, label: `${z.name} (${z.siteName})` }))}
+            />
+          </Form.Item>
+          <Form.Item name="hostTag" label="Built into (tag)">
+            <Input maxLength={80} />
+          </Form.Item>
+          <Form.Item name="dutyHoursPerDay" label="Hours a day under load" rules={needed('A number')}>
+            <InputNumber min={0} max={24} style={{ width: '100%' }} />
+          </Form.Item>
+          <Form.Item name="inServiceSince" label="In service since" rules={needed('The date')}>
+            <Input type="date" />
+          </Form.Item>
+          <Form.Item name="warrantyUntil" label="Warranty until">
+            <Input type="date" />
+          </Form.Item>
+          {machine.parts.map((p, i) => (
+            <div key={p.part} style={{ display: 'contents' }}>
+              <Form.Item
+                name={['limits', i]}
+                label={`${capital(partName(p.part ?? ''))}: limit, °C`}
+                rules={needed('The limit')}
+              >
+                <InputNumber min={20} max={300} style={{ width: '100%' }} />
+              </Form.Item>
+              <Form.Item name={['joints', i]} label={`${capital(partName(p.part ?? ''))}: joint`}>
+                <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
+              </Form.Item>
+            </div>
+          ))}
+        </div>
+      </Form>
+    </Modal>
+  );
+}

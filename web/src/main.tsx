@@ -1,0 +1,45 @@
+import '@fontsource-variable/archivo';
+import '@fontsource-variable/jetbrains-mono';
+import './theme/tokens.css';
+import './shell/shell.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { App as AntApp, ConfigProvider } from 'antd';
+import { StrictMode, useLayoutEffect } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { ProblemError } from './api/client';
+import { router } from './routes';
+import { useDark } from './shell/preferences';
+import { antdTheme } from './theme/antdTheme';
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      // What the server refused it will refuse again; what did not reach it may next time.
+      retry: (failures, error) => failures < 2 && !(error instanceof ProblemError && error.problem.status),
+    },
+  },
+});
+
+export function Root() {
+  const dark = useDark();
+  useLayoutEffect(() => {
+    document.documentElement.dataset['theme'] = dark ? 'dark' : 'light';
+  }, [dark]);
+  return (
+    <ConfigProvider theme={antdTheme(dark)}>
+      <AntApp style={{ height: '100%' }}>
+        <QueryClientProvider client={client}>
+          <RouterProvider router={router} />
+        </QueryClientProvider>
+      </AntApp>
+    </ConfigProvider>
+  );
+}
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Root />
+  </StrictMode>,
+);

@@ -1,0 +1,326 @@
+import { Button, Input, Segmented, Select, Spin } from 'antd';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import type { QueueItem, Schemas } from '../api/client';
+import { useQueue } from '../api/queries';
+import { clock, count, instant, KIND_NAMES, kelvin, minutes } from '../lib/format';
+import { useKeys } from '../shell/keys';
+import { Refusal } from '../shell/Refusal';
+import { usePageTitle } from '../shell/usePageTitle';
+import { group, headline, matches, minutesOf, type Filter, type Group, type Grouping } from './groups';
+import './rounds.css';
+import { Row } from './Row';
+import { SetAside } from './SetAside';
+import { SidePanel } from './SidePanel';
+import { useStartJob } from './useStartJob';
+
+type Line = { kind: 'group'; group: Group; open: boolean } | { kind: 'row'; item: QueueItem };
+
+/** The start page: which machines next, what to do to each, why and by when. */
+export function Rounds() {
+  usePageTitle('Rounds');
+  const queue = useQueue();
+  if (queue.isPending)
+    return (
+      <div className="page" aria-busy="true">
+        <h1>Reading the fleet…</h1>
+        <Spin />
+      </div>
+    );
+  if (queue.isError)
+    return (
+      <div className="page">
+        <h1>The queue cannot be shown.</h1>
+        <Refusal error={queue.error} retry={() => void queue.refetch()} />
+      </div>
+    );
+  if (queue.data.total === 0 && !queue.data.pending) return <NoMachines />;
+  return <Queue queue={queue.data} />;
+}
+
+function NoMachines() {
+  return (
+    <div className="page">
+      <h1>No machines yet.</h1>
+      <p style={{ maxWidth: 560 }}>
+        Bring in your fleet document first, then the readings, then the services that were done. A year of
+        readings is good, a month is a start; with five loaded readings of a machine something can be said.
+      </p>
+      <Link to="/intake">
+        <Button type="primary">To Intake</Button>
+      </Link>
+    </div>
+  );
+}
+
+function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
+  const [params, setParams] = useSearchParams();
+  const [selected, setSelected] = useState<string | null>(null);
+  const [toggled, setToggled] = useState<ReadonlySet<string>>(new Set());
+  const [aside, setAside] = useState<QueueItem | null>(null);
+  const scroll = useRef<HTMLDivElement>(null);
+  const search = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const startJob = useStartJob();
+
+  const grouping: Grouping = params.get('by') === 'zone' ? 'zone' : 'urgency';
+  const filter: Filter = {
+    text: params.get('q') ?? '',
+    site: params.get('site'),
+    zone: params.get('zone'),
+    kind: params.get('kind'),
+    urgency: params.get('urgency'),
+  };
+  const filtering = Object.values(filter).some(Boolean);
+  const key = JSON.stringify(filter);
+  const lines = useMemo(() => {
+    const groups = group(
+      queue.items.filter((item) => matches(item, JSON.parse(key) as Filter)),
+      grouping,
+    );
+    return groups.flatMap((g): Line[] => {
+      const open = (!g.calm || filtering) !== toggled.has(g.key);
+      return [
+        { kind: 'group', group: g, open },
+        ...(open ? g.items.map((item): Line => ({ kind: 'row', item })) : []),
+      ];
+    });
+  }, [queue.items, key, grouping, toggled, filtering]);
+
+  const narrow = useNarrow(760);
+  const slim = useNarrow(1180);
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: (i) => (lines[i]?.kind === 'group' ? 44 : narrow ? 138 : 74),
+    overscan: 8,
+  });
+  useEffect(() => virtual.measure(), [narrow, lines, virtual]);
+
+  const rows = lines.flatMap((line, i) => (line.kind === 'row' ? [{ item: line.item, i }] : []));
+  const current = rows.find((r) => r.item.asset === selected) ?? rows[0];
+  const set = (name: string, value: string | null) =>
+    setParams(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (value) next.set(name, value);
+        else next.delete(name);
+        return next;
+      },
+      { replace: true },
+    );
+  const walk = (step: number) => {
+    const at = rows.findIndex((r) => r.item.asset === current?.item.asset);
+    const next = rows[Math.min(rows.length - 1, Math.max(0, at + (selected === null ? 0 : step)))];
+    if (!next) return;
+    setSelected(next.item.asset);
+    virtual.scrollToIndex(next.i, { align: 'auto' });
+  };
+  useKeys({
+    '/': () => search.current?.focus(),
+    j: () => walk(1),
+    k: () => walk(-1),
+    ArrowDown: () => walk(1),
+    ArrowUp: () => walk(-1),
+    Enter: () => {
+      if (current) void navigate(`/machines/${encodeURIComponent(current.item.asset)}`);
+    },
+    s: () => {
+      if (current?.item.service) startJob.mutate({ asset: current.item.asset, level: current.item.service });
+    },
+    a: () => {
+      if (current) setAside(current.item);
+    },
+    z: () => set('by', grouping === 'zone' ? null : 'zone'),
+  });
+
+  const zones = [...new Map(queue.items.map((i) => [i.zone, i])).values()];
+  const options = (values: readonly (readonly [string, string])[]) =>
+    values.map(([value, label]) => ({ value, label }));
+  return (
+    <div className="rounds">
+      <section className="rounds-list" aria-label="Machines, most pressing first">
+        <div className="rounds-top">
+          <span>
+            {queue.judgedAt
+              ? `judged ${clock(queue.judgedAt)} as of ${instant(`${queue.asOf}T12:00:00`).split(',')[0]!}`
+              : 'not judged yet'}
+            {queue.pending && (
+              <span role="status">
+                {' '}
+                · judging newer data
+                {queue.progress && queue.progress.of > 0
+                  ? `, zone ${String(queue.progress.done)} of ${String(queue.progress.of)}`
+                  : ''}{' '}
+                …
+              </span>
+            )}
+          </span>
+          <span className="rounds-keys">
+            <kbd>/</kbd> find <kbd>j</kbd> <kbd>k</kbd> walk <kbd>Enter</kbd> open <kbd>?</kbd> keys
+          </span>
+        </div>
+        <h1>{headline(queue)}</h1>
+        <p className="quiet">{subline(queue)}</p>
+        <div className="rounds-filters">
+          <Input
+            ref={(input) => {
+              search.current = input?.input ?? null;
+            }}
+            aria-label="Find a machine"
+            placeholder="Find a machine"
+            allowClear
+            value={filter.text}
+            onChange={(e) => set('q', e.target.value || null)}
+            onPressEnter={(e) => e.currentTarget.blur()}
+            style={{ width: 176 }}
+          />
+          <Select
+            aria-label="Site"
+            placeholder="All sites"
+            style={{ width: 108 }}
+            allowClear
+            value={filter.site}
+            onChange={(v: string | undefined) => set('site', v ?? null)}
+            options={options([...new Set(queue.items.map((i) => i.site))].map((s) => [s, s] as const))}
+            popupMatchSelectWidth={false}
+          />
+          <Select
+            aria-label="Zone"
+            placeholder="All zones"
+            style={{ width: 108 }}
+            allowClear
+            value={filter.zone}
+            onChange={(v: string | undefined) => set('zone', v ?? null)}
+            options={options(zones.map((z) => [z.zone, z.zoneName] as const))}
+            popupMatchSelectWidth={false}
+          />
+          <Select
+            aria-label="Kind"
+            placeholder="All kinds"
+            style={{ width: 108 }}
+            allowClear
+            value={filter.kind}
+            onChange={(v: string | undefined) => set('kind', v ?? null)}
+            options={options(Object.entries(KIND_NAMES))}
+            popupMatchSelectWidth={false}
+          />
+          <Select
+            aria-label="Urgency"
+            placeholder="Any urgency"
+            style={{ width: 118 }}
+            allowClear
+            value={filter.urgency}
+            onChange={(v: string | undefined) => set('urgency', v ?? null)}
+            options={options(['now', 'next', 'soon', 'watch', 'fine', 'unknown'].map((u) => [u, u] as const))}
+            popupMatchSelectWidth={false}
+          />
+          <Segmented
+            aria-label="Group by"
+            value={grouping}
+            onChange={(v) => set('by', v === 'zone' ? 'zone' : null)}
+            options={[
+              { value: 'urgency', label: 'by urgency' },
+              { value: 'zone', label: 'by zone' },
+            ]}
+          />
+        </div>
+        <div className="rounds-scroll" ref={scroll}>
+          {lines.length === 0 && (
+            <p style={{ marginTop: 24 }}>
+              No machine matches.{' '}
+              <Button onClick={() => setParams({}, { replace: true })}>Clear the filters</Button>
+            </p>
+          )}
+          <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+            {virtual.getVirtualItems().map((v) => {
+              const line = lines[v.index]!;
+              const style = {
+                position: 'absolute' as const,
+                top: 0,
+                left: 0,
+                right: 0,
+                transform: `translateY(${String(v.start)}px)`,
+              };
+              return line.kind === 'group' ? (
+                <div key={`g-${line.group.key}`} style={style}>
+                  <div className="rounds-group">
+                    <button
+                      type="button"
+                      aria-expanded={line.open}
+                      onClick={() =>
+                        setToggled((before) => {
+                          const next = new Set(before);
+                          if (!next.delete(line.group.key)) next.add(line.group.key);
+                          return next;
+                        })
+                      }
+                    >
+                      {line.group.title} <span className="quiet">{line.open ? '' : '(show)'}</span>
+                    </button>
+                    <span className="quiet" style={{ fontWeight: 400 }}>
+                      {count(line.group.items.length, 'machine')}
+                      {minutesOf(line.group.items) > 0 &&
+                        !line.group.calm &&
+                        ` · ${minutes(minutesOf(line.group.items))}`}
+                    </span>
+                  </div>
+                </div>
+              ) : (
+                <div key={line.item.asset} style={style}>
+                  <button
+                    type="button"
+                    className="rounds-row"
+                    aria-current={line.item.asset === current?.item.asset}
+                    onClick={() => {
+                      if (narrow || line.item.asset === selected)
+                        void navigate(`/machines/${encodeURIComponent(line.item.asset)}`);
+                      else setSelected(line.item.asset);
+                    }}
+                  >
+                    <Row item={line.item} stripWidth={narrow ? 320 : slim ? 250 : 340} />
+                  </button>
+                </div>
+              );
+            })}
+          </div>
+        </div>
+      </section>
+      <aside className="rounds-side" aria-label="The machine picked">
+        {current ? (
+          <SidePanel item={current.item} onSetAside={() => setAside(current.item)} startJob={startJob} />
+        ) : (
+          <p className="quiet">Pick a machine to see its heat path.</p>
+        )}
+      </aside>
+      {aside && <SetAside item={aside} onClose={() => setAside(null)} />}
+    </div>
+  );
+}
+
+function subline(queue: Schemas['QueueAnswer']): string {
+  const parts = [];
+  const at = (urgency: string) => queue.counts[urgency] ?? 0;
+  if (at('soon')) parts.push(`${count(at('soon'), 'more is', 'more are')} due soon.`);
+  if (at('fine')) parts.push(`${count(at('fine'), 'is', 'are')} fine.`);
+  if (at('unknown')) parts.push(`${count(at('unknown'), 'has', 'have')} too few readings to say.`);
+  for (const zone of queue.warmZones)
+    parts.push(
+      `${zone.name} is ${kelvin(zone.kelvin)} warm as a whole: that is the air, not its ${count(zone.machines, 'machine')}.`,
+    );
+  return parts.join(' ');
+}
+
+/** Whether the window is narrower than a width. */
+function useNarrow(width: number): boolean {
+  const [narrow, setNarrow] = useState(() => window.innerWidth <= width);
+  useEffect(() => {
+    const query = window.matchMedia(`(max-width: ${String(width)}px)`);
+    const listener = () => setNarrow(query.matches);
+    listener();
+    query.addEventListener('change', listener);
+    return () => query.removeEventListener('change', listener);
+  }, [width]);
+  return narrow;
+}

@@ -1,0 +1,62 @@
+import type { QueueItem } from '../api/client';
+import { day, minutes } from '../lib/format';
+import { CAUSE_WORDS, CauseMark } from '../marks/CauseMark';
+import { HeadroomStrip } from '../marks/HeadroomStrip';
+
+/** One machine of the queue: what it is, its headroom, why, and what to do by when. */
+export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number }) {
+  return (
+    <>
+      <span className="rounds-what">
+        <span className="figures" style={{ fontWeight: 700, fontSize: 13 }}>
+          {item.asset}
+        </span>
+        <span className="small quiet rounds-one" style={{ display: 'block' }}>
+          {item.model}
+        </span>
+        <span className="small quiet rounds-one" style={{ display: 'block' }}>
+          {item.zoneName}
+        </span>
+      </span>
+      <span className="rounds-strip">
+        {item.strip ? (
+          <HeadroomStrip strip={item.strip} width={stripWidth} />
+        ) : (
+          <span className="small quiet">not measured</span>
+        )}
+      </span>
+      <span className="rounds-why" style={{ display: 'flex', gap: 9, alignItems: 'flex-start' }}>
+        <CauseMark cause={item.cause} />
+        <span className="rounds-clip">
+          {item.cause !== 'none' && <strong>{CAUSE_WORDS[item.cause]}. </strong>}
+          {item.setAside
+            ? `Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}`
+            : item.reason}
+        </span>
+      </span>
+      <span className="rounds-work">
+        {item.job && item.job.state === 'open' ? (
+          <strong>at the bench</strong>
+        ) : item.job ? (
+          <strong>waiting for proof</strong>
+        ) : item.service ? (
+          <>
+            <strong>{item.service}</strong>
+            <span className="small quiet" style={{ display: 'block' }}>
+              {item.minutes !== null && minutes(item.minutes)}
+              {dateOf(item) && ` · ${dateOf(item)}`}
+            </span>
+          </>
+        ) : (
+          <span className="small quiet">{dateOf(item) || '–'}</span>
+        )}
+      </span>
+    </>
+  );
+}
+
+function dateOf(item: QueueItem): string {
+  if (item.urgency === 'now') return 'today';
+  const by = item.actionDate ?? (item.urgency === 'soon' ? item.due : null);
+  return by ? day(by) : '';
+}

@@ -1,0 +1,98 @@
+import type { QueueItem, Schemas } from '../api/client';
+
+/** How the rows of Rounds are put together. */
+export type Grouping = 'urgency' | 'zone';
+
+export interface Filter {
+  text: string;
+  site: string | null;
+  zone: string | null;
+  kind: string | null;
+  urgency: string | null;
+}
+
+export interface Group {
+  key: string;
+  title: string;
+  items: QueueItem[];
+  /** Groups that ask for nothing start closed. */
+  calm: boolean;
+}
+
+/** A machine that no service helps: its remedy is elsewhere. */
+export function isElsewhere(item: QueueItem): boolean {
+  return item.service === null && ['room', 'settings', 'sensor', 'cooler-limited'].includes(item.cause);
+}
+
+export function matches(item: QueueItem, filter: Filter): boolean {
+  if (filter.site && item.site !== filter.site) return false;
+  if (filter.zone && item.zone !== filter.zone) return false;
+  if (filter.kind && item.kind !== filter.kind) return false;
+  if (filter.urgency && item.urgency !== filter.urgency) return false;
+  if (!filter.text) return true;
+  const haystack =
+    `${item.asset} ${item.model} ${item.zoneName} ${item.cause} ${item.service ?? ''}`.toLowerCase();
+  return filter.text
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => haystack.includes(word));
+}
+
+const BY_URGENCY: readonly {
+  key: string;
+  title: string;
+  calm: boolean;
+  takes: (item: QueueItem) => boolean;
+}[] = [
+  { key: 'aside', title: 'Set aside', calm: true, takes: (i) => i.setAside !== null },
+  { key: 'now', title: 'Now', calm: false, takes: (i) => i.urgency === 'now' },
+  { key: 'next', title: 'Next', calm: false, takes: (i) => i.urgency === 'next' },
+  { key: 'soon', title: 'Soon', calm: false, takes: (i) => i.urgency === 'soon' },
+  {
+    key: 'elsewhere',
+    title: 'No service helps: the remedy is elsewhere',
+    calm: false,
+    takes: (i) => isElsewhere(i) && i.urgency !== 'unknown',
+  },
+  { key: 'watch', title: 'Drifting, without a date yet', calm: false, takes: (i) => i.urgency === 'watch' },
+  { key: 'unknown', title: 'Too little to say', calm: true, takes: (i) => i.urgency === 'unknown' },
+  { key: 'fine', title: 'Fine', calm: true, takes: () => true },
+];
+
+const SHOWN_ORDER = ['now', 'next', 'soon', 'watch', 'elsewhere', 'aside', 'unknown', 'fine'];
+
+export function group(items: readonly QueueItem[], grouping: Grouping): Group[] {
+  if (grouping === 'zone') {
+    const zones = new Map<string, Group>();
+    for (const item of items) {
+      const zone = zones.get(item.zone) ?? { key: item.zone, title: item.zoneName, items: [], calm: false };
+      zone.items.push(item);
+      zones.set(item.zone, zone);
+    }
+    return [...zones.values()];
+  }
+  const groups = new Map<string, Group>();
+  for (const item of items) {
+    const rule = BY_URGENCY.find((r) => r.takes(item))!;
+    const entry = groups.get(rule.key) ?? { key: rule.key, title: rule.title, items: [], calm: rule.calm };
+    entry.items.push(item);
+    groups.set(rule.key, entry);
+  }
+  return SHOWN_ORDER.flatMap((key) => groups.get(key) ?? []);
+}
+
+/** Bench minutes of a group's recommended work. */
+export function minutesOf(items: readonly QueueItem[]): number {
+  return items.reduce((sum, item) => sum + (item.minutes ?? 0), 0);
+}
+
+/** The sentence at the top: how many deserve a screwdriver, and how soon. */
+export function headline(queue: Schemas['QueueAnswer']): string {
+  const at = (urgency: string) => queue.counts[urgency] ?? 0;
+  const pressing = at('now') + at('next');
+  if (queue.total === 0) return 'No machines yet.';
+  if (pressing === 0) return `None of ${String(queue.total)} machines deserves a screwdriver today.`;
+  const verb = pressing === 1 ? 'machine deserves' : 'machines deserve';
+  const now = at('now') === 0 ? '' : at('now') === pressing ? ', now' : `, ${String(at('now'))} of them now`;
+  return `${String(pressing)} of ${String(queue.total)} ${verb} a screwdriver${now}.`;
+}

@@ -1,0 +1,28 @@
+import { Alert, Button } from 'antd';
+import { ProblemError } from '../api/client';
+
+/** Why something could not be done, in the server's words, with a way to try again. */
+export function Refusal({ error, retry }: { error: Error; retry?: () => void }) {
+  const problems = error instanceof ProblemError ? (error.problem.errors ?? []) : [];
+  return (
+    <Alert
+      type="warning"
+      role="alert"
+      title={error.message}
+      description={
+        problems.length > 1 ? (
+          <ul style={{ margin: 0, paddingLeft: 18 }}>
+            {problems.slice(0, 12).map((p, i) => (
+              <li key={i}>
+                {p.pointer && <code>{p.pointer} </code>}
+                {p.line !== undefined && <code>line {p.line} </code>}
+                {p.message}
+              </li>
+            ))}
+          </ul>
+        ) : undefined
+      }
+      action={retry && <Button onClick={retry}>Try again</Button>}
+    />
+  );
+}
