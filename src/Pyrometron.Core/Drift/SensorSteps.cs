@@ -37,6 +37,8 @@ public static class SensorSteps
                 best = (jump, k);
         }
         var (size, at) = best;
+        if (at == 0)
+            return null;
         var abrupt = Math.Abs(Middle(alone, at, at + 2) - Middle(alone, at - 2, at));
         var explained = alone[at].Settings != alone[at - 1].Settings
             || asset.Services.Any(s => UnixDay.Noon(s.Date) > alone[at - 1].Day - 6 && UnixDay.Noon(s.Date) < alone[at].Day + 6);

@@ -25,6 +25,10 @@ public static class Problems
     public static ProblemHttpResult Conflict(string why) =>
         TypedResults.Problem(Document(StatusCodes.Status409Conflict, "Not possible as things stand", why, []));
 
+    /// <summary>Whether an exception is a refusal of an input and not a fault of the program.</summary>
+    public static bool IsPlanned(Exception error) =>
+        error is RefusedInputException or BadHttpRequestException or OutdatedJobException or OperationCanceledException;
+
     /// <summary>Answers exceptions that were planned for; the rest is a 500 with its trace in the log only.</summary>
     public static async Task Answer(HttpContext context)
     {

@@ -57,7 +57,12 @@ public static class Setup
     /// <summary>Lays the pipeline and the endpoints.</summary>
     public static void UsePyrometron(this WebApplication app)
     {
-        app.UseExceptionHandler(handler => handler.Run(Problems.Answer));
+        app.UseExceptionHandler(new ExceptionHandlerOptions
+        {
+            ExceptionHandler = Problems.Answer,
+            // A refusal that was planned for is an answer, no fault: it does not belong into the log.
+            SuppressDiagnosticsCallback = context => Problems.IsPlanned(context.Exception),
+        });
         app.UseHostFiltering();
         app.UseResponseCompression();
         app.Use(async (context, next) =>
@@ -69,6 +74,13 @@ public static class Setup
             await next(context);
         });
         UseFrontEnd(app);
+        // Bodies are told by what is in them: a caller that names another type, or none, is not sent away.
+        app.Use(next => context =>
+        {
+            if (context.Request.Path.StartsWithSegments("/api"))
+                context.Request.ContentType = "application/json";
+            return next(context);
+        });
         app.UseRouting();
         app.Use(next => context => Bodies.Middleware(context, next));
 

@@ -30,10 +30,10 @@ internal static class ImportEndpoints
     public static void MapImports(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("").WithTags("Imports");
-        group.MapPost("/fleet", PostFleet).WithMetadata(new Bodies.TakesFiles()).Accepts<object>("application/json");
+        group.MapPost("/fleet", PostFleet).WithMetadata(new Bodies.TakesFiles());
         group.MapGet("/fleet", GetFleet).Produces<object>(200, "application/json");
-        group.MapPost("/readings", PostReadings).WithMetadata(new Bodies.TakesFiles()).Accepts<string>("text/csv");
-        group.MapPost("/services", PostServices).WithMetadata(new Bodies.TakesFiles()).Accepts<string>("text/csv");
+        group.MapPost("/readings", PostReadings).WithMetadata(new Bodies.TakesFiles());
+        group.MapPost("/services", PostServices).WithMetadata(new Bodies.TakesFiles());
         group.MapGet("/imports/{id:guid}", Results<Ok<ImportState>, ProblemHttpResult> (Guid id, ImportProgress progress) =>
             progress.Find(id) is { } state ? TypedResults.Ok(state) : Problems.Missing("This import has not begun or has ended."));
     }

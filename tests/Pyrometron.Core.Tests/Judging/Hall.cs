@@ -1,0 +1,58 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
+using Pyrometron.Core.Readings;
+using Pyrometron.Core.Simulation;
+using Pyrometron.Core.Units;
+
+namespace Pyrometron.Core.Tests.Judging;
+
+/// <summary>A simulated hall of cards whose truth is known: what the judgement must find.</summary>
+internal sealed class Hall
+{
+    public static readonly DateOnly Today = new(2026, 3, 1);
+
+    public static readonly double Now = UnixDay.Noon(Today) + 0.5;
+
+    private static readonly SimulatedLoad[] Loads = [new("steady", 1, 0.8), new("light", 0.85, 0.17), new("idle", 0.15, 0.03)];
+
+    private readonly List<SimulatedMachine> _machines = [];
+
+    /// <summary>What happens to the room.</summary>
+    public List<RoomEvent> Room { get; } = [];
+
+    /// <summary>Adds a number of healthy cards.</summary>
+    public Hall WithHealthy(int count)
+    {
+        for (var i = 0; i < count; i++)
+            With($"OK-{i + 1:00}", []);
+        return this;
+    }
+
+    /// <summary>Adds a card with faults, services and, if given, other instruments.</summary>
+    public Hall With(string tag, Fault[] faults, ServiceEvent[]? services = null, Func<SimulatedMachine, SimulatedMachine>? change = null)
+    {
+        var asset = new Asset(tag, AssetKind.GraphicsCard, "Sorrel", "ROW", null, 24, Today.AddDays(-400), null,
+            [new("core", new(90), JointMaterial.Paste), new("hotspot", new(105), JointMaterial.Paste), new("memory", new(105), JointMaterial.Pad)], services ?? []);
+        var machine = new SimulatedMachine(asset, 228, 27, [13, 25, 24], 3200, null, Loads, new Instruments(1 / 3.0), faults);
+        _machines.Add(change?.Invoke(machine) ?? machine);
+        return this;
+    }
+
+    /// <summary>Lets the hall run for a year and judges it.</summary>
+    public FleetJudgement Judge(DustClass dust = DustClass.Normal)
+    {
+        var zone = new SimulatedZone("ROW", 26, 4, Room);
+        var readings = _machines.Select((m, i) => (m.Asset.Tag, Series: ReadingSeries.From(Workshop.Run(m, zone, Now - 365, Now, 100 + i), 3))).ToDictionary(r => r.Tag, r => r.Series);
+        return FleetJudge.Judge(Register(dust, [.. _machines.Select(m => m.Asset)]), a => readings[a.Tag], Today, JudgementPolicy.Default);
+    }
+
+    public static Register Register(DustClass dust, params Asset[] assets) =>
+        new([new Site("S", "Site", 10, [new Zone("ROW", "Row", dust, new(33))])], assets);
+
+    /// <summary>Judges readings of one machine made by hand.</summary>
+    public static Assessment JudgeAlone(Asset asset, params Reading[] readings) =>
+        FleetJudge.Judge(Register(DustClass.Normal, asset), _ => ReadingSeries.From(readings, asset.Parts.Count), Today, JudgementPolicy.Default).Queue.Single();
+
+    public static Fault Grown(Cause cause, double kelvin, string? part = null, double days = 250) => new(cause, Now - days, Now, kelvin, part);
+}

@@ -1,0 +1,54 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Intervals;
+using Pyrometron.Core.Priority;
+
+namespace Pyrometron.Core.Tests.Judging;
+
+public class UrgencyRuleTests
+{
+    private static readonly DateOnly Today = new(2026, 3, 1);
+
+    [Theory]
+    [InlineData(2.5, 0, false, Urgency.Now)]
+    [InlineData(2.4, 0, false, Urgency.Watch)]
+    [InlineData(3.0, 300, true, Urgency.Now)]
+    [InlineData(1.0, null, true, Urgency.Watch)]
+    [InlineData(6.0, null, false, Urgency.Next)]
+    [InlineData(2.5, 45, false, Urgency.Next)]
+    [InlineData(2.5, 46, false, Urgency.Soon)]
+    [InlineData(2.5, 121, false, Urgency.Watch)]
+    [InlineData(5.9, null, false, Urgency.Watch)]
+    [InlineData(1.0, 200, false, Urgency.Fine)]
+    public void Thresholds_stand_where_the_contract_puts_them(double winnable, int? days, bool atLimit, Urgency expected)
+    {
+        ActionDate? action = days is { } d ? new ActionDate(Today.AddDays(d), Today, null) : null;
+        Assert.Equal(expected, UrgencyRule.Of(winnable, 0.5, atLimit, action, null, Today, JudgementPolicy.Default));
+    }
+
+    [Fact]
+    public void A_due_interval_is_soon_from_its_day_on()
+    {
+        Assert.Equal(Urgency.Soon, UrgencyRule.Of(0, 0.5, false, null, new DueService(ServiceLevel.DustOut, Today), Today, JudgementPolicy.Default));
+        Assert.Equal(Urgency.Fine, UrgencyRule.Of(0, 0.5, false, null, new DueService(ServiceLevel.DustOut, Today.AddDays(1)), Today, JudgementPolicy.Default));
+    }
+
+    [Fact]
+    public void More_to_win_and_a_nearer_line_press_harder()
+    {
+        double Pressure(double kelvin, int days) => UrgencyRule.Pressure(kelvin, new ActionDate(Today.AddDays(days), Today, null), Today, JudgementPolicy.Default);
+        Assert.True(Pressure(8, 100) > Pressure(6, 100));
+        Assert.True(Pressure(6, 20) > Pressure(6, 60));
+    }
+
+    [Fact]
+    public void No_date_without_a_trend_and_today_when_passed()
+    {
+        Assert.Null(ActionForecast.Of(Today, 10, 1, 0, 0.1));
+        Assert.Null(ActionForecast.Of(Today, 10, 1, double.NaN, 0.1));
+        Assert.Equal(Today, ActionForecast.Of(Today, -1, 1, 0, 0)!.Value.Day);
+        var date = ActionForecast.Of(Today, 10, 1, 0.1, 0.02)!.Value;
+        Assert.Equal(Today.AddDays(100), date.Day);
+        Assert.True(date.Early < date.Day && date.Late > date.Day);
+    }
+}

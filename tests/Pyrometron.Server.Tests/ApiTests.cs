@@ -1,0 +1,179 @@
+using System.Text.Json;
+using NetArchTest.Rules;
+
+namespace Pyrometron.Server.Tests;
+
+public sealed class ApiTests : IDisposable
+{
+    private readonly Server _server = new();
+
+    public void Dispose() => _server.Dispose();
+
+    private static readonly object Run = RunAt(96);
+
+    private static object RunAt(double memory) => new
+    {
+        workload = "steady",
+        minutes = 20,
+        ambientCelsius = 25.0,
+        fan = new { mode = "fixed", percent = 100 },
+        settings = "stock",
+        parts = new[] { new { part = "memory", celsius = memory } },
+    };
+
+    [Fact]
+    public async Task Health_and_unknown_paths()
+    {
+        var (status, body) = await _server.Get("/api/v1/health");
+        Assert.Equal((200, "ok", "own"), (status, body.GetProperty("status").GetString(), body.GetProperty("data").GetString()));
+        (status, _) = await _server.Get("/api/v1/nowhere");
+        Assert.Equal(404, status);
+        (status, _) = await _server.Get("/api/v1/assets/NONE/assessment");
+        Assert.Equal(404, status);
+        (status, _) = await _server.Get("/api/v1/queue?limit=many");
+        Assert.Equal(400, status);
+        (status, _) = await _server.Get("/api/v1/queue?asOf=tomorrow");
+        Assert.Equal(400, status);
+        Assert.True((await _server.Get("/openapi/v1.json")).Body.GetProperty("paths").TryGetProperty("/api/v1/queue", out _));
+    }
+
+    [Fact]
+    public async Task Pages_of_other_sites_may_not_write()
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/v1/jobs") { Content = new StringContent("{}") };
+        request.Headers.Add("Sec-Fetch-Site", "cross-site");
+        Assert.Equal(403, (int)(await _server.Raw(request)).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_verdict_answers_as_the_contract_says_and_stores_nothing()
+    {
+        var (status, body) = await _server.Post("/api/v1/verdicts/evaluate", new { service = "repad", before = Run, after = RunAt(88) });
+        var part = body.GetProperty("parts")[0];
+        Assert.Equal((200, "improved", -8.0, 3.27, -8.0), (status, body.GetProperty("outcome").GetString(), part.GetProperty("changeKelvin").GetDouble(), part.GetProperty("uncertaintyKelvin").GetDouble(), part.GetProperty("rawChangeCelsius").GetDouble()));
+        Assert.Empty((await _server.Get("/api/v1/jobs")).Body.EnumerateArray());
+    }
+
+    [Theory]
+    [InlineData("{}", "/before")]
+    [InlineData("""{"before":{"minutes":"x"}}""", "/before/minutes")]
+    [InlineData("""{"before":{"workload":"a","minutes":0,"fan":{},"settings":"s","parts":[]},"after":null}""", "/before/fan/mode")]
+    [InlineData("""{"before":{"workload":"a","minutes":20,"fan":{"mode":"auto"},"settings":"s","parts":[{"part":"core","celsius":1e9}]}}""", "/before/parts/0/celsius")]
+    [InlineData("""{"service":"hammer"}""", "/service")]
+    public async Task A_wrong_pair_of_runs_is_refused_with_pointers(string json, string pointer)
+    {
+        var (status, body) = await _server.Send("/api/v1/verdicts/evaluate", json, "application/json");
+        Assert.Equal(400, status);
+        Assert.Contains(body.GetProperty("errors").EnumerateArray(), e => e.GetProperty("pointer").GetString() == pointer);
+    }
+
+    [Fact]
+    public async Task Ten_thousand_levels_of_json_are_a_plain_refusal() =>
+        Assert.Equal(400, (await _server.Send("/api/v1/verdicts/evaluate", string.Concat(Enumerable.Repeat("{\"before\":", 10_000)), "application/json")).Status);
+
+    [Fact]
+    public async Task One_job_from_the_first_measurement_to_the_proof()
+    {
+        await _server.LoadSmallFleet();
+        var (_, queue) = await _server.Get("/api/v1/queue?wait=60");
+        var first = queue.GetProperty("items")[0];
+        Assert.Equal(("GC-1", "dust", "dust-out"), (first.GetProperty("asset").GetString(), first.GetProperty("cause").GetString(), first.GetProperty("service").GetString()));
+
+        var (status, job) = await _server.Post("/api/v1/jobs", new { asset = "GC-1", level = "dust-out" });
+        Assert.Equal(201, status);
+        var url = $"/api/v1/jobs/{job.GetProperty("id").GetInt64()}";
+        int Version() => job.GetProperty("version").GetInt32();
+        async Task Step(Func<Task<(int Status, JsonElement Body)>> call)
+        {
+            (status, var body) = await call();
+            Assert.Equal(200, status);
+            job = body;
+        }
+
+        Assert.Equal(409, (await _server.Post($"{url}/steps/power-off", new { done = true, version = Version() })).Status);
+        Assert.Equal(409, (await _server.Post($"{url}/finish", new { version = Version() })).Status);
+        Assert.Equal(409, (await _server.Put($"{url}/runs/after", new { run = Run, version = Version() })).Status);
+        Assert.Equal(409, (await _server.Post("/api/v1/jobs", new { asset = "GC-1", level = "repad" })).Status);
+        var (_, newest) = await _server.Get($"{url}/runs/from-readings");
+        await Step(() => _server.Put($"{url}/runs/before", new { run = newest, version = Version() }));
+        Assert.Equal(400, (await _server.Put($"{url}/runs/before", new { run = new { minutes = 3 }, version = Version() })).Status);
+        foreach (var step in job.GetProperty("steps").EnumerateArray().Select(s => s.GetProperty("id").GetString()).ToArray())
+            await Step(() => _server.Post($"{url}/steps/{step}", new { done = true, version = Version() }));
+        Assert.Equal(409, (await _server.Post($"{url}/steps/blow", new { done = false, version = 1 })).Status);
+        await Step(() => _server.Post($"{url}/finish", new { version = Version() }));
+        Assert.Equal("waiting-for-proof", job.GetProperty("state").GetString());
+        Assert.Equal(409, (await _server.Post($"{url}/prove", new { version = Version() })).Status);
+
+        var after = JsonSerializer.Deserialize<Dictionary<string, object?>>(newest)!;
+        after["parts"] = newest.GetProperty("parts").EnumerateArray().Select(p => new { part = p.GetProperty("part").GetString(), celsius = p.GetProperty("celsius").GetDouble() - 9 });
+        await Step(() => _server.Put($"{url}/runs/after", new { run = after, version = Version() }));
+        Assert.Equal("improved", job.GetProperty("preview").GetProperty("outcome").GetString());
+        await Step(() => _server.Post($"{url}/prove", new { version = Version() }));
+        Assert.Equal("proven", job.GetProperty("state").GetString());
+
+        // The queue moves on: the service is in the book, and the machine no longer asks for one.
+        (_, queue) = await _server.Get("/api/v1/queue?wait=60");
+        var served = queue.GetProperty("items").EnumerateArray().Single(i => i.GetProperty("asset").GetString() == "GC-1");
+        Assert.Equal(JsonValueKind.Null, served.GetProperty("service").ValueKind);
+        var (_, machine) = await _server.Get("/api/v1/assets/GC-1");
+        Assert.Equal("dust-out", machine.GetProperty("services")[0].GetProperty("level").GetString());
+        Assert.Equal("improved", machine.GetProperty("jobs")[0].GetProperty("verdict").GetProperty("outcome").GetString());
+    }
+
+    [Fact]
+    public async Task A_machine_is_edited_moved_set_aside_retired_and_put_back()
+    {
+        await _server.LoadSmallFleet();
+        var parts = new[] { new { part = "core", limitCelsius = 88, @interface = "paste" }, new { part = "memory", limitCelsius = 105, @interface = "pad" } };
+        object Edit(string zone) => new { model = "Sorrel II", kind = "graphics-card", zone, hostTag = (string?)null, dutyHoursPerDay = 20, inServiceSince = "2025-01-01", warrantyUntil = (string?)null, parts };
+        Assert.Equal(204, (await _server.Put("/api/v1/assets/GC-2", Edit("Z"))).Status);
+        Assert.Equal(400, (await _server.Put("/api/v1/assets/GC-2", Edit("ATTIC"))).Status);
+        var (_, machine) = await _server.Get("/api/v1/assets/GC-2");
+        Assert.Equal(("Sorrel II", 88), (machine.GetProperty("model").GetString(), machine.GetProperty("parts")[0].GetProperty("limitCelsius").GetInt32()));
+        Assert.Contains(machine.GetProperty("changes").EnumerateArray(), c => c.GetProperty("field").GetString() == "model");
+
+        Assert.Equal(400, (await _server.Put("/api/v1/assets/GC-1/set-aside", new { reason = "looked", until = "2020-01-01" })).Status);
+        Assert.Equal(204, (await _server.Put("/api/v1/assets/GC-1/set-aside", new { reason = "looked", until = DateTime.UtcNow.AddDays(30).ToString("yyyy-MM-dd") })).Status);
+        var (_, queue) = await _server.Get("/api/v1/queue?wait=60");
+        Assert.Equal("looked", queue.GetProperty("items").EnumerateArray().Single(i => i.GetProperty("asset").GetString() == "GC-1").GetProperty("setAside").GetProperty("reason").GetString());
+
+        Assert.Equal(400, (await _server.Post("/api/v1/assets/GC-3/retirement", new { retired = true })).Status);
+        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-3/retirement", new { retired = true, reason = "sold" })).Status);
+        (_, queue) = await _server.Get("/api/v1/queue?wait=60");
+        Assert.DoesNotContain(queue.GetProperty("items").EnumerateArray(), i => i.GetProperty("asset").GetString() == "GC-3");
+        Assert.Equal(409, (await _server.Get("/api/v1/assets/GC-3/assessment")).Status);
+        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-3/retirement", new { retired = false })).Status);
+        Assert.Equal(200, (await _server.Get("/api/v1/assets/GC-3/assessment?wait=60")).Status);
+    }
+
+    [Fact]
+    public async Task Wrong_readings_and_services_are_corrected_or_voided()
+    {
+        await _server.LoadSmallFleet();
+        var (_, newest) = await _server.Get("/api/v1/assets/GC-1/readings?count=2");
+        var at = newest[0].GetProperty("at").GetString();
+        Assert.Equal(400, (await _server.Post("/api/v1/assets/GC-1/readings/void", new { at, voided = true })).Status);
+        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-1/readings/void", new { at, voided = true, reason = "door open" })).Status);
+        Assert.Equal(400, (await _server.Post("/api/v1/assets/GC-1/readings/correct", new { at, column = "core", value = 4000, reason = "typo" })).Status);
+        Assert.Equal(404, (await _server.Post("/api/v1/assets/GC-1/readings/correct", new { at, column = "mood", value = 4, reason = "typo" })).Status);
+        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-1/readings/correct", new { at, column = "core", value = 61, reason = "typo" })).Status);
+        (_, newest) = await _server.Get("/api/v1/assets/GC-1/readings?count=1");
+        Assert.Equal((2, 61), (newest[0].GetProperty("amended").GetInt32(), newest[0].GetProperty("partsC")[0].GetInt32()));
+
+        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-1/services", new { date = "2026-01-05", level = "dust-out" })).Status);
+        var (_, machine) = await _server.Get("/api/v1/assets/GC-1");
+        var id = machine.GetProperty("services")[0].GetProperty("id").GetInt64();
+        Assert.Equal(204, (await _server.Post($"/api/v1/assets/GC-1/services/{id}/void", new { voided = true, reason = "other card" })).Status);
+        (_, machine) = await _server.Get("/api/v1/assets/GC-1");
+        Assert.Equal("other card", machine.GetProperty("services")[0].GetProperty("voidedReason").GetString());
+    }
+
+    [Fact]
+    public void Dependencies_point_one_way()
+    {
+        var core = Types.InAssembly(typeof(Core.Fleet.Asset).Assembly);
+        Assert.True(core.ShouldNot().HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore", "Microsoft.Data", "System.IO", "System.Net").GetResult().IsSuccessful);
+        Assert.True(Types.InAssembly(typeof(Formats.GzipSpool).Assembly).ShouldNot().HaveDependencyOnAny("Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore", "Microsoft.Data").GetResult().IsSuccessful);
+        Assert.True(Types.InAssembly(typeof(Storage.Database).Assembly).ShouldNot().HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Server", "Microsoft.AspNetCore").GetResult().IsSuccessful);
+    }
+}

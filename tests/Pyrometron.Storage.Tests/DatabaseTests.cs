@@ -1,0 +1,92 @@
+using Microsoft.Data.Sqlite;
+
+namespace Pyrometron.Storage.Tests;
+
+public class DatabaseTests
+{
+    [Fact]
+    public void Migrations_are_numbered_from_one_without_a_gap() =>
+        Assert.Equal(Enumerable.Range(1, Database.Migrations.Count), Database.Migrations.Select(m => m.Number));
+
+    /// <summary>A file promised for years: the first schema, with data in it, opens today with everything kept.</summary>
+    [Fact]
+    public void A_database_of_the_first_schema_is_copied_aside_and_brought_up_to_date()
+    {
+        using var folder = new TemporaryDatabase(withFleet: false);
+        var path = Path.Combine(folder.Folder, "old.db");
+        using (var connection = new SqliteConnection($"Data Source={path};Pooling=False"))
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = Database.Migrations[0].Sql + """
+                ;
+                INSERT INTO site VALUES (1, 'S', 'Site', 10);
+                INSERT INTO zone VALUES (1, 1, 'Z', 'Zone', 'normal', 30);
+                INSERT INTO asset VALUES (1, 'OLD-1', 'server', 'Tern', 1, NULL, 24, '2020-01-01', NULL);
+                INSERT INTO part VALUES (1, 0, 0, 'cpu', 92, 'paste');
+                INSERT INTO service VALUES (1, 1, '2021-05-01', 'repaste');
+                INSERT INTO label VALUES (1, 'full');
+                INSERT INTO reading (asset_id, at_ms, p0_c, workload) VALUES (1, 1775000000000, 66, 1);
+                PRAGMA user_version = 1;
+                """;
+            command.ExecuteNonQuery();
+        }
+        using (var database = Database.Open(path))
+        {
+            var asset = Assert.Single(new FleetStore(database, TimeProvider.System).All());
+            Assert.Equal("OLD-1", asset.Asset.Tag);
+            Assert.Single(asset.Asset.Services);
+            Assert.Equal(66, new ReadingStore(database, TimeProvider.System).Newest(asset, 5).Single().Reading.PartsC[0]);
+            Assert.NotNull(database.CopyLaidAside);
+            using var copy = new SqliteConnection($"Data Source={database.CopyLaidAside};Mode=ReadOnly;Pooling=False");
+            copy.Open();
+            using var command = copy.CreateCommand();
+            command.CommandText = "SELECT (SELECT user_version FROM pragma_user_version) || ' ' || tag FROM asset";
+            Assert.Equal("1 OLD-1", command.ExecuteScalar());
+        }
+        using (var again = Database.Open(path))
+            Assert.Null(again.CopyLaidAside);
+    }
+
+    [Fact]
+    public void A_newer_or_foreign_file_is_refused_in_words()
+    {
+        using var folder = new TemporaryDatabase(withFleet: false);
+        var newer = Path.Combine(folder.Folder, "newer.db");
+        using (var connection = new SqliteConnection($"Data Source={newer};Pooling=False"))
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = "PRAGMA user_version = 999";
+            command.ExecuteNonQuery();
+        }
+        Assert.Contains("newer", Assert.Throws<InvalidDataException>(() => Database.Open(newer)).Message, StringComparison.Ordinal);
+        var foreign = Path.Combine(folder.Folder, "foreign.db");
+        File.WriteAllText(foreign, new string('x', 5000));
+        Assert.Contains("damaged", Assert.Throws<InvalidDataException>(() => Database.Open(foreign)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_use_case_that_fails_leaves_nothing_behind()
+    {
+        using var t = new TemporaryDatabase();
+        Assert.Throws<InvalidOperationException>(() => t.Database.Write(_ =>
+        {
+            using var connection = t.Database.Connect();
+            throw new InvalidOperationException();
+        }));
+        Assert.Equal("own", new AboutStore(t.Database).Data);
+        new AboutStore(t.Database).Data = "demo";
+        Assert.Equal("demo", new AboutStore(t.Database).Data);
+    }
+
+    [Fact]
+    public void A_closed_database_is_one_file()
+    {
+        var t = new TemporaryDatabase();
+        t.Send("GC-1", TemporaryDatabase.Reading(0, 60, 80));
+        t.Database.Dispose();
+        Assert.Equal([t.Path], Directory.GetFiles(t.Folder));
+        t.Dispose();
+    }
+}
