@@ -3,8 +3,23 @@ import { chromium } from '@playwright/test';
 
 const [url, file, size = '1280x800', text, act] = process.argv.slice(2);
 const [width, height] = size.split('x').map(Number);
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
-const page = await browser.newPage({ viewport: { width, height }, locale: 'en-GB', colorScheme: process.env.DARK ? 'dark' : 'light' });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const page = await browser.newPage({
+  viewport: { width, height },
+  locale: 'en-GB',
+  colorScheme: process.env.DARK ? 'dark' : 'light',
+});
 page.on('console', (m) => m.type() === 'error' && console.error('console:', m.text()));
 page.on('pageerror', (e) => console.error('page:', e.message));
 await page.goto(url);

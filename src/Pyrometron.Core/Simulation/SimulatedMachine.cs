@@ -42,12 +42,17 @@ public sealed record Instruments(double EveryDays, bool Ambient = true, bool Pow
 /// <param name="AirRise">Fresh rise of the cooler over the air at usual heat and 60 % fan, K.</param>
 /// <param name="JointRise">Fresh rise of each part over the cooler at usual heat, K.</param>
 /// <param name="FanTargetC">Temperature of the hottest part that the automatic fan steers by; null for a fixed fan at 60 %.</param>
+/// <param name="StuckSensor">A part whose sensor stands still from a day on, or null.</param>
 /// <param name="SettingsChange">Day and power factor of a change of settings, or null.</param>
 public sealed record SimulatedMachine(
     Asset Asset, double PowerW, double AirRise, IReadOnlyList<double> JointRise, double MaxRpm, double? FanTargetC,
-    IReadOnlyList<SimulatedLoad> Loads, Instruments Instruments, IReadOnlyList<Fault> Faults, (double Day, double PowerFactor)? SettingsChange = null)
+    IReadOnlyList<SimulatedLoad> Loads, Instruments Instruments, IReadOnlyList<Fault> Faults, (double Day, double PowerFactor)? SettingsChange = null,
+    (string Part, double FromDay)? StuckSensor = null)
 {
     private const double ReferencePct = 60, LeastPct = 25;
+
+    /// <summary>What a sensor shows that has stopped, °C.</summary>
+    private const double StuckAtC = 47;
 
     /// <summary>How much wider the hot spot's gap grows than the core's when paste fails (common practice, no source).</summary>
     private const double HotspotGain = 2.3;
@@ -60,12 +65,14 @@ public sealed record SimulatedMachine(
         var heat = load.PowerShare * (changed ? SettingsChange!.Value.PowerFactor : 1) * (1 + Normal(random) * 0.015);
         var air = zone.FeltC(day) + Normal(random) * 0.3;
         var (parts, pct, rpm) = Settle(day, heat, air);
+        if (StuckSensor is { } stuck && day >= stuck.FromDay)
+            parts[Asset.Parts.ToList().FindIndex(p => p.Name == stuck.Part)] = StuckAtC;
         double Whole(double value, double noise) => Math.Round(value + Normal(random) * noise);
         return new Reading(
             (long)Math.Round(day * 86_400_000), Instruments.Ambient ? Math.Round((zone.SeenC(day) + Normal(random) * 0.3) * 2) / 2 : double.NaN, double.NaN,
             Instruments.Power ? Whole(heat * PowerW, 2) : double.NaN, Instruments.Fan ? Math.Round(rpm * (1 + Normal(random) * 0.01) / 10) * 10 : double.NaN,
             Instruments.Fan && Instruments.Power ? Math.Round(pct) : double.NaN, double.NaN, double.NaN, double.NaN,
-            changed ? "raised" : "stock", load.Name, null, [.. parts.Select(c => Whole(c, 0.8))]);
+            changed ? "raised" : "stock", load.Name, null, [.. parts.Select(c => c.Equals(StuckAtC) ? c : Whole(c, 0.8))]);
     }
 
     /// <summary>Settled temperatures, fan command and speed at a heat and an intake air.</summary>

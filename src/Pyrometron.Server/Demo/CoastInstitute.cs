@@ -151,6 +151,8 @@ internal sealed class CoastInstitute(DateOnly today)
         Change("GC-0122", m => m with { SettingsChange = (Now - 80, 1.17) });
         Change("GC-0104", m => m with { JointRise = [m.JointRise[0] + 11, m.JointRise[1] + 13, m.JointRise[2] + 12] });
 
+        Change("SV-0025", m => m with { StuckSensor = ("memory", Now - 40) });
+
         // Servers: paste, fans, dust; two simply have too small a cooler for their shelf.
         To("SV-0009", new Fault(Cause.Fan, Now - 160, Now - 30, 7.8));
         To("SV-0014", Paste("cpu", 9.5));

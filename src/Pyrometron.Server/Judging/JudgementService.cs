@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Diagnostics;
+using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Priority;
 using Pyrometron.Storage;
@@ -99,6 +100,16 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Ti
         }
     }
 
+    /// <summary>
+    /// Work done after the newest readings counts at once: where readings ended long ago the judged day lies in the past, and
+    /// a machine that was served since would stand in the queue for ever.
+    /// </summary>
+    private static Register WithWorkSince(Register register, DateOnly day) => register with
+    {
+        Assets = [.. register.Assets.Select(a => a.Services.Count == 0 || a.Services[^1].Date <= day ? a
+            : a with { Services = [.. a.Services.Select(s => s.Date > day ? s with { Date = day } : s)] })],
+    };
+
     private Judged? Current(DateOnly day) => _byDay.TryGetValue(day, out var judged) && judged.Version == Volatile.Read(ref _dataVersion) ? judged : null;
 
     private async Task JudgeAsync(DateOnly day, CancellationToken cancellation)
@@ -111,6 +122,8 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Ti
             var version = Volatile.Read(ref _dataVersion);
             var clockwork = Stopwatch.StartNew();
             var register = fleet.Register(withRetired: false);
+            if (day == PresentDay())
+                register = WithWorkSince(register, day);
             var stored = fleet.All().ToDictionary(a => a.Asset.Tag);
             var until = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).ToUnixTimeMilliseconds() - 1;
             var judgement = FleetJudge.Judge(register, asset => readings.Series(stored[asset.Tag], until), day, JudgementPolicy.Default,

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
-import { api, unwrap } from './client';
+import { api, unwrap, type Schemas } from './client';
 
 /** While a judgement is being worked out the answer is asked for again this often, ms. */
 const PENDING_POLL = 1500;
@@ -74,8 +74,23 @@ export function useHealth() {
   });
 }
 
-/** A write, after which everything that may have changed with it is asked for again. */
+/** A write, after which everything that may have changed with it is asked for again, without anybody waiting for that. */
 export function useWrite<In, Out>(write: (input: In) => Promise<Out>): UseMutationResult<Out, Error, In> {
   const client = useQueryClient();
-  return useMutation({ mutationFn: write, onSettled: () => client.invalidateQueries() });
+  return useMutation({ mutationFn: write, onSettled: () => void client.invalidateQueries() });
+}
+
+/** A write to a job: its answer is the job as it now stands, and is shown at once. */
+export function useJobWrite<In>(
+  write: (input: In) => Promise<Schemas['JobAnswer']>,
+): UseMutationResult<Schemas['JobAnswer'], Error, In> {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: write,
+    onSuccess: (job) => {
+      client.setQueryData(['job', job.id], job);
+      void client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'job' });
+    },
+    onError: () => void client.invalidateQueries({ queryKey: ['job'] }),
+  });
 }

@@ -2,7 +2,7 @@ import { App, Button, Input, Modal, Select, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, ProblemError, unwrap, type Schemas, type ServiceLevel } from '../api/client';
-import { useJob, useMachine, useWrite } from '../api/queries';
+import { useJob, useMachine, useJobWrite } from '../api/queries';
 import { clock, instant } from '../lib/format';
 import { AskReason } from '../machine/AskReason';
 import { NotFound } from '../shell/NotFound';
@@ -41,7 +41,7 @@ export function Job() {
 
 function JobPage({ job, reload }: { job: JobAnswer; reload: () => void }) {
   const [giveUp, setGiveUp] = useState(false);
-  const abandon = useWrite((reason: string) =>
+  const abandon = useJobWrite((reason: string) =>
     unwrap(
       api.POST('/api/v1/jobs/{id}/abandon', {
         params: { path: { id: job.id } },
@@ -97,7 +97,7 @@ function JobPage({ job, reload }: { job: JobAnswer; reload: () => void }) {
 
 function MeasureBefore({ job, reload }: { job: JobAnswer; reload: () => void }) {
   const [without, setWithout] = useState(false);
-  const skip = useWrite((reason: string) =>
+  const skip = useJobWrite((reason: string) =>
     unwrap(
       api.PATCH('/api/v1/jobs/{id}', {
         params: { path: { id: job.id } },
@@ -132,7 +132,7 @@ function MeasureBefore({ job, reload }: { job: JobAnswer; reload: () => void }) 
 function Work({ job, reload }: { job: JobAnswer; reload: () => void }) {
   const { message } = App.useApp();
   const [changing, setChanging] = useState(false);
-  const tick = useWrite(async (input: { step: string; done: boolean }) => {
+  const tick = useJobWrite(async (input: { step: string; done: boolean }) => {
     try {
       return await unwrap(
         api.POST('/api/v1/jobs/{id}/steps/{step}', {
@@ -146,7 +146,7 @@ function Work({ job, reload }: { job: JobAnswer; reload: () => void }) {
       throw error;
     }
   });
-  const finish = useWrite(() =>
+  const finish = useJobWrite(() =>
     unwrap(
       api.POST('/api/v1/jobs/{id}/finish', {
         params: { path: { id: job.id } },
@@ -215,8 +215,10 @@ function Work({ job, reload }: { job: JobAnswer; reload: () => void }) {
           {step ? (
             <Button
               type="primary"
-              loading={tick.isPending}
-              onClick={() => tick.mutate({ step: step.id, done: true })}
+              onClick={() => {
+                // A tick is on disk within milliseconds; a second tap until then is the same tap.
+                if (!tick.isPending) tick.mutate({ step: step.id, done: true });
+              }}
             >
               Done
             </Button>
@@ -233,7 +235,7 @@ function Work({ job, reload }: { job: JobAnswer; reload: () => void }) {
 
 function ChangeLevel({ job, onClose }: { job: JobAnswer; onClose: () => void }) {
   const [level, setLevel] = useState<ServiceLevel>(job.level);
-  const write = useWrite(() =>
+  const write = useJobWrite(() =>
     unwrap(
       api.PATCH('/api/v1/jobs/{id}', {
         params: { path: { id: job.id } },
@@ -264,7 +266,7 @@ function ChangeLevel({ job, onClose }: { job: JobAnswer; onClose: () => void }) 
 }
 
 function MeasureAfter({ job, reload }: { job: JobAnswer; reload: () => void }) {
-  const prove = useWrite(() =>
+  const prove = useJobWrite(() =>
     unwrap(
       api.POST('/api/v1/jobs/{id}/prove', {
         params: { path: { id: job.id } },
@@ -334,7 +336,7 @@ function Proven({ job }: { job: JobAnswer }) {
 function Runs({ job }: { job: JobAnswer }) {
   const [voiding, setVoiding] = useState<{ id: number; phase: string } | null>(null);
   const closed = job.state === 'proven' || job.state === 'abandoned';
-  const write = useWrite((input: { run: number; reason: string }) =>
+  const write = useJobWrite((input: { run: number; reason: string }) =>
     unwrap(
       api.POST('/api/v1/jobs/{id}/runs/{run}/void', {
         params: { path: { id: job.id, run: input.run } },
@@ -388,7 +390,7 @@ function Runs({ job }: { job: JobAnswer }) {
 
 function Note({ job }: { job: JobAnswer }) {
   const [note, setNote] = useState(job.note ?? '');
-  const write = useWrite(() =>
+  const write = useJobWrite(() =>
     unwrap(
       api.PATCH('/api/v1/jobs/{id}', {
         params: { path: { id: job.id } },

@@ -1,7 +1,7 @@
 import { Button, Form, Input, InputNumber, Segmented, Switch } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useAssessment, useMachine, useWrite } from '../api/queries';
+import { useAssessment, useJobWrite, useMachine, useWrite } from '../api/queries';
 import { capital, partName, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { differences } from './differences';
@@ -74,7 +74,7 @@ export function RunForm({
   const compare = () =>
     setWarnings(first ? differences(first, toRun({ ...form.getFieldsValue(true) } as Fields)) : []);
 
-  const save = useWrite((fields: Fields) =>
+  const save = useJobWrite((fields: Fields) =>
     unwrap(
       api.PUT('/api/v1/jobs/{id}/runs/{phase}', {
         params: { path: { id: job.id, phase } },

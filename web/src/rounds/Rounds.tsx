@@ -15,6 +15,8 @@ import { SetAside } from './SetAside';
 import { SidePanel } from './SidePanel';
 import { useStartJob } from './useStartJob';
 
+const TYPING_REST = 150;
+
 type Line = { kind: 'group'; group: Group; open: boolean } | { kind: 'row'; item: QueueItem };
 
 /** The start page: which machines next, what to do to each, why and by when. */
@@ -72,6 +74,23 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
     kind: params.get('kind'),
     urgency: params.get('urgency'),
   };
+  const set = (name: string, value: string | null) =>
+    setParams(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (value) next.set(name, value);
+        else next.delete(name);
+        return next;
+      },
+      { replace: true },
+    );
+  // What is typed shows at once; the address follows when the fingers rest.
+  const [typed, setTyped] = useState(filter.text);
+  useEffect(() => {
+    if (typed === filter.text) return;
+    const rest = setTimeout(() => set('q', typed || null), TYPING_REST);
+    return () => clearTimeout(rest);
+  });
   const filtering = Object.values(filter).some(Boolean);
   const key = JSON.stringify(filter);
   const lines = useMemo(() => {
@@ -100,16 +119,6 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
 
   const rows = lines.flatMap((line, i) => (line.kind === 'row' ? [{ item: line.item, i }] : []));
   const current = rows.find((r) => r.item.asset === selected) ?? rows[0];
-  const set = (name: string, value: string | null) =>
-    setParams(
-      (before) => {
-        const next = new URLSearchParams(before);
-        if (value) next.set(name, value);
-        else next.delete(name);
-        return next;
-      },
-      { replace: true },
-    );
   const walk = (step: number) => {
     const at = rows.findIndex((r) => r.item.asset === current?.item.asset);
     const next = rows[Math.min(rows.length - 1, Math.max(0, at + (selected === null ? 0 : step)))];
@@ -171,8 +180,8 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
             aria-label="Find a machine"
             placeholder="Find a machine"
             allowClear
-            value={filter.text}
-            onChange={(e) => set('q', e.target.value || null)}
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
             onPressEnter={(e) => e.currentTarget.blur()}
             style={{ width: 176 }}
           />
@@ -230,7 +239,14 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
           {lines.length === 0 && (
             <p style={{ marginTop: 24 }}>
               No machine matches.{' '}
-              <Button onClick={() => setParams({}, { replace: true })}>Clear the filters</Button>
+              <Button
+                onClick={() => {
+                  setTyped('');
+                  setParams({}, { replace: true });
+                }}
+              >
+                Clear the filters
+              </Button>
             </p>
           )}
           <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>

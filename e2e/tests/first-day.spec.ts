@@ -1,0 +1,109 @@
+import { expect, test, trial } from './server.js';
+
+test.use({ demo: false });
+
+test.describe.serial('a technician’s first day', () => {
+  test('an empty house teaches what to do', async ({ page }) => {
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'No machines yet.' })).toBeVisible();
+    await page.getByRole('link', { name: 'To Intake' }).click();
+    await expect(page).toHaveTitle('Intake · Pyrometron');
+  });
+
+  test('a broken file is refused in words and changes nothing', async ({ page }) => {
+    await page.goto('/intake');
+    await page.locator('input[type=file]').setInputFiles([
+      {
+        name: 'fleet.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from('{"format":"pyrometron-fleet/1","sites":[],"assets":[{"tag":"X"}]}'),
+      },
+      { name: 'cat.csv', mimeType: 'text/csv', buffer: Buffer.from('meow') },
+    ]);
+    await expect(page.getByRole('alert').filter({ hasText: '/assets/0/model' })).toBeVisible();
+    await expect(page.getByText('This is neither a fleet document')).toBeVisible();
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'No machines yet.' })).toBeVisible();
+  });
+
+  test('a fleet and a year of readings come in together', async ({ page }) => {
+    await page.goto('/intake');
+    await page
+      .locator('input[type=file]')
+      .setInputFiles([
+        trial('practice-1/readings.csv.gz'),
+        trial('practice-1/services.csv'),
+        trial('practice-1/fleet.json'),
+      ]);
+    await expect(page.getByText('160 machines new')).toBeVisible();
+    await expect(page.getByText('128,226 lines taken')).toBeVisible({ timeout: 60_000 });
+  });
+
+  test('bad lines are listed and can be downloaded', async ({ page }) => {
+    await page.goto('/intake');
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'more.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(
+        'time,asset,core_c\n2025-09-25T20:00Z,GC-0001,70\n2025-09-25T21:00Z,GC-0001,hot\n2025-09-25T22:00Z,NOBODY,70\n',
+      ),
+    });
+    await expect(page.getByText('1 line taken')).toBeVisible();
+    await expect(page.getByRole('cell', { name: /NOBODY/ })).toBeVisible();
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: /Download the refused lines \(2\)/ }).click();
+    expect((await download).suggestedFilename()).toBe('more-refused.csv');
+  });
+
+  test('from the queue to the machine, the bench, the verdict, and back', async ({ page }) => {
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: /machines deserve a screwdriver/ })).toBeVisible({
+      timeout: 60_000,
+    });
+    const row = page.locator('.rounds-row').first();
+    const tag = (await row.locator('.figures').first().textContent())!.trim();
+    await row.click();
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(new RegExp(`/machines/${tag}$`));
+    await expect(page.getByRole('heading', { name: 'Heat path' })).toBeVisible();
+    await expect(page.getByText('How this was reckoned')).toBeVisible();
+
+    await page.getByRole('button', { name: /^Start / }).click();
+    await expect(page.getByRole('heading', { name: 'Measure before you open it.' })).toBeVisible();
+    const type = async (label: string | RegExp, value: string) => page.getByLabel(label).fill(value);
+    const settled = page.getByLabel(/settled/);
+    await type('Air at the intake, °C', '25');
+    for (let i = 0; i < (await settled.count()); i++) await settled.nth(i).fill('92');
+    await page.getByRole('button', { name: 'Keep as the before-run' }).click();
+
+    const done = page.getByRole('button', { name: 'Done', exact: true });
+    const file = page.getByRole('button', { name: 'File the work as done' });
+    const steps = Number(/of (\d+)/.exec((await page.getByText(/^Step 1 of/).textContent())!)![1]);
+    for (let step = 1; step <= steps; step++) {
+      await expect(page.getByText(new RegExp(`^Step ${step} of`))).toBeVisible();
+      await done.click();
+      if (step === 3) await page.reload();
+    }
+    await file.click();
+
+    await expect(page.getByRole('heading', { name: 'Waiting for proof: measure it again.' })).toBeVisible();
+    await page.goto('/bench');
+    await expect(page.getByRole('region', { name: 'Waiting for proof' })).toContainText(tag);
+    await page.getByRole('link', { name: new RegExp(tag) }).click();
+    await type('Air at the intake, °C', '27');
+    for (let i = 0; i < (await settled.count()); i++) await settled.nth(i).fill('84');
+    await type('Minutes under load', '12');
+    await expect(page.getByText('The first run lasted 20 minutes.')).toBeVisible();
+    await type('Minutes under load', '20');
+    await page.getByRole('button', { name: 'Keep as the after-run' }).click();
+    await expect(page.getByRole('heading', { name: 'Improved, beyond doubt.' })).toBeVisible();
+    await expect(page.getByText('−10 K ± 3.3 K').first()).toBeVisible();
+    await page.getByRole('button', { name: 'File this verdict' }).click();
+    await page.getByRole('link', { name: 'Back to Rounds' }).click();
+    await expect(page.getByRole('heading', { name: /deserve/ })).toBeVisible();
+    await expect(page.locator('.rounds-row').first()).not.toContainText(tag);
+
+    await page.goto(`/machines/${tag}`);
+    await expect(page.getByRole('region', { name: 'History' })).toContainText('improved');
+  });
+});

@@ -1,0 +1,135 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from './server.js';
+
+test.use({ demo: true });
+
+const PLACES = [
+  ['/', /screwdriver/],
+  ['/?by=zone', /screwdriver/],
+  ['/machines/GC-0117', /reckoned/],
+  ['/halls', /too warm/],
+  ['/bench', /proof/],
+  ['/bench/6', /measure it again/],
+  ['/bench/1', /beyond doubt/],
+  ['/intake', /Drop files/],
+  ['/nowhere', /There is no/],
+] as const;
+
+for (const theme of ['light', 'dark'] as const)
+  for (const [path, text] of PLACES)
+    test(`accessible: ${path} by ${theme === 'light' ? 'day' : 'night'}`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme: theme });
+      await page.goto(path);
+      await expect(page.getByText(text).first()).toBeVisible({ timeout: 30_000 });
+      const found = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+      expect(
+        found.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`),
+      ).toEqual([]);
+    });
+
+test('the demo shows every cause, a warm hall, a job that failed to help and one waiting for proof', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await expect(page.getByText('Kelp hall, row D is')).toBeVisible({ timeout: 30_000 });
+  const answer = (await (await page.request.get('/api/v1/queue?limit=all')).json()) as {
+    items: { cause: string }[];
+    total: number;
+  };
+  expect(answer.total).toBeGreaterThanOrEqual(150);
+  expect(new Set(answer.items.map((i) => i.cause))).toEqual(
+    new Set([
+      'dust',
+      'paste',
+      'pads',
+      'fan',
+      'mount',
+      'room',
+      'settings',
+      'sensor',
+      'cooler-limited',
+      'none',
+    ]),
+  );
+  await page.goto('/bench');
+  await expect(page.getByText(/no change/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Waiting for proof' }).getByRole('link')).toHaveCount(1);
+});
+
+test('the queue is walked, filtered and grouped from the keyboard', async ({ page }) => {
+  await page.goto('/');
+  const current = page.locator('.rounds-row[aria-current=true] .figures').first();
+  await expect(current).toBeVisible({ timeout: 30_000 });
+  const first = await current.textContent();
+  await page.keyboard.press('j');
+  await page.keyboard.press('j');
+  await expect(current).not.toHaveText(first!);
+  await page.keyboard.press('/');
+  await page.keyboard.type('tern');
+  await expect(page).toHaveURL(/q=tern/);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.rounds-row').first()).toContainText('Tern 2U server');
+  await page.keyboard.press('z');
+  await expect(page).toHaveURL(/by=zone/);
+  await page.reload();
+  await expect(page.locator('.rounds-group').first()).toContainText('Wave-model hall');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/machines\/SV-/);
+  await page.goBack();
+  await expect(page).toHaveURL(/q=tern/);
+});
+
+test('a machine is set aside with a reason and put back', async ({ page }) => {
+  await page.goto('/?q=GC-0155');
+  await page.getByRole('button', { name: /Looked, nothing to do/ }).click({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+  await expect(page.getByText('A word why')).toBeVisible();
+  await page.getByLabel('What did you see?').fill('Fins clean, checked by torch.');
+  await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+  await expect(page.locator('.rounds-row').first()).toContainText('Set aside until');
+  await page.getByRole('button', { name: 'Put back into the queue' }).click();
+  await expect(page.locator('.rounds-row').first()).not.toContainText('Set aside until');
+});
+
+test('a wrong reading and a wrong service are voided, struck through, and restored', async ({ page }) => {
+  await page.goto('/machines/GC-0117');
+  const readings = page.getByRole('region', { name: 'Readings' });
+  await readings.getByRole('button', { name: 'Void' }).first().click();
+  await page.getByLabel('Why?').fill('door was open');
+  await page.getByRole('button', { name: 'OK', exact: true }).click();
+  await expect(readings.locator('tr.struck')).toHaveCount(1);
+  await readings.getByRole('button', { name: 'Restore' }).click();
+  await expect(readings.locator('tr.struck')).toHaveCount(0);
+  const history = page.getByRole('region', { name: 'History' });
+  await history.getByRole('button', { name: 'Void' }).first().click();
+  await page.getByLabel('Why?').fill('was another card');
+  await page.getByRole('button', { name: 'OK', exact: true }).click();
+  await expect(history.getByText('voided: was another card')).toBeVisible();
+  await history.getByRole('button', { name: 'Restore' }).click();
+  await expect(history.getByText('voided: was another card')).toHaveCount(0);
+});
+
+test('a machine is moved and its history says so; degrees can be Fahrenheit', async ({ page }) => {
+  await page.goto('/machines/DT-0003');
+  await page.getByRole('button', { name: 'Edit' }).click();
+  await page.getByLabel('Hours a day under load').fill('11');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('region', { name: 'History' })).toContainText('hours a day: 9 → 11');
+  await page.getByRole('button', { name: /look/ }).click();
+  await page.getByText('°F', { exact: true }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('cell', { name: '203 °F' }).first()).toBeVisible();
+});
+
+test('the phone has the bench at full width', async ({ page }) => {
+  await page.setViewportSize({ width: 360, height: 740 });
+  await page.goto('/bench/6');
+  await expect(page.getByText('measure it again')).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+});

@@ -1,0 +1,105 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdirSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { resolve } from 'node:path';
+import { test as base } from '@playwright/test';
+
+const ROOT = resolve(import.meta.dirname, '../..');
+
+/** The real server with a real database file, in a process of its own that can be killed. */
+export class Server {
+  private process: ChildProcess | null = null;
+  private constructor(
+    private readonly folder: string,
+    private readonly demo: boolean,
+    readonly port: number,
+  ) {}
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  static async start(name: string, demo: boolean): Promise<Server> {
+    const folder = resolve(ROOT, 'e2e/.work', `${name}-${process.pid}`);
+    rmSync(folder, { recursive: true, force: true });
+    mkdirSync(folder, { recursive: true });
+    const server = new Server(folder, demo, await freePort());
+    await server.launch();
+    return server;
+  }
+
+  async launch(): Promise<void> {
+    this.process = spawn(
+      'dotnet',
+      [
+        resolve(ROOT, 'src/Pyrometron.Server/bin/Release/net10.0/Pyrometron.Server.dll'),
+        '--contentRoot',
+        resolve(ROOT, 'src/Pyrometron.Server'),
+        '--data',
+        this.folder,
+        '--port',
+        String(this.port),
+        '--demo',
+        String(this.demo),
+      ],
+      { stdio: 'ignore' },
+    );
+    for (let i = 0; i < 300; i++) {
+      const ok = await fetch(`${this.url}/api/v1/health`).then(
+        (r) => r.ok,
+        () => false,
+      );
+      if (ok) return;
+      await new Promise((r) => setTimeout(r, 200));
+    }
+    throw new Error('The server did not come up within a minute.');
+  }
+
+  /** Ends it as a power cut would. */
+  async kill(): Promise<void> {
+    await this.end('SIGKILL');
+  }
+
+  async stop(): Promise<void> {
+    await this.end('SIGINT');
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  private async end(signal: 'SIGKILL' | 'SIGINT'): Promise<void> {
+    const child = this.process;
+    if (!child || child.exitCode !== null) return;
+    const gone = new Promise((r) => child.once('exit', r));
+    child.kill(signal);
+    await gone;
+  }
+}
+
+function freePort(): Promise<number> {
+  return new Promise((done, fail) => {
+    const probe = createServer();
+    probe.once('error', fail);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => done(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
+
+/** Tests with a server of their own for each file: on the demo, or empty. */
+export const test = base.extend<object, { demo: boolean; server: Server }>({
+  demo: [true, { scope: 'worker', option: true }],
+  server: [
+    async ({ demo }, use, info) => {
+      const server = await Server.start(`${demo ? 'demo' : 'empty'}-${info.workerIndex}`, demo);
+      await use(server);
+      await server.stop();
+    },
+    { scope: 'worker', timeout: 90_000 },
+  ],
+  baseURL: async ({ server }, use) => use(server.url),
+});
+
+export { expect } from '@playwright/test';
+
+/** The repository's own copy of a trial fleet. */
+export const trial = (file: string) => resolve(ROOT, 'trial', file);
