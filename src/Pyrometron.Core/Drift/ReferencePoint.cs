@@ -33,16 +33,20 @@ public enum EvidenceGrade
 /// <param name="FanSpeed">Usual speed in rpm (in per cent where no rpm is measured); NaN where neither is.</param>
 /// <param name="FanPct">Commanded speed there, per cent, or NaN.</param>
 /// <param name="FullSpeed">Speed at full command, same unit as <paramref name="FanSpeed"/>.</param>
+/// <param name="SpeedIsRpm">Whether speeds are turns a minute, not per cent.</param>
 /// <param name="FanFixed">Whether the command never moves.</param>
 /// <param name="Workload">Index of the main workload, −1 for none.</param>
 /// <param name="Settings">Index of the present settings, −1 for none.</param>
 public sealed record ReferencePoint(
-    double PowerW, bool HasPower, double FanSpeed, double FanPct, double FullSpeed, bool FanFixed, int Workload, int Settings)
+    double PowerW, bool HasPower, double FanSpeed, double FanPct, double FullSpeed, bool SpeedIsRpm, bool FanFixed, int Workload, int Settings)
 {
     /// <summary>The ambient of the reference point, °C.</summary>
     public const double AmbientC = 25;
 
     private const double PresentDays = 60;
+
+    /// <summary>Readings needed for a line, and the most that one is drawn through.</summary>
+    private const int LeastForLine = 12, MostForLine = 120;
 
     /// <summary>Finds the reference point of a machine.</summary>
     /// <returns>Null without readings.</returns>
@@ -64,15 +68,32 @@ public sealed record ReferencePoint(
 
         var speeds = s.FanRpm.Any(n => n > 0) ? s.FanRpm : s.FanPct;
         var atMain = Enumerable.Range(0, s.Count).Where(i => s.Workload[i] == workload).ToArray();
-        // The fresh machine's fan: the automatic command creeps up with wear, so the quieter part of the history counts.
-        var speed = QuantileOf(speeds, atMain, 0.35);
-        var command = QuantileOf(s.FanPct, atMain, 0.35);
+        var speed = FreshSpeed(machine, speeds, atMain);
+        var command = FreshSpeed(machine, s.FanPct, atMain);
         var fixedFan = !double.IsNaN(command) && QuantileOf(s.FanPct, atMain, 0.95) - QuantileOf(s.FanPct, atMain, 0.05) < 2.5;
         var full = double.IsNaN(speed) ? double.NaN
             : fixedFan ? speed
             : !double.IsNaN(command) && command > 0 ? speed * Math.Max(1, 100 / command)
             : Math.Max(speed, QuantileOf(speeds, Enumerable.Range(0, s.Count), 0.995));
-        return new ReferencePoint(power, hasPower, speed > 0 ? speed : double.NaN, command, full, fixedFan, workload, settings);
+        return new ReferencePoint(power, hasPower, speed > 0 ? speed : double.NaN, command, full, s.FanRpm.Any(n => n > 0), fixedFan, workload, settings);
+    }
+
+    /// <summary>
+    /// The fresh machine's fan at the reference ambient: an automatic one follows the weather, and creeps up with wear, so the
+    /// history's first part counts, brought to 25 °C by a robust line through speed against air.
+    /// </summary>
+    private static double FreshSpeed(Channels machine, double[] speeds, int[] atMain)
+    {
+        var known = atMain.Where(i => speeds[i] > 0).ToArray();
+        var usual = QuantileOf(speeds, known, 0.35);
+        var early = known[..(known.Length / 3)].Where(i => !double.IsNaN(machine.Ambient[i])).ToArray();
+        if (early.Length < LeastForLine)
+            return usual;
+        var thinned = Enumerable.Range(0, MostForLine).Select(k => early[(int)((long)k * early.Length / MostForLine)]).Distinct().ToArray();
+        if (HuberRegression.Fit([.. thinned.Select(i => new[] { 1, machine.Ambient[i] - AmbientC })], thinned.Select(i => speeds[i]).ToArray()) is not { } line)
+            return usual;
+        // A fan does not slow down as the air warms, and no line is drawn far beyond what was seen.
+        return line.Coefficients[1] <= 0 ? usual : Math.Clamp(line.Coefficients[0], 0.75 * usual, 1.25 * usual);
     }
 
     /// <summary>The hottest workload that makes up a fair share of the readings.</summary>

@@ -12,7 +12,10 @@ public enum WearTerm
     /// <summary>J's difference under another workload.</summary>
     WorkloadOffset,
 
-    /// <summary>A difference under other settings, where power is not measured.</summary>
+    /// <summary>More or less heat under other settings, as a share of every part's rise, where power is not measured.</summary>
+    SettingsHeat,
+
+    /// <summary>What other settings change on one part alone.</summary>
     SettingsOffset,
 
     /// <summary>F: the fresh air side, shared.</summary>
@@ -38,11 +41,14 @@ public sealed record SensorStep(int Part, double Day);
 /// <summary>The columns of one machine's wear model: meaning, span in time, prior.</summary>
 internal sealed class WearColumns
 {
-    /// <summary>Prior spread of the fresh air side about half of the level, as a share of the level.</summary>
-    private const double AirSpread = 0.12;
+    /// <summary>Prior share of the air side in a part's rise when nothing better is known, and its spread.</summary>
+    private const double AirShareOfRise = 0.48, AirSpread = 0.15;
 
     /// <summary>Prices per kelvin of wear in the lasso prior: shared by all is one cause, its own is dearer, a step dearest.</summary>
-    private const double SharedPrice = 1.0, OwnPrice = 1.5, MountPrice = 2.5, CarriedPrice = 2.0;
+    private const double SharedPrice = 0.5, OwnPrice = 0.7, MountPrice = 1.1, CarriedPrice = 0.8;
+
+    /// <summary>Wear of at least this, K, counts as found; what is found pays this share of its price.</summary>
+    private const double FoundKelvin = 0.2, RelaxedShare = 0.2;
 
     /// <param name="Part">−1 for all parts.</param>
     /// <param name="From">Start of the growth, days since 1970; before it the column is 0.</param>
@@ -56,8 +62,11 @@ internal sealed class WearColumns
 
     private readonly Column[] _columns;
 
-    private WearColumns(List<Column> columns)
+    private readonly double[] _levels;
+
+    private WearColumns(List<Column> columns, double[] levels)
     {
+        _levels = levels;
         _columns = [.. columns];
         NonNegative = [.. _columns.Select(c => c.Price > 0)];
     }
@@ -76,16 +85,20 @@ internal sealed class WearColumns
 
         var workloads = cells.Select(c => c.Workload).Distinct().Where(w => w != reference.Workload).ToArray();
         var settings = cells.Select(c => c.Settings).Distinct().Where(s => s != reference.Settings).ToArray();
-        var air = 0.5 * levels.Max();
-        Plain(WearTerm.Air, -1, -1, air, AirSpread * levels.Max());
+        // Parts on one cooler stand on the same air rise: it is part of the least of theirs.
+        var (air, airSpread) = levels.Select((level, p) => level / share[p]).Min() is var least ? (AirShareOfRise * least, AirSpread * least) : default;
+        Plain(WearTerm.Air, -1, -1, air, airSpread);
         for (var p = 0; p < asset.Parts.Count; p++)
         {
             Plain(WearTerm.Joint, p, -1, levels[p] - share[p] * air, 0.5 * levels.Max());
             foreach (var w in workloads)
                 Plain(WearTerm.WorkloadOffset, p, w, 0, reference.HasPower ? 15 : 30);
             foreach (var s in settings)
-                Plain(WearTerm.SettingsOffset, p, s, 0, reference.HasPower ? 0.5 : 20);
+                Plain(WearTerm.SettingsOffset, p, s, 0, reference.HasPower ? 0.5 : 1.5);
         }
+        if (!reference.HasPower)
+            foreach (var s in settings)
+                Plain(WearTerm.SettingsHeat, -1, s, 0, 0.3);
         foreach (var step in sensorSteps)
             columns.Add(new Column(WearTerm.SensorOffset, step.Part, step.Day, step.Day, double.PositiveInfinity, -1, 0, 20, 0));
 
@@ -101,7 +114,7 @@ internal sealed class WearColumns
             for (var l = 0; l < lifts.Length; l++)
                 columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], l + 1 < lifts.Length ? lifts[l + 1] : double.PositiveInfinity, -1, 0, 30, MountPrice));
         }
-        return new WearColumns(columns);
+        return new WearColumns(columns, levels);
     }
 
     /// <summary>Pieces of growth in every span between renewals; before the first renewal also what was there already.</summary>
@@ -128,6 +141,13 @@ internal sealed class WearColumns
     public IEnumerable<(double Day, int Part, double Kelvin)> Steps(WearTerm term, double[] x) =>
         _columns.Select((c, i) => (c, i)).Where(c => c.c.Term == term).Select(c => (c.c.From, c.c.Part, x[c.i]));
 
+    /// <summary>Replaces the prior of the fresh air side by what siblings of the same model have shown.</summary>
+    public void SetAirPrior(double mean, double sigma)
+    {
+        var air = Array.FindIndex(_columns, c => c.Term == WearTerm.Air);
+        _columns[air] = _columns[air] with { Mean = mean, Sigma = sigma };
+    }
+
     public double[] Start() => [.. _columns.Select(c => c.Mean)];
 
     public void AddPriors(double[] hessian, double[] gradient)
@@ -136,8 +156,23 @@ internal sealed class WearColumns
         {
             var precision = 1 / (_columns[i].Sigma * _columns[i].Sigma);
             hessian[i * _columns.Length + i] += precision;
-            gradient[i] += precision * _columns[i].Mean - _columns[i].Price;
+            gradient[i] += precision * _columns[i].Mean;
         }
+    }
+
+    /// <summary>
+    /// Takes the lasso's prices off the gradient. A price is in standard deviations of what chance alone would put into the
+    /// column (√H is the pull of one), so that a machine read once a week is not asked to grow by its noise.
+    /// </summary>
+    /// <param name="found">
+    /// The wear found so far; once it is known where a machine has worn, only the rest pays in full, since a price that has
+    /// done its choosing would go on making the wear look smaller (relaxed lasso, Meinshausen 2007). Null while choosing.
+    /// </param>
+    public void AddPrices(double[] hessian, double[] gradient, double[]? found)
+    {
+        for (var i = 0; i < _columns.Length; i++)
+            if (_columns[i].Price > 0)
+                gradient[i] -= (found is not null && found[i] > FoundKelvin ? RelaxedShare : 1) * _columns[i].Price * Math.Sqrt(hessian[i * _columns.Length + i]);
     }
 
     /// <summary>One row of the design: what each column adds to a part's rise in a cell.</summary>
@@ -148,10 +183,11 @@ internal sealed class WearColumns
             var c = _columns[i];
             row[i] = c.Part >= 0 && c.Part != part ? 0 : c.Term switch
             {
-                WearTerm.WorkloadOffset => c.Label == cell.Workload ? cell.Heat : 0,
-                WearTerm.SettingsOffset => c.Label == cell.Settings ? cell.Heat : 0,
-                WearTerm.Air => cell.Heat * share * (1 + cell.Flow),
-                WearTerm.Shared => cell.Heat * share * (1 + cell.Flow) * c.Height(cell.Day),
+                WearTerm.WorkloadOffset => c.Label == cell.Workload ? cell.AirHeat[part] : 0,
+                WearTerm.SettingsOffset => c.Label == cell.Settings ? cell.AirHeat[part] : 0,
+                WearTerm.SettingsHeat => c.Label == cell.Settings ? cell.AirHeat[part] * _levels[part] : 0,
+                WearTerm.Air => cell.AirHeat[part] * share * (1 + cell.Flow),
+                WearTerm.Shared => cell.AirHeat[part] * share * (1 + cell.Flow) * c.Height(cell.Day),
                 WearTerm.SensorOffset => c.Height(cell.Day),
                 WearTerm.Joint => cell.JointHeat[part],
                 _ => cell.JointHeat[part] * c.Height(cell.Day),
@@ -171,8 +207,8 @@ internal sealed class WearColumns
     public double OffsetOf(WearTerm term, int part, int label, ReadOnlySpan<double> x)
     {
         for (var i = 0; i < _columns.Length; i++)
-            if (_columns[i].Term == term && _columns[i].Part == part && _columns[i].Label == label)
-                return x[i];
+            if (_columns[i].Term == term && (_columns[i].Part < 0 || _columns[i].Part == part) && _columns[i].Label == label)
+                return x[i] * (term == WearTerm.SettingsHeat ? _levels[part] : 1);
         return 0;
     }
 }

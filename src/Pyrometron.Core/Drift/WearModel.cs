@@ -25,6 +25,9 @@ public sealed class WearModel
     /// <summary>Length of a piece of the growing curves, days.</summary>
     private const double PieceDays = 40;
 
+    /// <summary>Spread of the relative convective resistance that tells the air side apart.</summary>
+    private const double LeastFlowSpread = 0.12;
+
     private readonly Asset _asset;
     private readonly ReferencePoint _reference;
     private readonly IReadOnlyList<Cell> _cells;
@@ -73,8 +76,10 @@ public sealed class WearModel
     /// <summary>Fits the model with a given room. May be called again with a better one; it goes on from where it stands.</summary>
     /// <param name="room">What the room adds on a bin, K.</param>
     /// <param name="passes">Rounds of reweighting.</param>
-    public void Fit(Func<int, double> room, int passes)
+    /// <param name="relaxed">Whether the wear that stands now is taken as found, and only its size is fitted.</param>
+    public void Fit(Func<int, double> room, int passes, bool relaxed = false)
     {
+        var found = relaxed ? (double[])_x.Clone() : null;
         var n = _columns.Count;
         for (var pass = 0; pass < passes; pass++)
         {
@@ -101,6 +106,7 @@ public sealed class WearModel
             for (var i = 0; i < n; i++)
                 for (var j = 0; j < i; j++)
                     _hessian[i * n + j] = _hessian[j * n + i];
+            _columns.AddPrices(_hessian, _gradient, found);
             BoundedLeastSquares.Solve(_hessian, _gradient, _columns.NonNegative, _x);
         }
     }
@@ -126,7 +132,18 @@ public sealed class WearModel
     public double At(WearTerm term, int part, double day) => _columns.At(term, part, day, _x, _share[part]);
 
     /// <summary>What other settings than the present ones added to a part's rise, K.</summary>
-    public double SettingsOffset(int part, int settings) => _columns.OffsetOf(WearTerm.SettingsOffset, part, settings, _x);
+    public double SettingsOffset(int part, int settings) => 
+        _columns.OffsetOf(WearTerm.SettingsHeat, part, settings, _x) + _columns.OffsetOf(WearTerm.SettingsOffset, part, settings, _x);
+
+    /// <summary>Fresh rise of the air side at the reference point, K: what same-model machines have in common.</summary>
+    public double AirRise => _columns.At(WearTerm.Air, 0, 0, _x, 1);
+
+    /// <summary>Whether the machine's own fan has moved enough for its readings to tell the air side from the joints.</summary>
+    public bool KnowsItsAir => _reference.FanSpeed > 0 && _cells.Select(c => c.Flow).ToArray() is { Length: >= 10 } flows
+        && Robust.Quantile(flows, 0.9) - Robust.Quantile(flows, 0.1) > LeastFlowSpread;
+
+    /// <summary>Takes what siblings have shown of the air side as this machine's prior.</summary>
+    public void SetAirPrior(double mean, double sigma) => _columns.SetAirPrior(mean, sigma);
 
     /// <summary>The steps of a kind: day, part and kelvins.</summary>
     public IEnumerable<(double Day, int Part, double Kelvin)> Steps(WearTerm term) => _columns.Steps(term, _x);
@@ -139,13 +156,13 @@ public sealed class WearModel
     {
         var c = _cells[cell];
         var atReference = FreshRise(part) + At(WearTerm.Shared, part, c.Day) + At(WearTerm.Own, part, c.Day) + At(WearTerm.Mount, part, c.Day);
-        return atReference + (c.Rise[part] - room - Predict(cell, part)) / Math.Max(0.3, c.Heat);
+        return atReference + (c.Rise[part] - room - Predict(cell, part)) / Math.Max(0.3, c.AirHeat[part]);
     }
 
     /// <summary>Median rise of the main workload: a first idea of the level.</summary>
     private double MainLevel(int part)
     {
-        var main = _cells.Where(c => c.Workload == _reference.Workload && !double.IsNaN(c.Rise[part])).Select(c => c.Rise[part] / c.Heat).ToArray();
+        var main = _cells.Where(c => c.Workload == _reference.Workload && !double.IsNaN(c.Rise[part])).Select(c => c.Rise[part] / c.AirHeat[part]).ToArray();
         return main.Length > 0 ? Robust.Median(main)
             : _cells.Select(c => c.Rise[part]).Where(r => !double.IsNaN(r)).DefaultIfEmpty(30).Average();
     }

@@ -1,5 +1,3 @@
-using Pyrometron.Core.Statistics;
-
 namespace Pyrometron.Core.Drift;
 
 /// <summary>
@@ -14,6 +12,9 @@ public sealed class ZoneRoom
 
     /// <summary>How far wear that is not in the model yet may have moved a machine at full heat, K.</summary>
     private const double WearSigma = 5;
+
+    /// <summary>Scatter of a part about its model, and of a reading's air, K.</summary>
+    private const double PartSigma = 0.7, ReadingSigma = 1.2;
 
     /// <summary>How far a room is expected to stray from its intake sensors, K.</summary>
     private const double RoomSigma = 5;
@@ -41,25 +42,29 @@ public sealed class ZoneRoom
             for (var c = 0; c < machine.Cells.Count; c++)
                 if (Residual(machine, c) is { } residual)
                 {
-                    var cell = machine.Cells[c];
-                    var variance = 0.5 * 0.5 + 1.3 * 1.3 / cell.Count + WearSigma * WearSigma * cell.Heat * cell.Heat;
-                    if (!bins.TryGetValue(cell.Bin, out var values))
-                        bins[cell.Bin] = values = [];
-                    values.Add((residual, 1 / variance));
+                    if (!bins.TryGetValue(machine.Cells[c].Bin, out var values))
+                        bins[machine.Cells[c].Bin] = values = [];
+                    values.Add(residual);
                 }
         return new ZoneRoom(bins.Where(b => b.Value.Count >= LeastMachines).ToDictionary(b => b.Key, b => Centre(b.Value)));
     }
 
-    /// <summary>The middle of what a machine's parts leave unexplained: one sick joint does not move it.</summary>
-    private static double? Residual(WearModel machine, int cell)
+    /// <summary>
+    /// What a machine's parts leave unexplained. A part that is hardly heated tells most of the room: even one on a machine at
+    /// work, such as the graphics chip of a desktop that only its processor loads.
+    /// </summary>
+    private static (double Value, double Weight)? Residual(WearModel machine, int cell)
     {
-        var rise = machine.Cells[cell].Rise;
-        Span<double> left = stackalloc double[rise.Length];
-        var n = 0;
-        for (var p = 0; p < rise.Length; p++)
-            if (!double.IsNaN(rise[p]))
-                left[n++] = rise[p] - machine.Predict(cell, p);
-        return n == 0 ? null : Robust.Median(left[..n]);
+        var c = machine.Cells[cell];
+        double sum = 0, total = 0;
+        for (var p = 0; p < c.Rise.Length; p++)
+            if (!double.IsNaN(c.Rise[p]))
+            {
+                var weight = 1 / (PartSigma * PartSigma + WearSigma * WearSigma * c.AirHeat[p] * c.AirHeat[p]);
+                sum += weight * (c.Rise[p] - machine.Predict(cell, p));
+                total += weight;
+            }
+        return total == 0 ? null : (sum / total, 1 / (1 / total + ReadingSigma * ReadingSigma / c.Count));
     }
 
     /// <summary>Weighted Huber location, drawn to zero by as much as a room is expected to be quiet.</summary>
