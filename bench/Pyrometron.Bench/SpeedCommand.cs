@@ -6,8 +6,8 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Statistics;
-using Pyrometron.Formats.Csv;
 using Pyrometron.Formats.Fleet;
+using Pyrometron.Server.Imports;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Bench;
@@ -53,12 +53,8 @@ internal static class SpeedCommand
             using (var document = File.OpenRead(Path.Combine(folder, "fleet.json")))
                 fleet.Import(FleetDocument.Read(document).Register);
             var clock = Stopwatch.StartNew();
-            var assets = fleet.All().ToDictionary(a => a.Asset.Tag);
-            var parts = assets.ToDictionary(a => a.Key, a => (IReadOnlyList<string>)[.. a.Value.Asset.Parts.Select(p => p.Name)]);
-            var store = new ReadingStore(database, TimeProvider.System);
             using var file = File.OpenRead(csv);
-            foreach (var batch in new ReadingsCsv(parts.GetValueOrDefault, DateTimeOffset.UtcNow).Read(file).Chunk(10_000))
-                store.Add([.. batch.Select(l => (l.Asset, l.Reading!))], assets, (_, _) => { }, default);
+            new ReadingsImport(fleet, new ReadingStore(database, TimeProvider.System), DateTimeOffset.UtcNow, 100).RunAsync(file, (_, _) => { }, default).GetAwaiter().GetResult();
             return clock.Elapsed;
         });
         Print($"import of {Lines} lines, checked line by line: {best.TotalSeconds:0.00} s, {Lines / best.TotalSeconds:0} lines/s");

@@ -79,8 +79,10 @@ test('the queue is walked, filtered and grouped from the keyboard', async ({ pag
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden();
-  await page.keyboard.press('Enter');
-  await expect(page).toHaveURL(/machines\/SV-/);
+  await expect(async () => {
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(/machines\/SV-/, { timeout: 1000 });
+  }).toPass();
   await page.goBack();
   await expect(page).toHaveURL(/q=tern/);
 });

@@ -32,8 +32,10 @@ test('ten thousand machines scroll and filter without a thousand rows in the pag
   expect((await fetch(`${server.url}/api/v1/fleet`, { method: 'POST', body })).ok).toBe(true);
   await page.goto('/?by=zone');
   await expect(page.locator('.rounds-row').first()).toBeVisible({ timeout: 60_000 });
-  await page.locator('.rounds-scroll').evaluate((list) => list.scrollTo(0, list.scrollHeight));
-  await expect(page.locator('.rounds-row', { hasText: 'Floor 19' }).first()).toBeVisible();
+  await expect(async () => {
+    await page.locator('.rounds-scroll').evaluate((list) => list.scrollTo(0, list.scrollHeight));
+    await expect(page.locator('.rounds-row', { hasText: 'Floor 19' }).first()).toBeVisible({ timeout: 1000 });
+  }).toPass({ timeout: 30_000 });
   expect(await page.locator('.rounds-row').count()).toBeLessThan(60);
   await page.keyboard.press('/');
   await page.keyboard.type('PC-09999');

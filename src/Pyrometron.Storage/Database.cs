@@ -49,7 +49,7 @@ public sealed class Database : IDisposable
     {
         var connection = new SqliteConnection(_connectionString);
         connection.Open();
-        connection.Execute("PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY");
+        connection.Execute("PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY; PRAGMA cache_size = -65536; PRAGMA wal_autocheckpoint = 4000");
         return connection;
     }
 

@@ -43,6 +43,9 @@ public sealed class FleetStore(Database database, TimeProvider clock)
     public Register Register(bool withRetired = true) => database.Read(connection =>
         new Register(Sites(connection), [.. All(connection).Where(a => withRetired || a.RetiredOn is null).Select(a => a.Asset)]));
 
+    /// <summary>Sites with their zones.</summary>
+    public IReadOnlyList<Site> Sites() => database.Read(Sites);
+
     /// <summary>All machines as stored.</summary>
     public IReadOnlyList<StoredAsset> All() => database.Read(All);
 

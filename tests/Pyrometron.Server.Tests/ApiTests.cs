@@ -68,6 +68,16 @@ public sealed class ApiTests : IDisposable
     }
 
     [Fact]
+    public async Task A_log_of_samples_is_settled_or_refused()
+    {
+        var minutes = Enumerable.Range(0, 60).Select(i => i / 3.0).ToArray();
+        var (status, body) = await _server.Post("/api/v1/runs/settle", new { minutes, celsius = minutes.Select(t => 74 - 42 * Math.Exp(-t / 3)) });
+        Assert.Equal((200, 74.0), (status, Math.Round(body.GetProperty("settledC").GetDouble(), 3)));
+        Assert.Equal(400, (await _server.Post("/api/v1/runs/settle", new { minutes, celsius = new[] { 1.0 } })).Status);
+        Assert.Equal(400, (await _server.Post("/api/v1/runs/settle", new { minutes = new double[6], celsius = new double[6] })).Status);
+    }
+
+    [Fact]
     public async Task Ten_thousand_levels_of_json_are_a_plain_refusal() =>
         Assert.Equal(400, (await _server.Send("/api/v1/verdicts/evaluate", string.Concat(Enumerable.Repeat("{\"before\":", 10_000)), "application/json")).Status);
 

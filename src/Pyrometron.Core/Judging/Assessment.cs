@@ -47,7 +47,7 @@ public sealed record PartAssessment(
 public readonly record struct OutsideCauses(double Room, double Settings);
 
 /// <summary>A sudden change in a machine's history.</summary>
-/// <param name="Kind"><c>mount</c> where a cooler was lifted, <c>sensor</c> where a sensor jumped.</param>
+/// <param name="Kind"><c>mount</c> where a cooler was lifted, <c>sensor</c> where a sensor jumped, <c>unexplained</c> where neither explains it.</param>
 public sealed record StepFinding(DateOnly Date, string Part, double Kelvin, string Kind);
 
 /// <summary>The whole judgement of one machine.</summary>

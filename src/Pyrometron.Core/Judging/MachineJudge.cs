@@ -80,6 +80,29 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
             yield return new StepFinding(UnixDay.DateOf(day), asset.Parts[p].Name, kelvin, "mount");
         foreach (var (day, p, kelvin) in model.Steps(WearTerm.SensorOffset))
             yield return new StepFinding(UnixDay.DateOf(day), asset.Parts[p].Name, kelvin, "sensor");
+        foreach (var step in Enumerable.Range(0, asset.Parts.Count).Where(HasData).SelectMany(Unexplained).Where(s => Math.Abs(s.Kelvin) >= worthTelling))
+            yield return step;
+    }
+
+    /// <summary>
+    /// Where a part leaves its fitted wear for good, with no service, no sensor and no settings to explain it: a CUSUM on
+    /// what the model leaves, wide enough (h = 12) that chance hardly ever signals in a year.
+    /// </summary>
+    private IEnumerable<StepFinding> Unexplained(int p)
+    {
+        var left = Enumerable.Range(0, model.Cells.Count).Where(c => !double.IsNaN(model.Cells[c].Rise[p]) && model.Cells[c].AirHeat[p] > 0.5)
+            .Select(c => (model.Cells[c].Day, Kelvin: model.Cells[c].Rise[p] - room.At(model.Cells[c].Bin) - model.Predict(c, p))).ToArray();
+        var scale = Robust.MadScale(left.Select(l => l.Kelvin).ToArray());
+        if (left.Length < 12 || !(scale > 0))
+            yield break;
+        var chart = new Cusum(0.5, 12);
+        for (var i = 0; i < left.Length; i++)
+            if (chart.Add(left[i].Kelvin / scale) is var sign && sign != 0)
+            {
+                var began = Math.Max(0, i + 1 - chart.RunLength);
+                yield return new StepFinding(UnixDay.DateOf(left[began].Day), asset.Parts[p].Name, Robust.Median(left[began..(i + 1)].Select(l => l.Kelvin).ToArray()), "unexplained");
+                yield break;
+            }
     }
 
     private bool HasData(int part) => model.Cells.Count(c => !double.IsNaN(c.Rise[part])) >= 3;

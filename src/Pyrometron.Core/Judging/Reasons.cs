@@ -1,5 +1,6 @@
 using System.Globalization;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
@@ -75,6 +76,12 @@ internal static class Reasons
                 yield return trend.IsRising
                     ? $"{Cap(p.Part.Name)} rises {(trend.KelvinPerDay * 30).ToString("0.0", CultureInfo.InvariantCulture)} K a month (80 %: {(trend.Low * 30).ToString("0.0", CultureInfo.InvariantCulture)} to {(trend.High * 30).ToString("0.0", CultureInfo.InvariantCulture)})."
                     : $"{Cap(p.Part.Name)} shows no trend since {Day(UnixDay.DateOf(trend.FromDay))}.";
+        }
+        if (a.WorstPart is { } hottest && hottest.Split.Total >= 3 && !double.IsNaN(hottest.LatestC))
+        {
+            var now = new Celsius(hottest.LatestC);
+            var faster = Ageing.Acceleration(now - new KelvinDifference(hottest.Split.Total), now);
+            yield return $"So much warmer, the {hottest.Part.Name} ages {faster.ToString("0.0", CultureInfo.InvariantCulture)} times as fast as fresh (Arrhenius, {Ageing.ActivationEnergyEv.ToString(CultureInfo.InvariantCulture)} eV).";
         }
         if (Math.Abs(a.Outside.Room) >= 1)
             yield return $"{zone.Name} as a whole runs {K(Math.Abs(a.Outside.Room))} {(a.Outside.Room > 0 ? "warmer" : "cooler")} than its intake sensors say; that is taken out.";

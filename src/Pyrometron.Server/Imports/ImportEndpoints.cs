@@ -1,8 +1,6 @@
-using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Readings;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Formats.Fleet;
@@ -25,7 +23,7 @@ public sealed record FleetAnswer(int Created, int Updated, int Unchanged, IReadO
 /// <summary>Fleet document, readings and services coming in.</summary>
 internal static class ImportEndpoints
 {
-    private const int BatchLines = 10_000, MostListed = 100_000;
+    private const int MostListed = 100_000;
 
     public static void MapImports(this RouteGroupBuilder api)
     {
@@ -60,56 +58,17 @@ internal static class ImportEndpoints
         ImportProgress progress, JudgementService judgement, TimeProvider clock, CancellationToken cancellation)
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
-        var assets = fleet.All().ToDictionary(a => a.Asset.Tag);
-        var names = assets.ToDictionary(a => a.Key, a => (IReadOnlyList<string>)[.. a.Value.Asset.Parts.Select(p => p.Name)]);
-        var csv = new ReadingsCsv(names.GetValueOrDefault, clock.GetUtcNow());
-        var tally = new Tally(Math.Clamp(listed ?? 100, 0, MostListed));
-        var batch = new List<(string Tag, Reading Reading)>(BatchLines);
-        var lines = new List<int>(BatchLines);
-        void Store()
+        var import = new ReadingsImport(fleet, readings, clock.GetUtcNow(), Math.Clamp(listed ?? 100, 0, MostListed));
+        try
         {
-            readings.Add(batch, assets, (i, fate) =>
-            {
-                if (fate == ReadingFate.Conflict)
-                    tally.Refuse(lines[i], null, string.Create(CultureInfo.InvariantCulture,
-                        $"{batch[i].Tag} at {DateTimeOffset.FromUnixTimeMilliseconds(batch[i].Reading.UnixMilliseconds):yyyy-MM-ddTHH:mm:ssZ} is stored already with other values; the first stays. Correct it on the machine's page."));
-                else if (fate == ReadingFate.Duplicate)
-                    tally.Duplicates++;
-                else
-                    tally.Accepted++;
-            }, cancellation);
-            batch.Clear();
-            lines.Clear();
-            progress.Report(importId, new ImportState(csv.BytesRead, spool.PlainLength, tally.Lines));
+            return await import.RunAsync(spool.Open(), (bytes, lines) => progress.Report(importId, new ImportState(bytes, spool.PlainLength, lines)), cancellation);
         }
-
-        // Many cores do not help SQLite, but the caller's thread must not be held: a large file takes minutes.
-        await Task.Run(() =>
+        finally
         {
-            try
-            {
-                foreach (var line in csv.Read(spool.Open()))
-                {
-                    if (line.Problem is { } problem)
-                    {
-                        tally.Refuse(line.Line, problem.Column, problem.Message);
-                        continue;
-                    }
-                    batch.Add((line.Asset, line.Reading!));
-                    lines.Add(line.Line);
-                    if (batch.Count == BatchLines)
-                        Store();
-                }
-                Store();
-            }
-            finally
-            {
-                progress.End(importId);
-                if (tally.Accepted > 0)
-                    judgement.DataChanged();
-            }
-        }, cancellation);
-        return tally.Answer(csv.Warnings);
+            progress.End(importId);
+            if (import.Accepted > 0)
+                judgement.DataChanged();
+        }
     }
 
     private static async Task<ImportAnswer> PostServices(HttpRequest request, int? listed, FleetStore fleet, ServiceStore services, JudgementService judgement, TimeProvider clock, CancellationToken cancellation)
@@ -128,25 +87,5 @@ internal static class ImportEndpoints
         if (tally.Accepted > 0)
             judgement.DataChanged();
         return tally.Answer([]);
-    }
-
-    private sealed class Tally(int mostListed)
-    {
-        private readonly List<RefusedLine> _listed = [];
-        private long _refused;
-
-        public long Accepted { get; set; }
-
-        public long Duplicates { get; set; }
-
-        public long Lines => Accepted + Duplicates + _refused;
-
-        public void Refuse(int line, string? column, string message)
-        {
-            if (_refused++ < mostListed)
-                _listed.Add(new RefusedLine(line, column, message));
-        }
-
-        public ImportAnswer Answer(IReadOnlyList<string> warnings) => new(Accepted, Duplicates, _refused, [.. _listed.OrderBy(r => r.Line)], warnings);
     }
 }

@@ -28,6 +28,9 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Ti
     private readonly SemaphoreSlim _one = new(1, 1);
     private readonly SemaphoreSlim _wake = new(0);
     private int _dataVersion;
+    private Newest? _newest;
+
+    private sealed record Newest(int Version, DateTimeOffset? At);
 
     private sealed record Judged(int Version, FleetJudgement Judgement, DateTimeOffset At);
 
@@ -45,7 +48,11 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Ti
     public DateOnly PresentDay()
     {
         var now = clock.GetUtcNow();
-        var newest = readings.NewestInstant();
+        var version = Volatile.Read(ref _dataVersion);
+        // Finding the newest reading asks every machine: once for each state of the data is enough.
+        if (_newest is not { } known || known.Version != version)
+            _newest = known = new Newest(version, readings.NewestInstant());
+        var newest = known.At;
         return DateOnly.FromDateTime(newest is { } at && now - at > Fresh ? at.UtcDateTime : now.UtcDateTime);
     }
 

@@ -66,7 +66,7 @@ internal sealed class Places
 
     private Places(Dictionary<string, (string, string)> byZone) => _byZone = byZone;
 
-    public static Places Of(Register register) => new(register.Sites.SelectMany(s => s.Zones, (s, z) => (z.Code, (z.Name, s.Code))).ToDictionary());
+    public static Places Of(IEnumerable<Site> sites) => new(sites.SelectMany(s => s.Zones, (s, z) => (z.Code, (z.Name, s.Code))).ToDictionary());
 
     public string ZoneName(string code) => _byZone.TryGetValue(code, out var place) ? place.Zone : code;
 

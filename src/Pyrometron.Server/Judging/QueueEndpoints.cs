@@ -33,7 +33,7 @@ internal static class QueueEndpoints
         if (asOf is { } day && (day.Year < 1990 || day > service.PresentDay().AddYears(1)))
             return Problems.Input("/asOf", $"{day:O} is not a day that can be judged.");
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
-        var places = Places.Of(fleet.Register());
+        var places = Places.Of(fleet.Sites());
         var aside = judged.Judgement is { } j ? setAside.On(j.AsOf) : new Dictionary<string, SetAside>();
         var open = jobs.Newest(1000).Where(job => job.State is Core.Jobs.JobState.Open or Core.Jobs.JobState.WaitingForProof).ToLookup(job => job.Tag);
         // Machines set aside go behind those that somebody should look at, before the fine ones.
@@ -64,7 +64,7 @@ internal static class QueueEndpoints
     {
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
         var drifts = (judged.Judgement?.Zones ?? []).ToDictionary(z => z.Zone);
-        return TypedResults.Ok(fleet.Register().Sites.SelectMany(s => s.Zones.Select(z => ZoneAnswer.From(s, z, drifts.GetValueOrDefault(z.Code)))).ToArray());
+        return TypedResults.Ok(fleet.Sites().SelectMany(s => s.Zones.Select(z => ZoneAnswer.From(s, z, drifts.GetValueOrDefault(z.Code)))).ToArray());
     }
 
     private static TimeSpan PatienceOf(double? wait) => wait is { } seconds ? TimeSpan.FromSeconds(Math.Clamp(seconds, 0, 120)) : Patience;

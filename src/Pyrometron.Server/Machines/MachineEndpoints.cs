@@ -58,7 +58,7 @@ internal static class MachineEndpoints
         if (fleet.Find(tag) is not { } stored)
             return Unknown(tag);
         var a = stored.Asset;
-        var places = Places.Of(fleet.Register());
+        var places = Places.Of(fleet.Sites());
         return TypedResults.Ok(new MachineAnswer(a.Tag, a.Kind, a.Model, a.Zone, places.ZoneName(a.Zone), places.SiteOf(a.Zone), a.HostTag, a.DutyHoursPerDay, a.InServiceSince,
             a.WarrantyUntil, stored.RetiredOn, stored.RetiredReason, [.. a.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
             [.. services.Of(stored.Id).Select(s => new ServiceEntry(s.Id, s.Service.Date, s.Service.Level, s.VoidedReason, s.JobId))],

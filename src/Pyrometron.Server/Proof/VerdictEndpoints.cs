@@ -6,10 +6,34 @@ using Pyrometron.Server.Hosting;
 
 namespace Pyrometron.Server.Proof;
 
+/// <summary>A log of samples of one part.</summary>
+/// <param name="Minutes">Since the load began, ascending.</param>
+/// <param name="Celsius">Temperatures, as many.</param>
+public sealed record RunLog(IReadOnlyList<double>? Minutes, IReadOnlyList<double>? Celsius);
+
 /// <summary>Two runs in, a verdict out; nothing is stored.</summary>
 internal static class VerdictEndpoints
 {
-    public static void MapVerdicts(this RouteGroupBuilder api) => api.MapPost("/verdicts/evaluate", Evaluate).WithTags("Proof");
+    private const int MostSamples = 20_000;
+
+    public static void MapVerdicts(this RouteGroupBuilder api)
+    {
+        var group = api.MapGroup("").WithTags("Proof");
+        group.MapPost("/verdicts/evaluate", Evaluate);
+        group.MapPost("/runs/settle", Settle);
+    }
+
+    /// <summary>A log of one part's samples in, what it settles at out; nothing is stored.</summary>
+    private static Results<Ok<SettledValue>, ProblemHttpResult> Settle(RunLog log)
+    {
+        if (log.Minutes is not { Count: >= 6 and <= MostSamples } minutes || log.Celsius is not { } celsius || celsius.Count != minutes.Count)
+            return Problems.Input("/minutes", $"minutes and celsius are needed: as many of one as of the other, 6 to {MostSamples}");
+        for (var i = 0; i < minutes.Count; i++)
+            if (!(minutes[i] >= 0) || (i > 0 && minutes[i] < minutes[i - 1]) || celsius[i] is not (>= -273.15 and <= 1000))
+                return Problems.Input($"/minutes/{i}", "minutes ascend from the start of the load, and temperatures lie between −273.15 and 1000 °C");
+        return SettledValue.Of(minutes.ToArray(), celsius.ToArray()) is { } settled
+            ? TypedResults.Ok(settled) : Problems.Input("/minutes", "these samples do not spread over any time");
+    }
 
     private static Results<Ok<VerdictAnswer>, ProblemHttpResult> Evaluate(VerdictRequest request)
     {

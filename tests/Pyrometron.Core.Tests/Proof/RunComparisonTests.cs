@@ -138,4 +138,29 @@ public class RunComparisonTests
             var (there, back) = (Judge(x, y).Parts[0], Judge(y, x).Parts[0]);
             return Math.Abs(there.ChangeKelvin + back.ChangeKelvin) < 1e-9 && Math.Abs(there.UncertaintyKelvin - back.UncertaintyKelvin) < 1e-9;
         });
+
+    /// <summary>JEDEC JEP122; constants of SI 2019.</summary>
+    [Theory]
+    [InlineData(0.7, 55, 125)]
+    [InlineData(0.7, 60, 70)]
+    [InlineData(0.5, 55, 125)]
+    public void Heat_ages_by_Arrhenius(double energy, int from, int to) =>
+        Assert.Equal(1, Forecast.Ageing.Acceleration(new(from), new(to), energy) / Reference.Value(FormattableString.Invariant($"9.1-{energy}-{from}-{to}")), 5e-5);
+
+    /// <summary>Incropera &amp; DeWitt, ch. 5 (lumped capacitance): a run of two time constants is extrapolated and said to be unsettled.</summary>
+    [Fact]
+    public void A_short_run_is_extrapolated_and_not_called_settled()
+    {
+        double[] Minutes(int count) => [.. Enumerable.Range(0, count).Select(i => i / 4.0)];
+        double[] Celsius(double[] at) => [.. at.Select(t => Math.Round(32 + 42 * (1 - Math.Exp(-t / 3.0))))];
+        var (brief, whole) = (Minutes(24), Minutes(120));
+        var early = SettledValue.Of(brief, Celsius(brief))!;
+        Assert.False(early.IsSettled);
+        Assert.InRange(early.SettledC, 72, 76);
+        Assert.True(early.MaximumC < 69);
+        var late = SettledValue.Of(whole, Celsius(whole))!;
+        Assert.True(late.IsSettled && late.ShareReached > 0.99 && late.UncertaintyKelvin < early.UncertaintyKelvin);
+        Assert.Equal(74, late.SettledC, 0.3);
+        Assert.Null(SettledValue.Of([0, 1, 2], [1, 2, 3]));
+    }
 }

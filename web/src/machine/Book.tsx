@@ -16,6 +16,12 @@ interface Entry {
   action?: React.ReactNode;
 }
 
+const STEP_WORDS: Record<string, string> = {
+  mount: 'A step where the cooler was lifted',
+  sensor: 'The sensor jumped',
+  unexplained: 'A change that nothing in this book explains',
+};
+
 /** A machine's history: services, jobs, corrections, moves, newest first. */
 export function Book({
   machine,
@@ -87,7 +93,7 @@ export function Book({
     })),
     ...steps.map((s) => ({
       at: s.date,
-      text: `${s.kind === 'mount' ? 'A step' : 'The sensor jumped'}: ${kelvin(s.kelvin)} on the ${partName(s.part)}`,
+      text: `${STEP_WORDS[s.kind] ?? s.kind}: ${kelvin(s.kelvin)} on the ${partName(s.part)}`,
     })),
   ].sort((a, b) => b.at.localeCompare(a.at));
   return (

@@ -4,10 +4,11 @@ import { useEffect } from 'react';
 export function isTyping(event: KeyboardEvent): boolean {
   if (event.ctrlKey || event.metaKey || event.altKey) return true;
   const target = event.target as HTMLElement | null;
-  return (
-    target?.closest('input, textarea, select, [contenteditable], [role="dialog"], [role="combobox"]') !==
-      null && target !== null
+  const owner = target?.closest(
+    'input, textarea, select, [contenteditable], [role="dialog"], [role="combobox"]',
   );
+  // A dialog that has just closed may still hold the focus; what cannot be seen owns no keys.
+  return owner !== null && owner !== undefined && owner.getClientRects().length > 0;
 }
 
 /** Runs a page's own keys while it is shown. */

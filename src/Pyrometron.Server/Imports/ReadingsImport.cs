@@ -1,0 +1,97 @@
+using System.Globalization;
+using System.Threading.Channels;
+using Pyrometron.Core.Readings;
+using Pyrometron.Formats.Csv;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Imports;
+
+/// <summary>
+/// Takes one readings file: one thread reads and checks lines, another stores the batches before it, each batch in a
+/// transaction of its own. What was stored when it is broken off stays, and sending the file again adds the rest.
+/// </summary>
+public sealed class ReadingsImport(FleetStore fleet, ReadingStore readings, DateTimeOffset now, int mostListed)
+{
+    private const int BatchLines = 10_000, BatchesAhead = 2;
+
+    private readonly Tally _tally = new(mostListed);
+
+    private sealed record Batch(List<(string Tag, Reading Reading)> Readings, List<int> Lines, List<ReadingLine> Refused, long Bytes);
+
+    /// <summary>Readings stored so far.</summary>
+    public long Accepted => _tally.Accepted;
+
+    /// <summary>Runs the import to its end.</summary>
+    /// <param name="progress">Told after each batch: bytes read and lines dealt with.</param>
+    /// <exception cref="Formats.RefusedInputException">It is no readings file at all.</exception>
+    public async Task<ImportAnswer> RunAsync(Stream file, Action<long, long> progress, CancellationToken cancellation)
+    {
+        var assets = fleet.All().ToDictionary(a => a.Asset.Tag);
+        var names = assets.ToDictionary(a => a.Key, a => (IReadOnlyList<string>)[.. a.Value.Asset.Parts.Select(p => p.Name)]);
+        var csv = new ReadingsCsv(names.GetValueOrDefault, now);
+        var batches = Channel.CreateBounded<Batch>(BatchesAhead);
+        using var broken = CancellationTokenSource.CreateLinkedTokenSource(cancellation);
+        var reading = Task.Run(() => ReadAsync(csv, file, batches.Writer, broken.Token), CancellationToken.None);
+        try
+        {
+            await foreach (var batch in batches.Reader.ReadAllAsync(cancellation))
+            {
+                Store(batch, assets, cancellation);
+                progress(batch.Bytes, _tally.Lines);
+            }
+        }
+        finally
+        {
+            // The file belongs to the caller: whoever reads it must have let go before this returns.
+            await broken.CancelAsync();
+            await reading.ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
+        }
+        await reading;
+        return _tally.Answer(csv.Warnings);
+    }
+
+    private static async Task ReadAsync(ReadingsCsv csv, Stream file, ChannelWriter<Batch> writer, CancellationToken cancellation)
+    {
+        try
+        {
+            var batch = new Batch([], [], [], 0);
+            foreach (var line in csv.Read(file))
+            {
+                if (line.Reading is { } taken)
+                {
+                    batch.Readings.Add((line.Asset, taken));
+                    batch.Lines.Add(line.Line);
+                }
+                else
+                    batch.Refused.Add(line);
+                if (batch.Readings.Count + batch.Refused.Count < BatchLines)
+                    continue;
+                await writer.WriteAsync(batch with { Bytes = csv.BytesRead }, cancellation);
+                batch = new Batch([], [], [], 0);
+            }
+            await writer.WriteAsync(batch with { Bytes = csv.BytesRead }, cancellation);
+            writer.Complete();
+        }
+        catch (Exception error)
+        {
+            writer.TryComplete(error);
+        }
+    }
+
+    private void Store(Batch batch, Dictionary<string, StoredAsset> assets, CancellationToken cancellation)
+    {
+        foreach (var line in batch.Refused)
+            _tally.Refuse(line.Line, line.Problem!.Column, line.Problem.Message);
+        readings.Add(batch.Readings, assets, (i, fate) =>
+        {
+            var (tag, sent) = batch.Readings[i];
+            if (fate == ReadingFate.Conflict)
+                _tally.Refuse(batch.Lines[i], null, string.Create(CultureInfo.InvariantCulture,
+                    $"{tag} at {DateTimeOffset.FromUnixTimeMilliseconds(sent.UnixMilliseconds):yyyy-MM-ddTHH:mm:ssZ} is stored already with other values; the first stays. Correct it on the machine's page."));
+            else if (fate == ReadingFate.Duplicate)
+                _tally.Duplicates++;
+            else
+                _tally.Accepted++;
+        }, cancellation);
+    }
+}
