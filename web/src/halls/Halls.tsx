@@ -119,12 +119,7 @@ function Zone({
           .sort((a, b) => a.asset.localeCompare(b.asset))
           .map((item) => (
             <Tooltip key={item.asset} title={item.reason} mouseEnterDelay={0.3}>
-              <Link
-                to={`/machines/${encodeURIComponent(item.asset)}`}
-                style={{
-                  borderBottomColor: item.strip ? heat(item.strip.limit - item.strip.now) : 'var(--line)',
-                }}
-              >
+              <Link to={`/machines/${encodeURIComponent(item.asset)}`}>
                 {item.asset}
                 <span className="quiet" style={{ display: 'block' }}>
                   {item.driftKelvin === null
