@@ -132,7 +132,7 @@ public sealed class WearModel
     public double At(WearTerm term, int part, double day) => _columns.At(term, part, day, _x, _share[part]);
 
     /// <summary>What other settings than the present ones added to a part's rise, K.</summary>
-    public double SettingsOffset(int part, int settings) => 
+    public double SettingsOffset(int part, int settings) =>
         _columns.OffsetOf(WearTerm.SettingsHeat, part, settings, _x) + _columns.OffsetOf(WearTerm.SettingsOffset, part, settings, _x);
 
     /// <summary>Fresh rise of the air side at the reference point, K: what same-model machines have in common.</summary>

@@ -60,7 +60,7 @@ describe('Rounds', () => {
     expect(headline(queue({ now: 2, next: 4 }))).toBe(
       '6 of 214 machines deserve a screwdriver, 2 of them now.',
     );
-    expect(headline(queue({ now: 1 }))).toBe('1 of 214 machine deserves a screwdriver, now.');
+    expect(headline(queue({ now: 1 }))).toBe('1 of 214 machines deserves a screwdriver, now.');
     expect(headline(queue({ fine: 3 }))).toBe('None of 214 machines deserves a screwdriver today.');
   });
 });

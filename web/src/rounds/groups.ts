@@ -92,7 +92,7 @@ export function headline(queue: Schemas['QueueAnswer']): string {
   const pressing = at('now') + at('next');
   if (queue.total === 0) return 'No machines yet.';
   if (pressing === 0) return `None of ${String(queue.total)} machines deserves a screwdriver today.`;
-  const verb = pressing === 1 ? 'machine deserves' : 'machines deserve';
+  const verb = pressing === 1 ? 'machines deserves' : 'machines deserve';
   const now = at('now') === 0 ? '' : at('now') === pressing ? ', now' : `, ${String(at('now'))} of them now`;
   return `${String(pressing)} of ${String(queue.total)} ${verb} a screwdriver${now}.`;
 }
