@@ -49,7 +49,7 @@ public sealed class Channels
             DropSpikes(series, parts[p], asset.Parts[p].Name, findings);
             DropColderThanAir(series, parts[p], ambient, asset.Parts[p].Name, findings);
         }
-        DropFrozen(series, ambient, "ambient", findings);
+        // A well-kept room is as steady as a frozen sensor: an intake is judged against the zone's others (ZoneAir) instead.
         return new Channels(series, ambient, parts, findings);
     }
 
