@@ -17,7 +17,7 @@ internal static class ScoreCommand
         {
             var fleet = TrialFleet.Load(folder);
             var clock = Stopwatch.StartNew();
-            var judgement = FleetJudge.Judge(fleet.Register, a => ReadingSeries.From(fleet.Readings[a.Tag], a.Parts.Count), fleet.AsOf, JudgementPolicy.Default);
+            var judgement = new FleetJudge(fleet.Register, fleet.AsOf, JudgementPolicy.Default, a => ReadingSeries.From(fleet.Readings[a.Tag], a.Parts.Count)).JudgeAll();
             clock.Stop();
             var queue = judgement.Queue.Select((a, i) => new Answer(i + 1, a.Asset.Tag, Words.Of(a.Urgency), Words.Of(a.Cause), a.DriftKelvin, a.Action?.Day)).ToArray();
             var score = Score.Of(queue, fleet.Truth);
@@ -49,7 +49,7 @@ internal static class ScoreCommand
                 continue;
             var split = a.WorstPart?.Split ?? default;
             Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{rank,3} {a.Asset.Tag} {(t.NeedsWork ? "NEED" : t.Grade),-7} {Words.Of(a.Urgency),-7} {Words.Of(a.Cause),-6}/{t.DominantCause,-6} drift {a.DriftKelvin,5:0.0}/{t.WorstPartRecoverableKelvin,5:0.0}|{t.TotalRecoverableKelvin,5:0.0} "
-                + $"days {(a.Action is { } d ? d.Day.DayNumber - a.AsOf.DayNumber : -1),4}/{t.DaysToAction ?? -1,4} {a.WorstPart?.Part.Name} d{split.Dust:0.0} j{split.Joint:0.0} f{split.Fan:0.0} m{split.Mount:0.0} room {a.Outside.Room:0.0} set {a.Outside.Settings:0.0} {string.Join(',', t.Confounds)}"));
+                + $"±{a.WorstPart?.SigmaKelvin ?? 0:0.0} days {(a.Action is { } d ? d.Day.DayNumber - a.AsOf.DayNumber : -1),4}/{t.DaysToAction ?? -1,4} {a.WorstPart?.Part.Name} d{split.Dust:0.0} j{split.Joint:0.0} f{split.Fan:0.0} m{split.Mount:0.0} room {a.Outside.Room:0.0} set {a.Outside.Settings:0.0} {string.Join(',', t.Confounds)}"));
         }
     }
 

@@ -44,9 +44,8 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
             return null;
         }, cancellation);
 
-    /// <summary>A machine's readings up to an instant, oldest first, voided ones left out: what the judgement runs on.</summary>
-    public ReadingSeries Series(StoredAsset asset, long untilUnixMilliseconds) => database.Read(connection =>
-        ReadingSeries.From(Load(connection, asset, long.MinValue, untilUnixMilliseconds, "AND amended < 2").ConvertAll(r => r.Reading), asset.Asset.Parts.Count));
+    /// <summary>Reads machines' readings up to an instant as columns: what the judgement runs on.</summary>
+    public SeriesReader Series(long untilUnixMilliseconds) => new(database, untilUnixMilliseconds);
 
     /// <summary>A machine's newest readings, newest first, voided ones included.</summary>
     public IReadOnlyList<StoredReading> Newest(StoredAsset asset, int count, long beforeUnixMilliseconds = long.MaxValue) => database.Read(connection =>

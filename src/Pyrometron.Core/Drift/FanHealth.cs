@@ -17,9 +17,9 @@ public readonly record struct FanHealth(double SpeedShare, double FreshRatio)
 
     /// <summary>Judges the fan from a machine's cells, oldest first.</summary>
     /// <param name="renewed">Day of the last fan swap, days since 1970, or negative infinity.</param>
-    public static FanHealth Of(IReadOnlyList<Cell> cells, double renewed)
+    public static FanHealth Of(CellTable cells, double renewed)
     {
-        var known = cells.Where(c => c.SpeedRatio > 0 && c.Day >= renewed).ToArray();
+        var known = cells.All.Where(c => c.SpeedRatio > 0 && c.Day >= renewed).ToArray();
         if (known.Length < 6)
             return new FanHealth(1, double.NaN);
         // The fresh ratio: the upper part of the history, since wear only ever lowers it.

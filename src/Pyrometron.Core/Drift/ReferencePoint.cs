@@ -49,8 +49,9 @@ public sealed record ReferencePoint(
     private const int LeastForLine = 12, MostForLine = 120;
 
     /// <summary>Finds the reference point of a machine.</summary>
+    /// <param name="fanUnseen">Whether the fan is taken as not measured, although it is.</param>
     /// <returns>Null without readings.</returns>
-    public static ReferencePoint? Of(Channels machine)
+    public static ReferencePoint? Of(Channels machine, bool fanUnseen = false)
     {
         var s = machine.Series;
         if (s.Count == 0)
@@ -68,7 +69,7 @@ public sealed record ReferencePoint(
 
         var speeds = s.FanRpm.Any(n => n > 0) ? s.FanRpm : s.FanPct;
         var atMain = Enumerable.Range(0, s.Count).Where(i => s.Workload[i] == workload).ToArray();
-        var speed = FreshSpeed(machine, speeds, atMain);
+        var speed = fanUnseen ? double.NaN : FreshSpeed(machine, speeds, atMain);
         var command = FreshSpeed(machine, s.FanPct, atMain);
         var fixedFan = !double.IsNaN(command) && QuantileOf(s.FanPct, atMain, 0.95) - QuantileOf(s.FanPct, atMain, 0.05) < 2.5;
         var full = double.IsNaN(speed) ? double.NaN

@@ -10,49 +10,83 @@ public static class SensorSteps
     private const int Window = 5;
     private const double LeastJump = 3.5;
 
-    /// <summary>At most one step a part. O(cells × parts).</summary>
-    public static List<SensorStep> Find(Asset asset, ReferencePoint reference, IReadOnlyList<Cell> cells)
+    /// <summary>At most this many jumps a part are looked for: one that comes back makes two.</summary>
+    private const int MostJumps = 4;
+
+    /// <summary>The jumps of all parts, in time order a part. O(parts² × cells).</summary>
+    public static List<SensorStep> Find(Asset asset, ReferencePoint reference, CellTable cells)
     {
-        var steps = new List<SensorStep>();
         if (asset.Parts.Count < 2)
-            return steps;
-        var main = cells.Where(c => c.Workload == reference.Workload && c.Heat > 0.6).ToArray();
-        for (var p = 0; p < asset.Parts.Count; p++)
-            if (StepOf(asset, main, p) is { } step)
-                steps.Add(step);
-        return steps;
+            return [];
+        var main = cells.All.Where(c => c.Workload == reference.Workload && c.Heat > 0.6).ToArray();
+        return [.. Enumerable.Range(0, asset.Parts.Count).SelectMany(p => StepsOf(asset, main, p))];
     }
 
-    private static SensorStep? StepOf(Asset asset, Cell[] cells, int part)
+    /// <summary>
+    /// The sensor that jumped is the one that left all the others at once, by the same kelvins, while those stayed together;
+    /// with two sensors, the one whose own reading jumped.
+    /// </summary>
+    private static IEnumerable<SensorStep> StepsOf(Asset asset, Cell[] cells, int part)
     {
-        var alone = cells.Select(c => (c.Day, Value: Alone(c, part), c.Settings)).Where(c => !double.IsNaN(c.Value)).ToArray();
-        if (alone.Length < 2 * Window)
-            return null;
-        var noise = Robust.MadScale(alone.Skip(1).Select((c, i) => c.Value - alone[i].Value).ToArray()) / Math.Sqrt(2);
-        (double Jump, int At) best = (0, 0);
-        for (var k = Window; k <= alone.Length - Window; k++)
+        var others = Enumerable.Range(0, asset.Parts.Count).Where(p => p != part).Select(p => Jumps(asset, cells, part, p)).ToArray();
+        return others[0].Where(jump => others.All(o => o.Any(j => Math.Abs(j.Day - jump.Day) <= Cell.Days && j.Kelvin * jump.Kelvin > 0))
+                && Math.Abs(Raw(cells, part, jump.Day) - jump.Kelvin) <= Math.Abs(jump.Kelvin) / 2)
+            .OrderBy(j => j.Day).Select(j => new SensorStep(part, j.Day));
+    }
+
+    private static List<(double Day, double Kelvin)> Jumps(Asset asset, Cell[] cells, int part, int other)
+    {
+        var apart = cells.Select(c => new Gap(c.Day, (c.Rise(part) - c.Rise(other)) / c.Heat, c.Settings)).Where(c => !double.IsNaN(c.Kelvin)).ToArray();
+        var jumps = new List<(double, double)>();
+        if (apart.Length < 2 * Window)
+            return jumps;
+        var noise = Robust.MadScale(apart.Skip(1).Select((c, i) => c.Kelvin - apart[i].Kelvin).ToArray()) / Math.Sqrt(2);
+        var spans = new Stack<(int From, int To)>([(0, apart.Length)]);
+        while (spans.TryPop(out var span) && jumps.Count < MostJumps)
+            if (LargestIn(apart, span.From, span.To) is var (at, size) && Math.Abs(size) >= Math.Max(LeastJump, 5 * noise))
+            {
+                if (IsAbrupt(apart, at, size) && !Explained(asset, apart, at))
+                    jumps.Add(((apart[at - 1].Day + apart[at].Day) / 2, size));
+                spans.Push((span.From, at));
+                spans.Push((at, span.To));
+            }
+        return jumps;
+    }
+
+    /// <param name="Kelvin">By how much one part is warmer than another at the reference heat.</param>
+    private readonly record struct Gap(double Day, double Kelvin, int Settings);
+
+    private static (int At, double Kelvin) LargestIn(Gap[] apart, int from, int to)
+    {
+        (int At, double Kelvin) best = default;
+        for (var k = from + Window; k <= to - Window; k++)
         {
-            var jump = Middle(alone, k, k + Window) - Middle(alone, k - Window, k);
-            if (Math.Abs(jump) > Math.Abs(best.Jump))
-                best = (jump, k);
+            var jump = Middle(apart, k, k + Window) - Middle(apart, k - Window, k);
+            if (Math.Abs(jump) > Math.Abs(best.Kelvin))
+                best = (k, jump);
         }
-        var (size, at) = best;
-        if (at == 0)
-            return null;
-        var abrupt = Math.Abs(Middle(alone, at, at + 2) - Middle(alone, at - 2, at));
-        var explained = alone[at].Settings != alone[at - 1].Settings
-            || asset.Services.Any(s => UnixDay.Noon(s.Date) > alone[at - 1].Day - 6 && UnixDay.Noon(s.Date) < alone[at].Day + 6);
-        return Math.Abs(size) >= Math.Max(LeastJump, 5 * noise) && abrupt > 0.8 * Math.Abs(size) && !explained
-            ? new SensorStep(part, (alone[at - 1].Day + alone[at].Day) / 2)
-            : null;
+        return best;
     }
 
-    private static double Middle((double Day, double Value, int Settings)[] series, int from, int to) =>
-        Robust.Median(series[from..to].Select(s => s.Value).ToArray());
-
-    private static double Alone(Cell cell, int part)
+    /// <summary>Whether it happened within one cell; that cell may hold some of both, and is left out of either side.</summary>
+    private static bool IsAbrupt(Gap[] apart, int at, double size)
     {
-        var others = Enumerable.Range(0, cell.Rise.Length).Where(p => p != part && !double.IsNaN(cell.Rise[p])).Select(p => cell.Rise[p]).ToArray();
-        return others.Length == 0 ? double.NaN : (cell.Rise[part] - others.Average()) / cell.Heat;
+        var before = Middle(apart, at - 2, at);
+        var after = Middle(apart, at, at + 2);
+        double[] jumps = [after - before, Middle(apart, at + 1, at + 3) - before, after - Middle(apart, at - 3, at - 1)];
+        return jumps.Max(j => j * Math.Sign(size)) > 0.8 * Math.Abs(size);
     }
+
+    private static bool Explained(Asset asset, Gap[] apart, int at) => apart[at].Settings != apart[at - 1].Settings
+        || asset.Services.Any(s => UnixDay.Noon(s.Date) > apart[at - 1].Day - 6 && UnixDay.Noon(s.Date) < apart[at].Day + 6);
+
+    /// <summary>By how much a part's own rise changed about a day, K.</summary>
+    private static double Raw(Cell[] cells, int part, double day)
+    {
+        var known = cells.Where(c => !double.IsNaN(c.Rise(part))).ToArray();
+        return Robust.Median(known.Where(c => c.Day > day).Take(Window).Select(c => c.Rise(part) / c.Heat).ToArray())
+            - Robust.Median(known.Where(c => c.Day < day).TakeLast(Window).Select(c => c.Rise(part) / c.Heat).ToArray());
+    }
+
+    private static double Middle(Gap[] series, int from, int to) => Robust.Median(series[from..to].Select(s => s.Kelvin).ToArray());
 }

@@ -18,6 +18,9 @@ public enum WearTerm
     /// <summary>What other settings change on one part alone.</summary>
     SettingsOffset,
 
+    /// <summary>What an automatic fan that nobody measures takes off the rise for every kelvin of warmer air.</summary>
+    UnseenFan,
+
     /// <summary>F: the fresh air side, shared.</summary>
     Air,
 
@@ -44,53 +47,68 @@ internal sealed class WearColumns
     /// <summary>Prior share of the air side in a part's rise when nothing better is known, and its spread.</summary>
     private const double AirShareOfRise = 0.48, AirSpread = 0.15;
 
-    /// <summary>Prices per kelvin of wear in the lasso prior: shared by all is one cause, its own is dearer, a step dearest.</summary>
-    private const double SharedPrice = 0.5, OwnPrice = 0.7, MountPrice = 1.1, CarriedPrice = 0.8;
+    /// <summary>
+    /// Prices of a kelvin of wear, in log-likelihood: an exponential prior, under which no wear is likelier than any. Shared by
+    /// all parts is one cause and cheapest; what was there before the first reading, or came with a lifted cooler, is dearer.
+    /// </summary>
+    private const double SharedPrice = 0.15, OwnPrice = 0.3, MountPrice = 0.4, CarriedPrice = 1;
 
-    /// <summary>Wear of at least this, K, counts as found; what is found pays this share of its price.</summary>
-    private const double FoundKelvin = 0.2, RelaxedShare = 0.2;
+    /// <summary>How much a pace of wear changes from one piece of its curve to the next, K a piece.</summary>
+    private const double PaceSigma = 0.3;
+
+    /// <summary>Length of a piece of the growing curves, days.</summary>
+    private const double PieceDays = 40;
+
+    /// <summary>Spread of the prior of wear, K: wide, the prices decide.</summary>
+    private const double WearSigma = 30;
 
     /// <param name="Part">−1 for all parts.</param>
     /// <param name="From">Start of the growth, days since 1970; before it the column is 0.</param>
     /// <param name="Full">Where it reaches 1.</param>
     /// <param name="Until">From here it is 0 again: renewed.</param>
     /// <param name="Label">Workload or settings index, −1 for none.</param>
-    private sealed record Column(WearTerm Term, int Part, double From, double Full, double Until, int Label, double Mean, double Sigma, double Price)
+    /// <param name="Workload">Workload index besides a settings index.</param>
+    private sealed record Column(WearTerm Term, int Part, double From, double Full, double Until, int Label, int Workload, double Mean, double Sigma, double Price)
     {
         public double Height(double day) => day < From || day >= Until ? 0 : day >= Full ? 1 : (day - From) / (Full - From);
     }
 
     private readonly Column[] _columns;
-
+    private readonly (int, int)[] _successive;
+    private readonly int[][] _byPart;
     private readonly double[] _levels;
 
-    private WearColumns(List<Column> columns, double[] levels)
+    private WearColumns(List<Column> columns, List<(int, int)> successive, double[] levels)
     {
-        _levels = levels;
         _columns = [.. columns];
+        _successive = [.. successive];
+        _levels = levels;
         NonNegative = [.. _columns.Select(c => c.Price > 0)];
+        _byPart = [.. levels.Select((_, p) => Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Part < 0 || _columns[i].Part == p).ToArray())];
     }
 
     public int Count => _columns.Length;
 
     public bool[] NonNegative { get; }
 
-    public static WearColumns For(Asset asset, ReferencePoint reference, IReadOnlyList<Cell> cells, double asOf, double[] levels, double[] share,
-        IReadOnlyList<SensorStep> sensorSteps, double piece)
+    /// <summary>The columns that can matter to a part, ascending.</summary>
+    public ReadOnlySpan<int> Of(int part) => _byPart[part];
+
+    public static WearColumns For(Asset asset, ReferencePoint reference, CellTable cells, double asOf, double[] levels, double[] share, IReadOnlyList<SensorStep> sensorSteps)
     {
         var columns = new List<Column>();
-        var (first, last) = (cells[0].Day, cells[^1].Day);
-        void Plain(WearTerm term, int part, int label, double mean, double sigma) =>
-            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, double.PositiveInfinity, label, mean, sigma, 0));
+        var successive = new List<(int, int)>();
+        void Plain(WearTerm term, int part, int label, double mean, double sigma, int workload = -1) =>
+            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, double.PositiveInfinity, label, workload, mean, sigma, 0));
 
-        var workloads = cells.Select(c => c.Workload).Distinct().Where(w => w != reference.Workload).ToArray();
-        var settings = cells.Select(c => c.Settings).Distinct().Where(s => s != reference.Settings).ToArray();
+        var workloads = cells.All.Select(c => c.Workload).Distinct().Where(w => w != reference.Workload).ToArray();
+        var settings = cells.All.Select(c => c.Settings).Distinct().Where(s => s != reference.Settings).ToArray();
         // Parts on one cooler stand on the same air rise: it is part of the least of theirs.
-        var (air, airSpread) = levels.Select((level, p) => level / share[p]).Min() is var least ? (AirShareOfRise * least, AirSpread * least) : default;
-        Plain(WearTerm.Air, -1, -1, air, airSpread);
+        var least = levels.Select((level, p) => level / share[p]).Min();
+        Plain(WearTerm.Air, -1, -1, AirShareOfRise * least, Math.Max(0.5, AirSpread * least));
         for (var p = 0; p < asset.Parts.Count; p++)
         {
-            Plain(WearTerm.Joint, p, -1, levels[p] - share[p] * air, 0.5 * levels.Max());
+            Plain(WearTerm.Joint, p, -1, levels[p] - share[p] * AirShareOfRise * least, Math.Max(5, 0.5 * levels.Max()));
             foreach (var w in workloads)
                 Plain(WearTerm.WorkloadOffset, p, w, 0, reference.HasPower ? 15 : 30);
             foreach (var s in settings)
@@ -98,39 +116,48 @@ internal sealed class WearColumns
         }
         if (!reference.HasPower)
             foreach (var s in settings)
-                Plain(WearTerm.SettingsHeat, -1, s, 0, 0.3);
+                foreach (var w in cells.All.Where(c => c.Settings == s).Select(c => c.Workload).Distinct())
+                    Plain(WearTerm.SettingsHeat, -1, s, 0, 0.3, w);
+        if (double.IsNaN(reference.FanSpeed))
+            foreach (var w in workloads.Append(reference.Workload))
+                Plain(WearTerm.UnseenFan, -1, w, 0, 0.3);
         foreach (var step in sensorSteps)
-            columns.Add(new Column(WearTerm.SensorOffset, step.Part, step.Day, step.Day, double.PositiveInfinity, -1, 0, 20, 0));
+            columns.Add(new Column(WearTerm.SensorOffset, step.Part, step.Day, step.Day, double.PositiveInfinity, -1, -1, 0, 20, 0));
 
-        Growth(columns, WearTerm.Shared, -1, Renewals(asset, Cause.Dust, asOf), first, last, piece, SharedPrice);
+        var (first, last) = (cells[0].Day, cells[cells.Count - 1].Day);
+        Growth(columns, successive, WearTerm.Shared, -1, Renewals(asset, Cause.Dust, asOf), first, last, SharedPrice);
         for (var p = 0; p < asset.Parts.Count; p++)
         {
-            var joint = asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste;
-            var renewals = Renewals(asset, joint, asOf);
-            Growth(columns, WearTerm.Own, p, renewals, first, last, piece, OwnPrice);
+            Growth(columns, successive, WearTerm.Own, p, Renewals(asset, asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, asOf), first, last, OwnPrice);
             // A lifted cooler can sit badly afterwards, on every part it covers, until it is lifted again.
             var lifts = asset.Services.Where(s => ServiceEffects.LiftsCooler(s.Level)).Select(s => UnixDay.Noon(s.Date))
                 .Where(d => d > first && d <= last).Distinct().ToArray();
             for (var l = 0; l < lifts.Length; l++)
-                columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], l + 1 < lifts.Length ? lifts[l + 1] : double.PositiveInfinity, -1, 0, 30, MountPrice));
+                columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], l + 1 < lifts.Length ? lifts[l + 1] : double.PositiveInfinity, -1, -1, 0, WearSigma, MountPrice));
         }
-        return new WearColumns(columns, levels);
+        return new WearColumns(columns, successive, levels);
     }
 
     /// <summary>Pieces of growth in every span between renewals; before the first renewal also what was there already.</summary>
-    private static void Growth(List<Column> columns, WearTerm term, int part, double[] renewals, double first, double last, double piece, double price)
+    private static void Growth(List<Column> columns, List<(int, int)> successive, WearTerm term, int part, double[] renewals, double first, double last, double price)
     {
         var marks = renewals.Where(r => r > first && r <= last).ToList();
-        double from = first;
+        var (from, before) = (first, -1);
         foreach (var until in marks.Append(double.PositiveInfinity))
         {
             if (from == first && marks.Count > 0)
-                columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, until, -1, 0, 30, CarriedPrice));
+                columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, until, -1, -1, 0, WearSigma, CarriedPrice));
             var end = Math.Min(until, last);
-            var pieces = Math.Max(1, (int)Math.Round((end - from) / piece));
+            var pieces = Math.Max(1, (int)Math.Round((end - from) / PieceDays));
             var length = Math.Max(1, (end - from) / pieces);
             for (var k = 0; k < pieces; k++)
-                columns.Add(new Column(term, part, from + k * length, from + (k + 1) * length, until, -1, 0, 30, price));
+            {
+                // The same air goes on depositing at its pace after a cleaning, and the next paste is pumped by the same joint.
+                if (before >= 0)
+                    successive.Add((before, columns.Count));
+                before = columns.Count;
+                columns.Add(new Column(term, part, from + k * length, from + (k + 1) * length, until, -1, -1, 0, WearSigma, price));
+            }
             from = until;
         }
     }
@@ -150,64 +177,85 @@ internal sealed class WearColumns
 
     public double[] Start() => [.. _columns.Select(c => c.Mean)];
 
-    public void AddPriors(double[] hessian, double[] gradient)
+    /// <summary>Adds the Gaussian priors: means and spreads, and that a pace of wear seldom changes much.</summary>
+    public void AddPriors(Span<double> hessian, Span<double> gradient)
     {
-        for (var i = 0; i < _columns.Length; i++)
+        var n = _columns.Length;
+        for (var i = 0; i < n; i++)
         {
             var precision = 1 / (_columns[i].Sigma * _columns[i].Sigma);
-            hessian[i * _columns.Length + i] += precision;
+            hessian[i * n + i] += precision;
             gradient[i] += precision * _columns[i].Mean;
         }
-    }
-
-    /// <summary>
-    /// Takes the lasso's prices off the gradient. A price is in standard deviations of what chance alone would put into the
-    /// column (√H is the pull of one), so that a machine read once a week is not asked to grow by its noise.
-    /// </summary>
-    /// <param name="found">
-    /// The wear found so far; once it is known where a machine has worn, only the rest pays in full, since a price that has
-    /// done its choosing would go on making the wear look smaller (relaxed lasso, Meinshausen 2007). Null while choosing.
-    /// </param>
-    public void AddPrices(double[] hessian, double[] gradient, double[]? found)
-    {
-        for (var i = 0; i < _columns.Length; i++)
-            if (_columns[i].Price > 0)
-                gradient[i] -= (found is not null && found[i] > FoundKelvin ? RelaxedShare : 1) * _columns[i].Price * Math.Sqrt(hessian[i * _columns.Length + i]);
-    }
-
-    /// <summary>One row of the design: what each column adds to a part's rise in a cell.</summary>
-    public void Fill(Span<double> row, Cell cell, int part, double share)
-    {
-        for (var i = 0; i < _columns.Length; i++)
+        const double steady = 1 / (PaceSigma * PaceSigma);
+        foreach (var (i, j) in _successive)
         {
-            var c = _columns[i];
-            row[i] = c.Part >= 0 && c.Part != part ? 0 : c.Term switch
-            {
-                WearTerm.WorkloadOffset => c.Label == cell.Workload ? cell.AirHeat[part] : 0,
-                WearTerm.SettingsOffset => c.Label == cell.Settings ? cell.AirHeat[part] : 0,
-                WearTerm.SettingsHeat => c.Label == cell.Settings ? cell.AirHeat[part] * _levels[part] : 0,
-                WearTerm.Air => cell.AirHeat[part] * share * (1 + cell.Flow),
-                WearTerm.Shared => cell.AirHeat[part] * share * (1 + cell.Flow) * c.Height(cell.Day),
-                WearTerm.SensorOffset => c.Height(cell.Day),
-                WearTerm.Joint => cell.JointHeat[part],
-                _ => cell.JointHeat[part] * c.Height(cell.Day),
-            };
+            hessian[i * n + i] += steady;
+            hessian[j * n + j] += steady;
+            hessian[i * n + j] -= steady;
+            hessian[j * n + i] -= steady;
         }
     }
+
+    /// <summary>Takes the prices of wear off the gradient.</summary>
+    public void AddPrices(Span<double> gradient)
+    {
+        for (var i = 0; i < _columns.Length; i++)
+            gradient[i] -= _columns[i].Price;
+    }
+
+    /// <summary>What a column adds to a part's rise in a cell, K a unit.</summary>
+    /// <param name="column">One of <see cref="Of"/> the part.</param>
+    public double Entry(int column, Cell cell, int part, double share)
+    {
+        var c = _columns[column];
+        return c.Term switch
+        {
+            WearTerm.Joint => cell.JointHeat(part),
+            WearTerm.WorkloadOffset => c.Label == cell.Workload ? cell.AirHeat(part) : 0,
+            WearTerm.SettingsOffset => c.Label == cell.Settings ? cell.AirHeat(part) : 0,
+            WearTerm.SettingsHeat => c.Label == cell.Settings && c.Workload == cell.Workload ? cell.AirHeat(part) * _levels[part] : 0,
+            WearTerm.UnseenFan => c.Label == cell.Workload ? share * (cell.AmbientC - ReferencePoint.AmbientC) : 0,
+            WearTerm.Air => cell.AirHeat(part) * share * (1 + cell.Flow),
+            WearTerm.Shared => c.Height(cell.Day) is var height && height > 0 ? cell.AirHeat(part) * share * (1 + cell.Flow) * height : 0,
+            WearTerm.SensorOffset => c.Height(cell.Day),
+            _ => c.Height(cell.Day) is var height && height > 0 ? cell.JointHeat(part) * height : 0,
+        };
+    }
+
+    /// <summary>Rise of a part in a cell by the model, K.</summary>
+    public double Predict(Cell cell, int part, double share, ReadOnlySpan<double> x)
+    {
+        var sum = 0.0;
+        foreach (var i in _byPart[part])
+            if (x[i] != 0)
+                sum += x[i] * Entry(i, cell, part, share);
+        return sum;
+    }
+
+    /// <summary>The wear of a part on a day as a linear function of the unknowns: their factors.</summary>
+    public double[] Wear(int part, double day, double share) => [.. _columns.Select(c => c.Part >= 0 && c.Part != part ? 0 : c.Term switch
+    {
+        WearTerm.Shared => share * c.Height(day),
+        WearTerm.Own or WearTerm.Mount => c.Height(day),
+        _ => 0,
+    })];
 
     public double At(WearTerm term, int part, double day, ReadOnlySpan<double> x, double share)
     {
         var sum = 0.0;
-        for (var i = 0; i < _columns.Length; i++)
-            if (_columns[i].Term == term && (_columns[i].Part < 0 || _columns[i].Part == part))
+        foreach (var i in _byPart[part])
+            if (_columns[i].Term == term)
                 sum += x[i] * _columns[i].Height(day);
         return term is WearTerm.Air or WearTerm.Shared ? sum * share : sum;
     }
 
-    public double OffsetOf(WearTerm term, int part, int label, ReadOnlySpan<double> x)
+    /// <summary>What a label changes on a part, K.</summary>
+    /// <param name="workload">The workload under which, where that matters.</param>
+    public double OffsetOf(WearTerm term, int part, int label, int workload, ReadOnlySpan<double> x)
     {
-        for (var i = 0; i < _columns.Length; i++)
-            if (_columns[i].Term == term && (_columns[i].Part < 0 || _columns[i].Part == part) && _columns[i].Label == label)
+        foreach (var i in _byPart[part])
+            if (_columns[i].Term == term && _columns[i].Label == label && (_columns[i].Workload < 0 || _columns[i].Workload == workload))
                 return x[i] * (term == WearTerm.SettingsHeat ? _levels[part] : 1);
         return 0;
     }

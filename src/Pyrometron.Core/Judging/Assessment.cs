@@ -55,6 +55,7 @@ public sealed record StepFinding(DateOnly Date, string Part, double Kelvin, stri
 /// <param name="Service">The level that removes what is wrong; null where no service helps.</param>
 /// <param name="AmbientNowC">Intake air of the newest readings, °C, or NaN.</param>
 /// <param name="ServiceDue">When its interval is due by the calendar, with the level; null when nothing is.</param>
+/// <param name="Symptoms">What people reported and no service has answered since.</param>
 /// <param name="Reason">One sentence for the queue.</param>
 /// <param name="Sentences">The longer explanation.</param>
 /// <param name="ToBeSurer">What to measure to be surer; null when nothing would help.</param>
@@ -77,10 +78,17 @@ public sealed record Assessment(
     Intervals.DueService? ServiceDue,
     double? NewestReadingDay,
     int Readings,
+    IReadOnlyList<Symptom> Symptoms,
     string Reason,
     IReadOnlyList<string> Sentences,
     string? ToBeSurer)
 {
+    /// <summary>How it stands among its siblings; null with too few of them.</summary>
+    public AmongSiblings? Siblings { get; init; }
+
+    /// <summary>Where it works, to be compared with its siblings; null where nothing is known.</summary>
+    internal OperatingRise? Operating { get; init; }
+
     /// <summary>The part with most to win, or null without judged parts.</summary>
     public PartAssessment? WorstPart => Parts.MaxBy(p => p.Split.Total);
 
@@ -92,4 +100,33 @@ public sealed record Assessment(
 public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines, IReadOnlyList<(int Bin, double Kelvin)> Bins);
 
 /// <summary>All machines judged at once, most pressing first.</summary>
-public sealed record FleetJudgement(DateOnly AsOf, IReadOnlyList<Assessment> Queue, IReadOnlyList<ZoneAssessment> Zones);
+public sealed class FleetJudgement
+{
+    internal FleetJudgement(DateOnly asOf, IReadOnlyList<Assessment> queue, IReadOnlyDictionary<string, JudgedZone> zones, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        SiblingComparison comparison)
+    {
+        (AsOf, Queue, JudgedZones, KnownSiblings, Comparison) = (asOf, queue, zones, siblings, comparison);
+        ByTag = queue.ToDictionary(a => a.Asset.Tag);
+    }
+
+    /// <summary>The day as whose end is judged.</summary>
+    public DateOnly AsOf { get; }
+
+    /// <summary>Every machine once, most pressing first.</summary>
+    public IReadOnlyList<Assessment> Queue { get; }
+
+    /// <summary>The machines' judgements by tag.</summary>
+    public IReadOnlyDictionary<string, Assessment> ByTag { get; }
+
+    /// <summary>Each zone's own drift.</summary>
+    public IEnumerable<ZoneAssessment> Zones => JudgedZones.Values.Select(z => z.Assessment);
+
+    internal IReadOnlyDictionary<string, JudgedZone> JudgedZones { get; }
+
+    internal IReadOnlyDictionary<Siblings.Kin, Siblings.Known> KnownSiblings { get; }
+
+    internal SiblingComparison Comparison { get; }
+}
+
+/// <summary>What a zone's machines had in common, kept so that one of them can be judged again by itself.</summary>
+internal sealed record JudgedZone(ZoneRoom Room, ZoneAir Air, ZoneAssessment Assessment);

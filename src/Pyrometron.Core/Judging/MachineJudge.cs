@@ -2,24 +2,100 @@ using Pyrometron.Core.Causes;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Intervals;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Statistics;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
 
-/// <summary>Reads one fitted machine: parts, split, trend, forecast, evidence.</summary>
-internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, WearModel model, ZoneRoom room, bool ownAir, DateOnly asOf, JudgementPolicy policy)
+/// <summary>Reads one fitted machine: parts, split, trend, forecast, evidence, and what to do.</summary>
+internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone zone, ZoneRoom room, DateOnly asOf, JudgementPolicy policy)
 {
     /// <summary>Window in which a pace of wear is taken, days.</summary>
     private const double TrendDays = 130;
 
     private const double RecentDays = 14;
 
-    private readonly double _last = model.Cells[^1].Day;
-    private readonly FanHealth _fan = FanHealth.Of(model.Cells, LastRenewal(asset, Cause.Fan, asOf));
+    /// <summary>Fewer readings than this cannot tell wear from chance.</summary>
+    private const int LeastReadings = 5;
 
-    public EvidenceGrade Evidence => (model.Reference.HasPower, model.Reference.FanSpeed > 0, ownAir) switch
+    private readonly Asset asset = machine.Asset;
+    private readonly double _last = model.LastDay;
+    private readonly FanHealth _fan = FanHealth.Of(model.Cells, LastRenewal(machine.Asset, Cause.Fan, asOf));
+
+    /// <summary>The whole judgement.</summary>
+    /// <param name="withHistory">Whether every part's past is told too: for one machine's page, not for a whole fleet.</param>
+    public Assessment Assess(bool withHistory)
+    {
+        var parts = Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(p => Judge(p, withHistory)).ToArray();
+        if (parts.Length == 0 || machine.Readings < LeastReadings)
+            return Unknown(machine, zone, asOf);
+        var due = ServiceIntervals.FirstDue(asset, zone.Dust, asOf);
+        var worst = parts.MaxBy(p => p.Split.Total)!;
+        var limiting = parts.MinBy(p => p.MarginKelvin)!;
+        var winnable = worst.Split.Total;
+        var action = parts.Where(p => p.Action is not null).Select(p => p.Action).MinBy(a => a!.Value.Day);
+        var symptoms = Symptom.Standing(machine.Symptoms, asset, asOf);
+        var urgency = UrgencyRule.Of(winnable, worst.SigmaKelvin, machine.AtItsLimit, action, due, symptoms, asOf, policy);
+        var outside = new OutsideCauses(RoomNow, SettingsNow);
+        var findings = machine.Findings
+            .Concat(model.SensorSteps.Select(s => new SensorFinding(asset.Parts[s.Part].Name, "jumped from one day to the next, alone", s.Day, 0))).ToArray();
+        var cause = winnable >= policy.WorthKelvin ? worst.Split.Ranked().First().Cause
+            : OutsideCause(outside, limiting.MarginKelvin, findings);
+        var service = winnable >= policy.WorthKelvin ? Recommendation.LevelFor(parts, policy)
+            // Somebody saw something that the temperatures do not explain: look inside before anything is replaced.
+            : symptoms.Count > 0 ? ServiceLevel.Inspect
+            : urgency == Urgency.Soon ? due?.Level : null;
+        var draft = new Assessment(asset, asOf, urgency, cause, winnable, action, service,
+            service is { } level ? JudgementPolicy.Minutes(asset.Kind, level) : null, Evidence, model.Reference, parts, outside, AmbientNow, [.. Steps()], findings, due,
+            machine.NewestDay, machine.Readings, symptoms, "", [], null)
+        {
+            Operating = Operating(parts),
+        };
+        return Reasons.Complete(draft, zone);
+    }
+
+    /// <summary>The judgement of a machine with too few readings: that nothing can be said, and what would help. A symptom speaks for itself.</summary>
+    public static Assessment Unknown(MachineFacts machine, Zone zone, DateOnly asOf)
+    {
+        var symptoms = Symptom.Standing(machine.Symptoms, machine.Asset, asOf);
+        ServiceLevel? service = symptoms.Count > 0 ? ServiceLevel.Inspect : null;
+        return Reasons.Complete(new Assessment(machine.Asset, asOf, UrgencyRule.Of(symptoms) ?? Urgency.Unknown, Cause.None, null, null, service,
+            service is { } level ? JudgementPolicy.Minutes(machine.Asset.Kind, level) : null, null, null, [], default, double.NaN, [], machine.Findings,
+            ServiceIntervals.FirstDue(machine.Asset, zone.Dust, asOf), machine.NewestDay, machine.Readings, symptoms, "", [], null)
+        {
+            Operating = machine.Operating,
+        }, zone);
+    }
+
+    private OperatingRise Operating(PartAssessment[] judged)
+    {
+        var (rise, air) = (new double[asset.Parts.Count], new double[asset.Parts.Count]);
+        Array.Fill(rise, double.NaN);
+        foreach (var part in judged)
+        {
+            var p = asset.Parts.TakeWhile(x => x != part.Part).Count();
+            (rise[p], air[p]) = (part.PresentRiseKelvin, (part.FreshRiseKelvin - part.FreshJointKelvin + part.Split.Dust) / part.PresentRiseKelvin);
+        }
+        return new OperatingRise(model.Reference.PowerW, model.Reference.HasPower, model.Reference.FanSpeed, model.Reference.SpeedIsRpm, rise, air);
+    }
+
+    /// <summary>What explains a warm machine that no service helps, largest first.</summary>
+    private static Cause OutsideCause(OutsideCauses outside, double margin, SensorFinding[] findings)
+    {
+        const double notable = 2;
+        var (air, settings) = (outside.Room, outside.Settings);
+        if (air >= notable && air >= settings)
+            return Cause.Room;
+        if (settings >= notable)
+            return Cause.Settings;
+        if (margin <= 2)
+            return Cause.CoolerLimited;
+        return findings.Length > 0 ? Cause.Sensor : Cause.None;
+    }
+
+    private EvidenceGrade Evidence => (model.Reference.HasPower, model.Reference.FanSpeed > 0, machine.OwnAir) switch
     {
         (true, true, true) => EvidenceGrade.A,
         (true, _, _) => EvidenceGrade.B,
@@ -28,10 +104,8 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
         _ => EvidenceGrade.E,
     };
 
-    public IReadOnlyList<PartAssessment> Parts() => [.. Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(Judge)];
-
     /// <summary>What the room adds at present, K.</summary>
-    public double RoomNow
+    private double RoomNow
     {
         get
         {
@@ -41,39 +115,27 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
     }
 
     /// <summary>Kelvins that more heat or other settings add against the settings before.</summary>
-    public double SettingsNow
+    private double SettingsNow
     {
         get
         {
             var reference = model.Reference;
-            var before = model.Cells.LastOrDefault(c => c.Settings != reference.Settings && c.Settings >= 0);
-            if (before is null)
+            var before = model.Cells.All.Select(c => c.Settings).LastOrDefault(s => s != reference.Settings && s >= 0, -1);
+            if (before < 0)
                 return 0;
             var hottest = Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(p => model.FreshRise(p)).DefaultIfEmpty(0).Max();
-            var earlier = model.Cells.Where(c => c.Settings == before.Settings && c.Workload == reference.Workload).Select(c => c.Heat).ToArray();
+            var earlier = model.Cells.All.Where(c => c.Settings == before && c.Workload == reference.Workload).Select(c => c.Heat).ToArray();
             if (reference.HasPower)
                 return earlier.Length == 0 ? 0 : hottest * (1 - Robust.Median(earlier));
-            return -Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(p => model.SettingsOffset(p, before.Settings)).DefaultIfEmpty(0).MinBy(k => -Math.Abs(k));
-        }
-    }
-
-    /// <summary>Whether the machine throttled or stood at a limit in its newest readings.</summary>
-    public bool AtItsLimit
-    {
-        get
-        {
-            var s = channels.Series;
-            var recent = Enumerable.Range(0, s.Count).Where(i => s.Day[i] > _last - RecentDays).ToArray();
-            return recent.Count(i => s.Throttled[i]) >= Math.Max(1, recent.Length / 20)
-                || Enumerable.Range(0, asset.Parts.Count).Any(p => recent.Count(i => channels.Parts[p][i] >= asset.Parts[p].Limit.Value) > Math.Max(1, recent.Length / 5));
+            return -Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(p => model.SettingsOffset(p, before)).DefaultIfEmpty(0).MinBy(k => -Math.Abs(k));
         }
     }
 
     /// <summary>Intake air of the newest readings, °C.</summary>
-    public double AmbientNow => Robust.Median(model.Cells.Where(c => c.Day > _last - RecentDays).Select(c => c.AmbientC).ToArray());
+    private double AmbientNow => Robust.Median(model.Cells.All.Where(c => c.Day > _last - RecentDays).Select(c => c.AmbientC).ToArray());
 
     /// <summary>Where the history jumps: at lifted coolers, and where a sensor did.</summary>
-    public IEnumerable<StepFinding> Steps()
+    private IEnumerable<StepFinding> Steps()
     {
         const double worthTelling = 1;
         foreach (var (day, p, kelvin) in model.Steps(WearTerm.Mount).Where(s => s.Kelvin >= worthTelling))
@@ -90,8 +152,8 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
     /// </summary>
     private IEnumerable<StepFinding> Unexplained(int p)
     {
-        var left = Enumerable.Range(0, model.Cells.Count).Where(c => !double.IsNaN(model.Cells[c].Rise[p]) && model.Cells[c].AirHeat[p] > 0.5)
-            .Select(c => (model.Cells[c].Day, Kelvin: model.Cells[c].Rise[p] - room.At(model.Cells[c].Bin) - model.Predict(c, p))).ToArray();
+        var left = Enumerable.Range(0, model.Cells.Count).Where(c => !double.IsNaN(model.Cells[c].Rise(p)) && model.Cells[c].AirHeat(p) > 0.5)
+            .Select(c => (model.Cells[c].Day, Kelvin: model.Residual(c, p) - room.At(model.Cells[c].Bin))).ToArray();
         var scale = Robust.MadScale(left.Select(l => l.Kelvin).ToArray());
         if (left.Length < 12 || !(scale > 0))
             yield break;
@@ -105,13 +167,13 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
             }
     }
 
-    private bool HasData(int part) => model.Cells.Count(c => !double.IsNaN(c.Rise[part])) >= 3;
+    private bool HasData(int part) => model.Cells.All.Count(c => !double.IsNaN(c.Rise(part))) >= 3;
 
-    private PartAssessment Judge(int p)
+    private PartAssessment Judge(int p, bool withHistory)
     {
         var split = new CauseSplit(
             Renewed(Cause.Dust) ? 0 : model.At(WearTerm.Shared, p, _last),
-            Renewed(asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste) ? 0 : model.At(WearTerm.Own, p, _last),
+            Renewed(JointCause(p)) ? 0 : model.At(WearTerm.Own, p, _last),
             Renewed(Cause.Fan) ? 0 : FanKelvin(p),
             Renewed(Cause.Mount) ? 0 : model.At(WearTerm.Mount, p, _last),
             asset.Parts[p].Joint);
@@ -119,10 +181,10 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
         var sigma = SigmaOf(p);
         var hottest = zone.DesignAmbient.Value + RiseAtFullFan(p, split);
         var margin = asset.Parts[p].Limit.Value - policy.ActionMarginKelvin - hottest;
-        var rate = trend is { IsRising: true } t ? t.KelvinPerDay : 0;
+        var rate = Pace(p);
         var rateSigma = trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
-        return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, Latest(p), hottest, margin, trend,
-            ActionForecast.Of(asOf, margin, sigma, rate, rateSigma), History(p));
+        return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, machine.LatestC[p], hottest, margin, trend,
+            ActionForecast.Of(asOf, margin, sigma, rate, rateSigma), withHistory ? History(p) : []);
     }
 
     /// <summary>Whether the cause was renewed after the newest reading, so that the readings no longer speak of it.</summary>
@@ -150,8 +212,7 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
     private Trend? TrendOf(int p)
     {
         // A pace is taken since the last service that renewed anything on this part: before it other wear was growing.
-        var joint = asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste;
-        var from = new[] { _last - TrendDays, LastRenewal(asset, Cause.Dust, asOf), LastRenewal(asset, joint, asOf) }.Max();
+        var from = new[] { _last - TrendDays, LastRenewal(asset, Cause.Dust, asOf), LastRenewal(asset, JointCause(p), asOf) }.Max();
         var points = Observed(p).Where(o => o.Day > from).ToArray();
         if (points.Length < 8 || points[^1].Day - points[0].Day < 25)
             return null;
@@ -166,7 +227,7 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
     private IEnumerable<(double Day, double Value)> Observed(int p)
     {
         for (var c = 0; c < model.Cells.Count; c++)
-            if (!double.IsNaN(model.Cells[c].Rise[p]) && model.Cells[c].Heat > 0.5)
+            if (!double.IsNaN(model.Cells[c].Rise(p)) && model.Cells[c].Heat > 0.5)
                 yield return (model.Cells[c].Day, model.AtReference(c, p, room.At(model.Cells[c].Bin)));
     }
 
@@ -176,7 +237,7 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
         for (var c = 0; c < model.Cells.Count; c++)
         {
             var cell = model.Cells[c];
-            if (double.IsNaN(cell.Rise[p]) || (cell.Workload != model.Reference.Workload && cell.Heat < 0.5))
+            if (double.IsNaN(cell.Rise(p)) || (cell.Workload != model.Reference.Workload && cell.Heat < 0.5))
                 continue;
             var outside = room.At(cell.Bin);
             var fitted = model.FreshRise(p) + model.At(WearTerm.Shared, p, cell.Day) + model.At(WearTerm.Own, p, cell.Day) + model.At(WearTerm.Mount, p, cell.Day);
@@ -185,20 +246,26 @@ internal sealed class MachineJudge(Asset asset, Zone zone, Channels channels, We
         return points;
     }
 
-    /// <summary>Standard uncertainty of the wear: scatter of the newest cells about the model, and what is not measured.</summary>
-    private double SigmaOf(int p)
+    /// <summary>
+    /// The present pace of wear by the fitted curve, K a day: over a hundred days, or since the last service that renewed
+    /// anything. Zero, and so no date, below what a sound machine gathers.
+    /// </summary>
+    private double Pace(int p)
     {
-        var residuals = Observed(p).TakeLast(12).Select(o => o.Value).ToArray();
-        var scatter = residuals.Length >= 4 ? Robust.MadScale(residuals) / Math.Sqrt(residuals.Length) : 2;
-        var notMeasured = Evidence switch { EvidenceGrade.A => 0.5, EvidenceGrade.B => 0.7, EvidenceGrade.C => 1.0, EvidenceGrade.D => 1.5, _ => 2.5 };
-        return Math.Sqrt(scatter * scatter + notMeasured * notMeasured);
+        const double days = 100, leastDays = 20, leastPace = 3 / 365.25;
+        var renewed = Math.Max(LastRenewal(asset, Cause.Dust, asOf), LastRenewal(asset, JointCause(p), asOf));
+        var from = Math.Max(_last - days, renewed + 0.01);
+        var pace = _last - from < leastDays ? 0 : (model.Grown(p, _last) - model.Grown(p, from)) / (_last - from);
+        return pace > leastPace ? pace : 0;
     }
 
-    private double Latest(int p)
+    private Cause JointCause(int p) => asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste;
+
+    /// <summary>Standard uncertainty of the wear: scatter and seasons about the model, and what is not measured.</summary>
+    private double SigmaOf(int p)
     {
-        var s = channels.Series;
-        var main = Enumerable.Range(0, s.Count).Where(i => s.Workload[i] == model.Reference.Workload && !double.IsNaN(channels.Parts[p][i])).ToArray();
-        var recent = main.Where(i => s.Day[i] > _last - RecentDays).ToArray();
-        return Robust.Median((recent.Length >= 3 ? recent : main.TakeLast(3)).Select(i => channels.Parts[p][i]).ToArray());
+        var scatter = model.SigmaOf(p);
+        var notMeasured = Evidence switch { EvidenceGrade.A => 0.5, EvidenceGrade.B => 0.7, EvidenceGrade.C => 1.0, EvidenceGrade.D => 1.5, _ => 2.5 };
+        return Math.Sqrt(scatter * scatter + notMeasured * notMeasured);
     }
 }

@@ -11,8 +11,22 @@ internal static class Reasons
     public static Assessment Complete(Assessment a, Zone zone) =>
         a with { Reason = Reason(a, zone), Sentences = [.. Sentences(a, zone)], ToBeSurer = ToBeSurer(a) };
 
+    /// <summary>Adds what siblings show, where it is worth a word; where there is no history, it is the answer.</summary>
+    public static Assessment WithSiblings(Assessment a)
+    {
+        if (a.Siblings is not { StandsOut: true } s)
+            return a;
+        var text = $"{Cap(s.Part)} is {K(Math.Abs(s.KelvinAbove))} {(s.KelvinAbove > 0 ? "warmer" : "cooler")} than {Count(s.Peers, "machine")} of its model at equal heat and fan (z = {s.Z.ToString("0.0", CultureInfo.InvariantCulture)}).";
+        return a.Urgency == Urgency.Unknown && s.KelvinAbove > 0
+            ? a with { Reason = $"{text} {a.Reason}", Sentences = [.. a.Sentences, text] }
+            : a with { Sentences = [.. a.Sentences, text] };
+    }
+
     private static string Reason(Assessment a, Zone zone)
     {
+        var said = a.Symptoms.Count > 0 ? Reported(a.Symptoms[0]) : "";
+        if (a.Evidence is null && said.Length > 0)
+            return $"{said} Too few readings to say why: look inside.";
         if (a.Urgency == Urgency.Unknown)
             return a.Readings == 0
                 ? "No readings yet: nothing can be said. One loaded run with the air temperature would be a start."
@@ -20,7 +34,9 @@ internal static class Reasons
         var worst = a.WorstPart!;
         var drift = worst.Split.Total;
         if (a.Service is not null && a.Cause is not (Cause.None or Cause.Room or Cause.Settings or Cause.Sensor or Cause.CoolerLimited))
-            return Drifted(a, worst, drift);
+            return Joined(said, Drifted(a, worst, drift));
+        if (said.Length > 0)
+            return $"{said} Its temperatures do not explain it: look inside before anything is replaced.";
         if (a.Service is { } due)
             return $"The {Words.Of(due)} interval is due since {Day(a.ServiceDue!.Value.Due)}; its readings show no wear"
                 + (a.Outside.Room >= 2 ? $", the room's {K(a.Outside.Room)} left out." : ".");
@@ -33,6 +49,16 @@ internal static class Reasons
             _ => $"Within {K(Math.Max(1, drift))} of its fresh state.",
         };
     }
+
+    private static string Joined(string first, string second) => first.Length == 0 ? second : $"{first} {second}";
+
+    private static string Reported(Symptom symptom) => symptom.Kind switch
+    {
+        SymptomKind.Crash => $"Crashes, reported on {Day(symptom.Date)}.",
+        SymptomKind.Shutdown => $"Switches itself off, reported on {Day(symptom.Date)}.",
+        SymptomKind.Throttling => $"Slow under load, reported on {Day(symptom.Date)}.",
+        _ => $"Loud, reported on {Day(symptom.Date)}.",
+    };
 
     private static string Drifted(Assessment a, PartAssessment worst, double drift)
     {

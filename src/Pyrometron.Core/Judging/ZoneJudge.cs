@@ -1,6 +1,6 @@
+using System.Collections.Concurrent;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Intervals;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Units;
@@ -8,117 +8,154 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Core.Judging;
 
 /// <summary>Judges the machines of one zone together, since they share their air: first each by itself, then, with what siblings elsewhere have shown, to the end.</summary>
-internal sealed class ZoneJudge(Zone zone, Asset[] assets, DateOnly asOf, JudgementPolicy policy)
+internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly asOf, JudgementPolicy policy, Ablation without = Ablation.None)
 {
-    /// <summary>Rounds between the machines of a zone and its room, before and after siblings are heard.</summary>
-    private const int FirstRounds = 4, LastRounds = 6;
+    /// <summary>Turns of machines and room, before and after siblings are heard.</summary>
+    private const int FirstTurns = 3, LastTurns = 3;
 
-    private readonly List<(Asset Asset, Channels Channels, Machine? Machine)> _machines = [];
-    private ZoneRoom _room = ZoneRoom.None;
+    /// <summary>The air of a zone is known from this many intakes; more would only have to be kept in memory.</summary>
+    private const int AirSample = 64;
 
-    private sealed record Machine(ReferencePoint Reference, bool OwnAir, WearModel? Model);
+    private readonly ParallelOptions _parallel = new() { MaxDegreeOfParallelism = Environment.ProcessorCount };
+    private MachineFacts[] _machines = [];
+
+    /// <summary>The zone's code.</summary>
+    public string Code => zone.Code;
+
+    /// <summary>The machines that stand in it.</summary>
+    public Asset[] Assets => assets;
+
+    /// <summary>What the zone's room adds.</summary>
+    public ZoneRoom Room { get; private set; } = ZoneRoom.None;
+
+    /// <summary>The zone's measured intake air.</summary>
+    public ZoneAir Air { get; private set; } = ZoneAir.Of([]);
 
     /// <summary>The machines with a model, once prepared.</summary>
-    public IEnumerable<(Asset Asset, WearModel Model)> Models => _machines.Where(m => m.Machine?.Model is not null).Select(m => (m.Asset, m.Machine!.Model!));
+    public IEnumerable<(Siblings.Kin Kin, WearModel Model, double Altitude)> Models =>
+        _machines.Where(m => m.Model is not null).Select(m => (Siblings.Kin.Of(m.Asset, m.Model!.Reference), m.Model!, site.AltitudeMetres));
 
-    /// <summary>The machines' judgements, once settled.</summary>
-    public IReadOnlyList<Assessment> Machines { get; private set; } = [];
-
-    /// <summary>The zone's own drift, once settled.</summary>
-    public ZoneAssessment Zone { get; private set; } = new(zone.Code, 0, 0, []);
-
-    /// <summary>Cleans the readings and fits every machine for a first time.</summary>
-    public void Prepare(Func<Asset, ReadingSeries> readings, CancellationToken cancellation)
+    /// <summary>Cleans and condenses the readings, and fits every machine for a first time.</summary>
+    public void Prepare(Func<Asset, ReadingSeries> readings, Func<Asset, IReadOnlyList<Symptom>> symptoms, CancellationToken cancellation)
     {
-        var channels = new List<(Asset Asset, Channels Channels)>();
-        foreach (var asset in assets)
+        Channels Read(Asset asset)
         {
             cancellation.ThrowIfCancellationRequested();
-            channels.Add((asset, Channels.Clean(asset, readings(asset))));
+            return Clean(asset, readings(asset));
         }
-        var air = ZoneAir.Of(channels.Select(c => c.Channels));
-        foreach (var (asset, channel) in channels)
-            _machines.Add((asset, channel, Prepare(asset, channel, air)));
-        Fit(FirstRounds, firstPasses: 3, cancellation);
+
+        var sample = new Channels?[assets.Length];
+        var step = Math.Max(1, assets.Length / AirSample);
+        Parallel.For(0, (assets.Length + step - 1) / step, _parallel, i => sample[i * step] = Read(assets[i * step]));
+        Air = ZoneAir.Of(sample.Where(c => c is not null)!);
+        _machines = new MachineFacts[assets.Length];
+        Parallel.For(0, assets.Length, _parallel, i =>
+        {
+            _machines[i] = MachineFacts.Of(assets[i], sample[i] ?? Read(assets[i]), symptoms(assets[i]), Air, UnixDay.Noon(asOf), without);
+            sample[i] = null;
+        });
+        Fit(FirstTurns, cancellation);
     }
 
     /// <summary>Fits to the end and judges.</summary>
-    public void Settle(CancellationToken cancellation)
+    public IReadOnlyList<Assessment> Settle(IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings, CancellationToken cancellation)
     {
-        Fit(LastRounds, firstPasses: 1, cancellation);
-        foreach (var (_, model) in Models)
-            model.Fit(_room.At, 3, relaxed: true);
-        Machines = [.. _machines.Select(m => m.Machine is { Model: { } model } machine ? Assess(m.Asset, m.Channels, machine, model) : Unknown(m.Asset, m.Channels))];
-        var now = _room.Bins.TakeLast(3).Select(b => b.Kelvin).DefaultIfEmpty(0).Average();
-        Zone = new ZoneAssessment(zone.Code, now, Models.Count(), [.. _room.Bins]);
-    }
-
-    private void Fit(int rounds, int firstPasses, CancellationToken cancellation)
-    {
-        var models = Models.Select(m => m.Model).ToArray();
-        for (var round = 0; round < rounds; round++)
+        foreach (var (kin, model, altitude) in Models)
+            Siblings.Teach(siblings, kin, model, altitude);
+        Fit(LastTurns, cancellation);
+        var judged = new Assessment[_machines.Length];
+        Each(_machines, (machine, i, equations) =>
         {
             cancellation.ThrowIfCancellationRequested();
-            foreach (var model in models)
-                model.Fit(_room.At, round == 0 ? firstPasses : 1);
-            _room = ZoneRoom.From(models);
+            judged[i] = Judge(machine, equations, withHistory: false);
+            _machines[i] = machine with { Model = null };
+        });
+        return judged;
+    }
+
+    /// <summary>Judges one machine in a zone that was judged before. O(its readings).</summary>
+    public Assessment JudgeOne(Asset asset, ReadingSeries readings, IReadOnlyList<Symptom> symptoms, JudgedZone before, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        bool withHistory)
+    {
+        Room = before.Room;
+        var machine = MachineFacts.Of(asset, Clean(asset, readings), symptoms, before.Air, UnixDay.Noon(asOf), without);
+        var equations = new WearEquations();
+        if (machine.Model is { } model)
+        {
+            Siblings.Teach(siblings, Siblings.Kin.Of(asset, model.Reference), model, site.AltitudeMetres);
+            for (var turn = 0; turn < LastTurns; turn++)
+            {
+                model.Fit(equations, Room);
+                model.Reweigh(equations, Room);
+            }
+        }
+        return Judge(machine, equations, withHistory);
+    }
+
+    private static Channels Clean(Asset asset, ReadingSeries series) =>
+        Channels.Clean(asset, series.Count == 0 ? series : series.Since(series.Day[^1] - MachineFacts.HistoryDays));
+
+    private Assessment Judge(MachineFacts machine, WearEquations equations, bool withHistory)
+    {
+        if (machine.Model is not { } model)
+            return MachineJudge.Unknown(machine, zone, asOf);
+        model.Fit(equations, Room);
+        model.KeepUncertainty(equations);
+        return new MachineJudge(machine, model, zone, Room, asOf, policy).Assess(withHistory);
+    }
+
+    /// <summary>
+    /// Machines and room in turn. The room is solved for exactly, with every machine's answer to it reckoned in, so that a few
+    /// turns are enough; it comes first, since what all machines do alike is one cause before it is twenty.
+    /// </summary>
+    private void Fit(int turns, CancellationToken cancellation)
+    {
+        var models = _machines.Where(m => m.Model is not null).Select(m => m.Model!).ToArray();
+        var bins = models.Length < ZoneRoom.LeastMachines || without.HasFlag(Ablation.Room) ? [] : ZoneRoom.Known(models);
+        for (var turn = 0; turn < turns; turn++)
+        {
+            var parts = new ConcurrentDictionary<int, RoomEquations>();
+            var first = turn == 0 && Room == ZoneRoom.None;
+            Each(models, (model, i, equations) =>
+            {
+                cancellation.ThrowIfCancellationRequested();
+                if (first)
+                    equations.Assemble(model);
+                else
+                    model.Fit(equations, Room);
+                if (bins.Length > 0)
+                    model.TellRoom(equations, parts.GetOrAdd(i / ChunkOf(models.Length), _ => new RoomEquations(bins)));
+                if (!first)
+                    model.Reweigh(equations, Room);
+            });
+            if (bins.Length == 0)
+                continue;
+            // Summed in a fixed order, so that the same readings always give the same answer.
+            var zoneEquations = new RoomEquations(bins);
+            foreach (var part in parts.OrderBy(p => p.Key))
+                zoneEquations.Add(part.Value);
+            Room = ZoneRoom.Of(zoneEquations);
         }
     }
 
-    private Machine? Prepare(Asset asset, Channels channels, ZoneAir air)
+    /// <summary>Machines worked on by one thread at a time, with one scratch: enough to spread, few enough to sum up.</summary>
+    private static int ChunkOf(int machines) => Math.Max(8, machines / 16);
+
+    private void Each<T>(T[] items, Action<T, int, WearEquations> work)
     {
-        if (ReferencePoint.Of(channels) is not { } reference)
-            return null;
-        var ownAir = air.Complete(channels);
-        var cells = Cell.Of(asset.Kind, channels, reference);
-        return new Machine(reference, ownAir,
-            WearModel.For(asset, reference, cells, UnixDay.Noon(asOf), SensorSteps.Find(asset, reference, cells)));
+        var size = ChunkOf(items.Length);
+        Parallel.For(0, (items.Length + size - 1) / size, _parallel, () => new WearEquations(), (chunk, _, equations) =>
+        {
+            for (var i = chunk * size; i < Math.Min(items.Length, (chunk + 1) * size); i++)
+                work(items[i], i, equations);
+            return equations;
+        }, _ => { });
     }
 
-    private Assessment Assess(Asset asset, Channels channels, Machine machine, WearModel model)
+    /// <summary>What the zone's machines have in common.</summary>
+    public JudgedZone Assess()
     {
-        var judge = new MachineJudge(asset, zone, channels, model, _room, machine.OwnAir, asOf, policy);
-        var parts = judge.Parts();
-        var due = ServiceIntervals.FirstDue(asset, zone.Dust, asOf);
-        if (parts.Count == 0 || channels.Series.Count < 5)
-            return Unknown(asset, channels);
-
-        var worst = parts.MaxBy(p => p.Split.Total)!;
-        var limiting = parts.MinBy(p => p.MarginKelvin)!;
-        var winnable = worst.Split.Total;
-        var action = parts.Where(p => p.Action is not null).Select(p => p.Action).MinBy(a => a!.Value.Day);
-        var urgency = UrgencyRule.Of(winnable, worst.SigmaKelvin, judge.AtItsLimit, action, due, asOf, policy);
-        var outside = new OutsideCauses(judge.RoomNow, judge.SettingsNow);
-        var findings = channels.Findings
-            .Concat(model.SensorSteps.Select(s => new SensorFinding(asset.Parts[s.Part].Name, "jumped from one day to the next, alone", s.Day, 0))).ToArray();
-        var cause = winnable >= policy.WorthKelvin ? worst.Split.Ranked().First().Cause
-            : OutsideCause(outside, limiting.MarginKelvin, findings);
-        ServiceLevel? service = winnable >= policy.WorthKelvin ? Recommendation.LevelFor(parts, policy)
-            : urgency == Urgency.Soon ? due?.Level : null;
-        var draft = new Assessment(asset, asOf, urgency, cause, winnable, action, service,
-            service is { } level ? JudgementPolicy.Minutes(asset.Kind, level) : null, judge.Evidence, machine.Reference, parts, outside, judge.AmbientNow, [.. judge.Steps()], findings, due,
-            channels.Series.Day[^1], channels.Series.Count, "", [], null);
-        return Reasons.Complete(draft, zone);
-    }
-
-    /// <summary>What explains a warm machine that no service helps, largest first.</summary>
-    private static Cause OutsideCause(OutsideCauses outside, double margin, SensorFinding[] findings)
-    {
-        const double notable = 2;
-        var (room, settings) = (outside.Room, outside.Settings);
-        if (room >= notable && room >= settings)
-            return Cause.Room;
-        if (settings >= notable)
-            return Cause.Settings;
-        if (margin <= 2)
-            return Cause.CoolerLimited;
-        return findings.Length > 0 ? Cause.Sensor : Cause.None;
-    }
-
-    private Assessment Unknown(Asset asset, Channels channels)
-    {
-        var count = channels.Series.Count;
-        return Reasons.Complete(new Assessment(asset, asOf, Urgency.Unknown, Cause.None, null, null, null, null, null, null, [], default, double.NaN, [],
-            channels.Findings, ServiceIntervals.FirstDue(asset, zone.Dust, asOf), count > 0 ? channels.Series.Day[^1] : null, count, "", [], null), zone);
+        var now = Room.Bins.TakeLast(3).Select(b => b.Kelvin).DefaultIfEmpty(0).Average();
+        return new JudgedZone(Room, Air, new ZoneAssessment(zone.Code, now, _machines.Count(m => m.NewestDay is not null), [.. Room.Bins]));
     }
 }

@@ -2,11 +2,28 @@ using Pyrometron.Core.Fleet;
 
 namespace Pyrometron.Core.Priority;
 
+/// <summary>When a house has its machines served.</summary>
+public enum School
+{
+    /// <summary>By evidence or by the calendar, whichever comes first.</summary>
+    WhicheverFirst,
+
+    /// <summary>By the calendar; evidence only when a machine is already in trouble.</summary>
+    Calendar,
+
+    /// <summary>By evidence alone.</summary>
+    Evidence,
+
+    /// <summary>Only when a machine is in trouble.</summary>
+    Failure,
+}
+
 /// <summary>The house's rules for judging; the defaults are common practice, no source.</summary>
 /// <param name="ActionMarginKelvin">The action line lies this far below a part's limit.</param>
 /// <param name="WorthKelvin">Less than this is not worth opening a machine for, whatever the date.</param>
+/// <param name="School">When machines are served.</param>
 /// <param name="MuchKelvin">This much to win is worth opening a machine at once.</param>
-public sealed record JudgementPolicy(double ActionMarginKelvin = 5, double WorthKelvin = 2.5, double MuchKelvin = 6)
+public sealed record JudgementPolicy(double ActionMarginKelvin = 5, double WorthKelvin = 2.5, double MuchKelvin = 6, School School = School.WhicheverFirst)
 {
     /// <summary>Days to the action line for "next".</summary>
     public const int NextDays = 45;

@@ -1,6 +1,7 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Intervals;
+using Pyrometron.Core.Judging;
 
 namespace Pyrometron.Core.Priority;
 
@@ -17,7 +18,29 @@ public static class UrgencyRule
     /// <param name="atItsLimit">Throttling, or temperatures at a limit.</param>
     /// <param name="action">When the first part reaches its action line.</param>
     /// <param name="due">The next service of the calendar.</param>
-    public static Urgency Of(double winnable, double sigma, bool atItsLimit, ActionDate? action, DueService? due, DateOnly asOf, JudgementPolicy policy)
+    /// <param name="symptoms">What people reported and no service has answered.</param>
+    public static Urgency Of(double winnable, double sigma, bool atItsLimit, ActionDate? action, DueService? due, IReadOnlyList<Symptom> symptoms, DateOnly asOf, JudgementPolicy policy)
+    {
+        atItsLimit |= symptoms.Any(s => s.Kind == SymptomKind.Throttling);
+        var byEvidence = ByEvidence(winnable, sigma, atItsLimit, action, asOf, policy);
+        var byCalendar = due is { } d && d.Due <= asOf ? Urgency.Soon : Urgency.Fine;
+        var bySchool = policy.School switch
+        {
+            School.Calendar => Sooner(byEvidence == Urgency.Now ? Urgency.Now : byEvidence == Urgency.Fine ? Urgency.Fine : Urgency.Watch, byCalendar),
+            School.Evidence => byEvidence,
+            School.Failure => byEvidence == Urgency.Now ? Urgency.Now : byEvidence == Urgency.Fine ? Urgency.Fine : Urgency.Watch,
+            _ => Sooner(byEvidence, byCalendar),
+        };
+        return Of(symptoms) is { } reported ? Sooner(bySchool, reported) : bySchool;
+    }
+
+    /// <summary>What reports alone ask for: they outrank degrees. Null without any.</summary>
+    public static Urgency? Of(IReadOnlyList<Symptom> symptoms) => symptoms.Count == 0 ? null
+        : symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown) ? Urgency.Now : Urgency.Soon;
+
+    private static Urgency Sooner(Urgency a, Urgency b) => a < b ? a : b;
+
+    private static Urgency ByEvidence(double winnable, double sigma, bool atItsLimit, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
     {
         var days = action is { } a ? a.Day.DayNumber - asOf.DayNumber : int.MaxValue;
         var worth = winnable >= policy.WorthKelvin;
@@ -25,7 +48,7 @@ public static class UrgencyRule
             return Urgency.Now;
         if (winnable >= policy.MuchKelvin || (worth && days <= JudgementPolicy.NextDays))
             return Urgency.Next;
-        if ((worth && days <= JudgementPolicy.SoonDays) || due is { } d && d.Due <= asOf)
+        if (worth && days <= JudgementPolicy.SoonDays)
             return Urgency.Soon;
         if ((worth && winnable > 2 * sigma) || atItsLimit || days <= 0)
             return Urgency.Watch;

@@ -9,6 +9,15 @@ public static class Robust
     /// <summary>The median; NaN for no values. O(n log n), the input is left alone.</summary>
     public static double Median(ReadOnlySpan<double> values) => Quantile(values, 0.5);
 
+    /// <summary>The median; sorts the values given. NaN for none.</summary>
+    public static double MedianInPlace(Span<double> values)
+    {
+        if (values.IsEmpty)
+            return double.NaN;
+        values.Sort();
+        return QuantileOfSorted(values, 0.5);
+    }
+
     /// <summary>The quantile by linear interpolation between order statistics (Hyndman &amp; Fan 1996, type 7).</summary>
     /// <param name="fraction">0 (smallest) to 1 (largest).</param>
     /// <returns>NaN for no values.</returns>

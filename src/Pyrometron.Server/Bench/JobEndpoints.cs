@@ -124,8 +124,9 @@ internal static class JobEndpoints
 
     private static Results<Ok<JobAnswer>, ProblemHttpResult> Finish(long id, MoveJob request, JobStore jobs, TimeProvider clock, JudgementService judgement)
     {
-        var answer = Change(jobs, id, job => job.BlockedFinish, _ => jobs.Finish(id, request.Version, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)));
-        judgement.DataChanged();
+        var answer = Change(jobs, id, stored => stored.BlockedFinish, _ => jobs.Finish(id, request.Version, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)));
+        if (jobs.Find(id) is { } job)
+            judgement.Changed(job.Tag);
         return answer;
     }
 

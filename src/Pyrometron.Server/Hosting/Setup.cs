@@ -36,7 +36,7 @@ public static class Setup
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton(services => Open(options, services.GetRequiredService<TimeProvider>(), services.GetRequiredService<ILogger<Database>>()));
-        foreach (var store in (Type[])[typeof(FleetStore), typeof(ReadingStore), typeof(ServiceStore), typeof(JobStore), typeof(SetAsideStore), typeof(AboutStore)])
+        foreach (var store in (Type[])[typeof(FleetStore), typeof(ReadingStore), typeof(ServiceStore), typeof(JobStore), typeof(SetAsideStore), typeof(SymptomStore), typeof(PolicyStore), typeof(AboutStore)])
             builder.Services.AddSingleton(store);
         builder.Services.AddSingleton<ImportProgress>();
         builder.Services.AddSingleton<JudgementService>();
@@ -89,6 +89,8 @@ public static class Setup
         api.MapImports();
         api.MapQueue();
         api.MapMachines();
+        api.MapSymptoms();
+        api.MapPolicy();
         api.MapJobs();
         api.MapVerdicts();
         app.MapOpenApi("/openapi/{documentName}.json");

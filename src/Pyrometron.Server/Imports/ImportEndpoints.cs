@@ -43,7 +43,7 @@ internal static class ImportEndpoints
             throw new RefusedInputException(new InputProblem($"The document is longer than {FleetDocument.LongestBytes / 1024 / 1024} MB; send it in parts.", Pointer: ""));
         var (register, warnings) = FleetDocument.Read(spool.Open());
         var change = fleet.Import(register);
-        judgement.DataChanged();
+        judgement.AllChanged();
         return new FleetAnswer(change.Created, change.Updated, change.Unchanged, warnings);
     }
 
@@ -66,8 +66,8 @@ internal static class ImportEndpoints
         finally
         {
             progress.End(importId);
-            if (import.Accepted > 0)
-                judgement.DataChanged();
+            if (import.Touched.Count > 0)
+                judgement.Changed(import.Touched);
         }
     }
 
@@ -85,7 +85,7 @@ internal static class ImportEndpoints
         tally.Accepted = services.Add(good);
         tally.Duplicates = good.Count - tally.Accepted;
         if (tally.Accepted > 0)
-            judgement.DataChanged();
+            judgement.Changed(good.Select(g => g.Item1));
         return tally.Answer([]);
     }
 }

@@ -18,8 +18,8 @@ public sealed class ReadingsImport(FleetStore fleet, ReadingStore readings, Date
 
     private sealed record Batch(List<(string Tag, Reading Reading)> Readings, List<int> Lines, List<ReadingLine> Refused, long Bytes);
 
-    /// <summary>Readings stored so far.</summary>
-    public long Accepted => _tally.Accepted;
+    /// <summary>Machines of which readings were stored.</summary>
+    public HashSet<string> Touched { get; } = [];
 
     /// <summary>Runs the import to its end.</summary>
     /// <param name="progress">Told after each batch: bytes read and lines dealt with.</param>
@@ -91,7 +91,10 @@ public sealed class ReadingsImport(FleetStore fleet, ReadingStore readings, Date
             else if (fate == ReadingFate.Duplicate)
                 _tally.Duplicates++;
             else
+            {
                 _tally.Accepted++;
+                Touched.Add(tag);
+            }
         }, cancellation);
     }
 }

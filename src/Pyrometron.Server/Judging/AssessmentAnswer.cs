@@ -31,6 +31,12 @@ public sealed record SensorAnswer(string Channel, string What, DateTimeOffset Si
 /// <summary>A step in a machine's history.</summary>
 public sealed record StepChange(DateOnly Date, string Part, double Kelvin, string Kind);
 
+/// <summary>How the part that differs most stands among machines of the same model.</summary>
+public sealed record SiblingAnswer(string Part, int Peers, double KelvinAbove, double Z, bool StandsOut);
+
+/// <summary>A report that stands.</summary>
+public sealed record SymptomAnswer(DateOnly Date, SymptomKind Kind, string? Note);
+
 /// <summary>The operating point that everything is brought to.</summary>
 public sealed record ReferenceAnswer(double? PowerWatts, double AmbientCelsius, double? FanSpeed, double? FanPercent, bool FanFixed);
 
@@ -40,7 +46,7 @@ public sealed record AssessmentAnswer(
     Urgency Urgency, Cause Cause, double? DriftKelvin, DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, ServiceLevel? Service, int? Minutes,
     EvidenceGrade? Evidence, string Reason, IReadOnlyList<string> Sentences, string? ToBeSurer, ReferenceAnswer? Reference, IReadOnlyList<PartAnswer> Parts,
     double RoomKelvin, double SettingsKelvin, double? AmbientCelsius, IReadOnlyList<StepChange> Steps, IReadOnlyList<SensorAnswer> Sensors,
-    ServiceLevel? DueLevel, DateOnly? Due, DateTimeOffset? NewestReading, int Readings)
+    ServiceLevel? DueLevel, DateOnly? Due, DateTimeOffset? NewestReading, int Readings, SiblingAnswer? Siblings, IReadOnlyList<SymptomAnswer> Symptoms)
 {
     internal static AssessmentAnswer From(Assessment a, JudgedFleet judged) => new(
         a.Asset.Tag, a.AsOf, judged.JudgedAt, judged.Pending, a.Urgency, a.Cause, QueueItem.Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late,
@@ -49,7 +55,9 @@ public sealed record AssessmentAnswer(
         [.. a.Parts.Select(p => Part(p, a.Service))], Math.Round(a.Outside.Room, 2), Math.Round(a.Outside.Settings, 2), OrNull(a.AmbientNowC),
         [.. a.Steps.Select(s => new StepChange(s.Date, s.Part, Math.Round(s.Kelvin, 2), s.Kind))],
         [.. a.SensorFindings.Select(f => new SensorAnswer(f.Channel, f.What, At(f.FromDay), f.Readings))],
-        a.ServiceDue?.Level, a.ServiceDue?.Due, a.NewestReadingDay is { } day ? At(day) : null, a.Readings);
+        a.ServiceDue?.Level, a.ServiceDue?.Due, a.NewestReadingDay is { } day ? At(day) : null, a.Readings,
+        a.Siblings is { } s ? new SiblingAnswer(s.Part, s.Peers, Math.Round(s.KelvinAbove, 2), Math.Round(s.Z, 2), s.StandsOut) : null,
+        [.. a.Symptoms.Select(x => new SymptomAnswer(x.Date, x.Kind, x.Note))]);
 
     private static PartAnswer Part(PartAssessment p, ServiceLevel? service) => new(
         p.Part.Name, p.Part.Limit.Value, p.Part.Joint, Math.Round(p.FreshRiseKelvin, 2), Math.Round(p.PresentRiseKelvin, 2), Math.Round(p.Split.Total, 2),

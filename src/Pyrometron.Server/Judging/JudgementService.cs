@@ -2,7 +2,6 @@ using System.Collections.Concurrent;
 using System.Diagnostics;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Judging;
@@ -13,10 +12,11 @@ namespace Pyrometron.Server.Judging;
 public sealed record JudgedFleet(FleetJudgement? Judgement, DateTimeOffset? JudgedAt, bool Pending);
 
 /// <summary>
-/// Keeps the fleet judged: whenever data changes, the present day is judged again in the background; other days are judged
-/// when asked for. An answer never waits for long: the older judgement is given with "pending".
+/// Keeps the fleet judged. When data changes, what it touches is judged again in the background; the whole fleet once an hour,
+/// since the dates move and the rooms with them. Other days are judged when asked for. An answer never waits for long: the
+/// older judgement is given with "pending".
 /// </summary>
-public sealed class JudgementService(FleetStore fleet, ReadingStore readings, TimeProvider clock, ILogger<JudgementService> log) : BackgroundService
+public sealed class JudgementService(FleetStore fleet, ReadingStore readings, SymptomStore symptoms, PolicyStore policy, TimeProvider clock, ILogger<JudgementService> log) : BackgroundService
 {
     /// <summary>Other days kept besides the present one.</summary>
     private const int MostDays = 8;
@@ -24,23 +24,46 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Ti
     /// <summary>With no reading newer than this, the newest reading's day is judged instead of today.</summary>
     private static readonly TimeSpan Fresh = TimeSpan.FromDays(30);
 
+    /// <summary>After this the whole fleet is judged again, whatever has changed.</summary>
+    private static readonly TimeSpan Stale = TimeSpan.FromHours(1);
+
     private readonly ConcurrentDictionary<DateOnly, Judged> _byDay = new();
     private readonly SemaphoreSlim _one = new(1, 1);
     private readonly SemaphoreSlim _wake = new(0);
+    private readonly Lock _changes = new();
+    private readonly HashSet<string> _touched = [];
+    private bool _allTouched = true;
     private int _dataVersion;
     private Newest? _newest;
 
     private sealed record Newest(int Version, DateTimeOffset? At);
 
-    private sealed record Judged(int Version, FleetJudgement Judgement, DateTimeOffset At);
+    /// <param name="At">When it was brought up to date.</param>
+    /// <param name="WholeAt">When the whole fleet was judged.</param>
+    private sealed record Judged(int Version, FleetJudgement Judgement, DateTimeOffset At, DateTimeOffset WholeAt);
 
-    /// <summary>Zones judged and their number, while a judgement is being worked out.</summary>
+    /// <summary>Steps done and their number, while a judgement is being worked out.</summary>
     public (int Done, int Of) Progress { get; private set; }
 
-    /// <summary>Says that readings, services or machines have changed.</summary>
-    public void DataChanged()
+    /// <summary>Says that readings, services or reports of some machines have changed.</summary>
+    public void Changed(params IEnumerable<string> tags)
     {
-        Interlocked.Increment(ref _dataVersion);
+        lock (_changes)
+        {
+            _touched.UnionWith(tags);
+            _dataVersion++;
+        }
+        _wake.Release();
+    }
+
+    /// <summary>Says that anything may have changed: zones, policy, many machines.</summary>
+    public void AllChanged()
+    {
+        lock (_changes)
+        {
+            _allTouched = true;
+            _dataVersion++;
+        }
         _wake.Release();
     }
 
@@ -74,6 +97,15 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Ti
         return new JudgedFleet(judged?.Judgement, judged?.At, pending);
     }
 
+    /// <summary>One machine's judgement with its past, from its readings as they are now; null when its zone was never judged.</summary>
+    public Assessment? One(FleetJudgement before, string tag)
+    {
+        if (!before.ByTag.TryGetValue(tag, out var known) || fleet.Find(tag) is null)
+            return null;
+        using var judge = Judge(before.AsOf);
+        return judge.Core.JudgeOne(before, judge.AssetOf(known.Asset));
+    }
+
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -93,8 +125,8 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Ti
             }
             try
             {
-                // Wakes when data changes, and every hour, since tomorrow the dates have moved.
-                await _wake.WaitAsync(TimeSpan.FromHours(1), stoppingToken);
+                if (!await _wake.WaitAsync(Stale, stoppingToken))
+                    AllChanged();
                 // A file arrives in batches: judging each of them would be work for nothing.
                 await Task.Delay(200, stoppingToken);
             }
@@ -105,6 +137,26 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Ti
             while (_wake.CurrentCount > 0)
                 await _wake.WaitAsync(stoppingToken);
         }
+    }
+
+    /// <summary>A judge of one day with the readings open; dispose it when done.</summary>
+    private sealed record OpenJudge(FleetJudge Core, Register Register, SeriesReader Reader) : IDisposable
+    {
+        public Asset AssetOf(Asset known) => Register.Assets.FirstOrDefault(a => a.Tag == known.Tag) ?? known;
+
+        public void Dispose() => Reader.Dispose();
+    }
+
+    private OpenJudge Judge(DateOnly day)
+    {
+        var register = fleet.Register(withRetired: false);
+        if (day == PresentDay())
+            register = WithWorkSince(register, day);
+        var stored = fleet.All().ToDictionary(a => a.Asset.Tag);
+        var until = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).ToUnixTimeMilliseconds() - 1;
+        var reported = symptoms.Standing();
+        var reader = readings.Series(until);
+        return new OpenJudge(new FleetJudge(register, day, policy.Current(), asset => reader.Read(stored[asset.Tag]), asset => reported.GetValueOrDefault(asset.Tag, [])), register, reader);
     }
 
     /// <summary>
@@ -126,23 +178,56 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Ti
         {
             if (Current(day) is not null)
                 return;
-            var version = Volatile.Read(ref _dataVersion);
-            var clockwork = Stopwatch.StartNew();
-            var register = fleet.Register(withRetired: false);
-            if (day == PresentDay())
-                register = WithWorkSince(register, day);
-            var stored = fleet.All().ToDictionary(a => a.Asset.Tag);
-            var until = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).ToUnixTimeMilliseconds() - 1;
-            var judgement = FleetJudge.Judge(register, asset => readings.Series(stored[asset.Tag], until), day, JudgementPolicy.Default,
-                (done, of) => Progress = (done, of), cancellation);
-            _byDay[day] = new Judged(version, judgement, clock.GetUtcNow());
+            var present = day == PresentDay();
+            var (version, touched) = Take(present);
+            try
+            {
+                var clockwork = Stopwatch.StartNew();
+                using var judge = Judge(day);
+                var before = touched is null ? null : _byDay.GetValueOrDefault(day);
+                var now = clock.GetUtcNow();
+                var whole = before is null || now - before.WholeAt > Stale;
+                var judgement = whole ? judge.Core.JudgeAll((done, of) => Progress = (done, of), cancellation) : judge.Core.JudgeAgain(before!.Judgement, touched!, cancellation);
+                _byDay[day] = new Judged(version, judgement, now, whole ? now : before!.WholeAt);
+                log.LogInformation("Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms", whole ? "all" : $"{touched!.Count} and their like",
+                    judgement.Queue.Count, day, clockwork.ElapsedMilliseconds);
+            }
+            catch
+            {
+                PutBack(present, touched);
+                throw;
+            }
             foreach (var old in _byDay.Where(j => j.Key != day).OrderByDescending(j => j.Value.At).Skip(MostDays).ToArray())
                 _byDay.TryRemove(old.Key, out _);
-            log.LogInformation("Judged {Machines} machines as of {Day} in {Milliseconds} ms", judgement.Queue.Count, day, clockwork.ElapsedMilliseconds);
         }
         finally
         {
             _one.Release();
+        }
+    }
+
+    /// <summary>What has been touched since the present day was judged last; null for everything. Other days are always judged whole.</summary>
+    private (int Version, HashSet<string>? Touched) Take(bool present)
+    {
+        lock (_changes)
+        {
+            if (!present)
+                return (_dataVersion, null);
+            HashSet<string>? touched = _allTouched ? null : [.. _touched];
+            _touched.Clear();
+            _allTouched = false;
+            return (_dataVersion, touched);
+        }
+    }
+
+    private void PutBack(bool present, HashSet<string>? touched)
+    {
+        if (!present)
+            return;
+        lock (_changes)
+        {
+            _allTouched |= touched is null;
+            _touched.UnionWith(touched ?? []);
         }
     }
 }

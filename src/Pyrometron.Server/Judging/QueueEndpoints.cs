@@ -50,7 +50,7 @@ internal static class QueueEndpoints
         FleetStore fleet, CancellationToken cancellation)
     {
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
-        if (judged.Judgement?.Queue.FirstOrDefault(a => a.Asset.Tag == tag) is { } assessment)
+        if (judged.Judgement is { } judgement && service.One(judgement, tag) is { } assessment)
             return TypedResults.Ok(AssessmentAnswer.From(assessment, judged));
         return fleet.Find(tag) switch
         {

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
 using Pyrometron.Core.Units;
 using Pyrometron.Formats;
 using Pyrometron.Server.Bench;
@@ -12,6 +13,9 @@ public sealed record PartDto(string? Part, double? LimitCelsius, JointMaterial? 
 /// <summary>A service in a machine's book.</summary>
 public sealed record ServiceEntry(long Id, DateOnly Date, ServiceLevel Level, string? VoidedReason, long? JobId);
 
+/// <summary>A report in a machine's book.</summary>
+public sealed record SymptomEntry(long Id, DateOnly Date, SymptomKind Kind, string? Note, string? WithdrawnReason);
+
 /// <summary>A machine in a list.</summary>
 public sealed record MachineSummary(string Tag, AssetKind Kind, string Model, string Zone, DateOnly? RetiredOn);
 
@@ -19,7 +23,8 @@ public sealed record MachineSummary(string Tag, AssetKind Kind, string Model, st
 public sealed record MachineAnswer(
     string Tag, AssetKind Kind, string Model, string Zone, string ZoneName, string Site, string? HostTag, double DutyHoursPerDay, DateOnly InServiceSince,
     DateOnly? WarrantyUntil, DateOnly? RetiredOn, string? RetiredReason, IReadOnlyList<PartDto> Parts, IReadOnlyList<ServiceEntry> Services,
-    IReadOnlyList<AssetChange> Changes, IReadOnlyList<ReadingAmendment> Amendments, IReadOnlyList<JobSummary> Jobs);
+    IReadOnlyList<AssetChange> Changes, IReadOnlyList<ReadingAmendment> Amendments, IReadOnlyList<JobSummary> Jobs,
+    IReadOnlyList<SymptomEntry> Symptoms);
 
 /// <summary>What can be edited of a machine.</summary>
 public sealed record MachineEdit(string? Model, AssetKind? Kind, string? Zone, string? HostTag, double? DutyHoursPerDay, DateOnly? InServiceSince, DateOnly? WarrantyUntil, IReadOnlyList<PartDto>? Parts)

@@ -31,7 +31,7 @@ public sealed record ReadingCorrection(DateTimeOffset? At, string? Column, doubl
 /// <summary>Machines and their books.</summary>
 internal static class MachineEndpoints
 {
-    private const int LongestReason = 500;
+    internal const int LongestReason = 500;
 
     public static void MapMachines(this RouteGroupBuilder api)
     {
@@ -53,7 +53,7 @@ internal static class MachineEndpoints
         group.MapPost("/{tag}/readings/correct", CorrectReading);
     }
 
-    private static Results<Ok<MachineAnswer>, ProblemHttpResult> Get(string tag, FleetStore fleet, ServiceStore services, ReadingStore readings, JobStore jobs)
+    private static Results<Ok<MachineAnswer>, ProblemHttpResult> Get(string tag, FleetStore fleet, ServiceStore services, ReadingStore readings, JobStore jobs, SymptomStore symptoms)
     {
         if (fleet.Find(tag) is not { } stored)
             return Unknown(tag);
@@ -62,7 +62,8 @@ internal static class MachineEndpoints
         return TypedResults.Ok(new MachineAnswer(a.Tag, a.Kind, a.Model, a.Zone, places.ZoneName(a.Zone), places.SiteOf(a.Zone), a.HostTag, a.DutyHoursPerDay, a.InServiceSince,
             a.WarrantyUntil, stored.RetiredOn, stored.RetiredReason, [.. a.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
             [.. services.Of(stored.Id).Select(s => new ServiceEntry(s.Id, s.Service.Date, s.Service.Level, s.VoidedReason, s.JobId))],
-            fleet.Changes(stored.Id), readings.Amendments(stored), [.. jobs.Of(stored.Id).Select(JobSummary.From)]));
+            fleet.Changes(stored.Id), readings.Amendments(stored), [.. jobs.Of(stored.Id).Select(JobSummary.From)],
+            [.. symptoms.Of(stored.Id).Select(s => new SymptomEntry(s.Id, s.Symptom.Date, s.Symptom.Kind, s.Symptom.Note, s.WithdrawnReason))]));
     }
 
     private static Results<NoContent, ProblemHttpResult> Put(string tag, MachineEdit edit, FleetStore fleet, JudgementService judgement)
@@ -74,7 +75,7 @@ internal static class MachineEndpoints
         if (edit.Apply(stored.Asset, register.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet(), register.Assets.Select(a => a.Tag).ToHashSet(), problems) is not { } asset)
             return Problems.Input(problems);
         fleet.Update(asset);
-        judgement.DataChanged();
+        judgement.Changed(tag);
         return TypedResults.NoContent();
     }
 
@@ -87,7 +88,7 @@ internal static class MachineEndpoints
         if (request.Retired && jobs.Of(stored.Id).Any(j => j.State == Core.Jobs.JobState.Open))
             return Problems.Conflict($"A job is open on '{tag}'; finish or give it up first.");
         fleet.Retire(tag, request.Retired ? request.On ?? Today(clock) : null, request.Retired ? request.Reason : null);
-        judgement.DataChanged();
+        judgement.Changed(tag);
         return TypedResults.NoContent();
     }
 
@@ -112,7 +113,7 @@ internal static class MachineEndpoints
         if (request.Level is not { } level)
             return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}");
         services.Add([(tag, new ServiceEvent(date, level))]);
-        judgement.DataChanged();
+        judgement.Changed(tag);
         return TypedResults.NoContent();
     }
 
@@ -124,7 +125,7 @@ internal static class MachineEndpoints
             return problem;
         if (!services.Void(stored.Id, service, request.Voided ? request.Reason : null))
             return Problems.Missing($"'{tag}' has no service {service}.");
-        judgement.DataChanged();
+        judgement.Changed(tag);
         return TypedResults.NoContent();
     }
 
@@ -142,7 +143,7 @@ internal static class MachineEndpoints
             return problem;
         if (request.At is not { } at || !readings.Void(stored, at, request.Voided, request.Reason!))
             return Problems.Missing($"'{tag}' has no reading at that instant.");
-        judgement.DataChanged();
+        judgement.Changed(tag);
         return TypedResults.NoContent();
     }
 
@@ -157,14 +158,14 @@ internal static class MachineEndpoints
             return Problems.Input("/value", temperature ? "A temperature lies between −273.15 and 1000 °C." : "This cannot be negative.");
         if (request.At is not { } at || request.Column is not { } column || !readings.Correct(stored, at, column, request.Value, request.Reason!))
             return Problems.Missing($"'{tag}' has no reading at that instant, or it has no column '{request.Column}'.");
-        judgement.DataChanged();
+        judgement.Changed(tag);
         return TypedResults.NoContent();
     }
 
-    private static ProblemHttpResult Unknown(string tag) => Problems.Missing($"There is no machine '{tag}'.");
+    internal static ProblemHttpResult Unknown(string tag) => Problems.Missing($"There is no machine '{tag}'.");
 
-    private static ProblemHttpResult? NeedsReason(string? reason) =>
+    internal static ProblemHttpResult? NeedsReason(string? reason) =>
         string.IsNullOrWhiteSpace(reason) || reason.Length > LongestReason ? Problems.Input("/reason", $"reason is needed: {LongestReason} characters at most") : null;
 
-    private static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+    internal static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
 }

@@ -1,0 +1,102 @@
+using Pyrometron.Core.Drift;
+using Pyrometron.Core.Statistics;
+
+namespace Pyrometron.Core.Judging;
+
+/// <summary>How a machine's part stands among machines of the same model at equal heat and fan.</summary>
+/// <param name="Peers">How many others are compared.</param>
+/// <param name="KelvinAbove">Rise above their median, K.</param>
+/// <param name="Z">The same in robust standard deviations.</param>
+public readonly record struct AmongSiblings(string Part, int Peers, double KelvinAbove, double Z)
+{
+    /// <summary>Whether it stands out: beyond what machines of one model differ by, and by kelvins that matter.</summary>
+    public bool StandsOut => Math.Abs(Z) >= 3 && Math.Abs(KelvinAbove) >= 3;
+}
+
+/// <summary>
+/// Compares machines of one model: each brought to the model's usual heat and fan speed, and held against the others' median
+/// by a robust z-score (Iglewicz &amp; Hoaglin 1993). It needs no history: a machine that came to the house with hard pads
+/// shows here first.
+/// </summary>
+internal sealed class SiblingComparison
+{
+    /// <summary>Others that there must be.</summary>
+    private const int LeastPeers = 4;
+
+    /// <summary>Machines of one model differ by as much as a rule, K: a tighter group is chance.</summary>
+    private const double LeastSpread = 1;
+
+    /// <summary>Share of a rise that the air side makes up where nothing tells (as in the wear model's prior).</summary>
+    private const double AirShare = 0.48;
+
+    private readonly Dictionary<Siblings.Kin, Group> _groups;
+
+    /// <param name="Rises">By part: all machines' rises at the group's heat and fan, ascending.</param>
+    private sealed record Group(double PowerW, double FanSpeed, Dictionary<string, double[]> Rises);
+
+    private SiblingComparison(Dictionary<Siblings.Kin, Group> groups) => _groups = groups;
+
+    /// <summary>Learns what is usual from a whole fleet.</summary>
+    public static SiblingComparison Of(IEnumerable<Assessment> fleet)
+    {
+        var groups = new Dictionary<Siblings.Kin, Group>();
+        foreach (var alike in fleet.Where(a => a.Operating is not null).GroupBy(a => KinOf(a)))
+        {
+            var machines = alike.ToArray();
+            if (machines.Length <= LeastPeers)
+                continue;
+            var power = Robust.Median(machines.Select(m => m.Operating!.PowerW).ToArray());
+            var fan = Robust.Median(machines.Select(m => m.Operating!.FanSpeed).Where(f => f > 0).ToArray());
+            groups[alike.Key] = new Group(power, fan, machines.SelectMany(m => RisesAt(m, power, fan)).Where(r => !double.IsNaN(r.Kelvin))
+                .GroupBy(r => r.Part).ToDictionary(g => g.Key, g => g.Select(r => r.Kelvin).Order().ToArray()));
+        }
+        return new SiblingComparison(groups);
+    }
+
+    /// <summary>The assessment with the part that stands furthest from its siblings, and a sentence where it stands out.</summary>
+    public Assessment Attach(Assessment a)
+    {
+        if (a.Operating is null || !_groups.TryGetValue(KinOf(a), out var group))
+            return a;
+        AmongSiblings? furthest = null;
+        foreach (var (part, kelvin) in RisesAt(a, group.PowerW, group.FanSpeed))
+        {
+            if (double.IsNaN(kelvin) || !group.Rises.TryGetValue(part, out var rises) || rises.Length <= LeastPeers)
+                continue;
+            var above = kelvin - Robust.QuantileOfSorted(rises, 0.5);
+            var z = above / Math.Max(LeastSpread, Robust.MadScale(rises));
+            if (furthest is not { } known || Math.Abs(z) > Math.Abs(known.Z))
+                furthest = new AmongSiblings(part, rises.Length - 1, above, z);
+        }
+        return furthest is { } found ? Reasons.WithSiblings(a with { Siblings = found }) : a;
+    }
+
+    private static Siblings.Kin KinOf(Assessment a) => new(a.Asset.Kind, a.Asset.Model, a.Operating!.HasPower, a.Operating.SpeedIsRpm);
+
+    private static IEnumerable<(string Part, double Kelvin)> RisesAt(Assessment a, double power, double fan)
+    {
+        var own = a.Operating!;
+        var heat = own.HasPower && own.PowerW > 0 ? power / own.PowerW : 1;
+        var flow = own.FanSpeed > 0 && fan > 0 ? FanLaw.RelativeResistance(fan, own.FanSpeed) : 1;
+        return own.Rise.Select((rise, p) => (a.Asset.Parts[p].Name, heat * rise * (1 - own.AirShare[p] + own.AirShare[p] * flow)));
+    }
+
+    /// <summary>Where a machine with hardly any readings stands, from the newest ones as they are.</summary>
+    public static OperatingRise? Raw(Channels channels, ReferencePoint reference)
+    {
+        var s = channels.Series;
+        var newest = Enumerable.Range(0, s.Count).Where(i => s.Workload[i] == reference.Workload && !double.IsNaN(channels.Ambient[i])).TakeLast(5).ToArray();
+        if (newest.Length == 0)
+            return null;
+        var speeds = reference.SpeedIsRpm ? s.FanRpm : s.FanPct;
+        double Middle(Func<int, double> value) => Robust.Median(newest.Select(value).Where(v => !double.IsNaN(v)).ToArray());
+        return new OperatingRise(reference.HasPower ? Middle(i => s.Power[i]) : 1, reference.HasPower, Middle(i => speeds[i]), reference.SpeedIsRpm,
+            [.. channels.Parts.Select(part => Middle(i => part[i] - channels.Ambient[i]))], [.. channels.Parts.Select(_ => AirShare)]);
+    }
+}
+
+/// <summary>Where a machine works: heat, fan, and the rise of each part over its intake, K.</summary>
+/// <param name="PowerW">1 where power is not measured.</param>
+/// <param name="FanSpeed">Rpm or per cent; NaN where neither is measured.</param>
+/// <param name="AirShare">Share of each part's rise that follows the fan.</param>
+internal sealed record OperatingRise(double PowerW, bool HasPower, double FanSpeed, bool SpeedIsRpm, double[] Rise, double[] AirShare);
