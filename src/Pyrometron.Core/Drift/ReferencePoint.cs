@@ -46,7 +46,7 @@ public sealed record ReferencePoint(
     private const double PresentDays = 60;
 
     /// <summary>Readings needed for a line, and the most that one is drawn through.</summary>
-    private const int LeastForLine = 12, MostForLine = 120;
+    private const int LeastForLine = 12, MostForLine = 60;
 
     /// <summary>Finds the reference point of a machine.</summary>
     /// <param name="fanUnseen">Whether the fan is taken as not measured, although it is.</param>
@@ -57,9 +57,16 @@ public sealed record ReferencePoint(
         if (s.Count == 0)
             return null;
         var settings = s.Settings[^1];
-        var recent = Enumerable.Range(0, s.Count).Where(i => s.Settings[i] == settings && s.Day[i] > s.Day[^1] - PresentDays).ToArray();
-        if (recent.Length < 5)
-            recent = [.. Enumerable.Range(0, s.Count).Where(i => s.Settings[i] == settings).TakeLast(10)];
+        var (recent, underThese) = (new List<int>(), new List<int>());
+        for (var i = 0; i < s.Count; i++)
+            if (s.Settings[i] == settings)
+            {
+                underThese.Add(i);
+                if (s.Day[i] > s.Day[^1] - PresentDays)
+                    recent.Add(i);
+            }
+        if (recent.Count < 5)
+            recent = [.. underThese.TakeLast(10)];
         var hasPower = s.Power.Count(p => p > 0) >= Math.Max(1, s.Count / 2);
         var workload = MainWorkload(machine, recent);
         var main = recent.Where(i => s.Workload[i] == workload).ToArray();
@@ -91,19 +98,19 @@ public sealed record ReferencePoint(
         if (early.Length < LeastForLine)
             return usual;
         var thinned = Enumerable.Range(0, MostForLine).Select(k => early[(int)((long)k * early.Length / MostForLine)]).Distinct().ToArray();
-        if (HuberRegression.Fit([.. thinned.Select(i => new[] { 1, machine.Ambient[i] - AmbientC })], thinned.Select(i => speeds[i]).ToArray()) is not { } line)
+        if (TheilSen.Fit(thinned.Select(i => machine.Ambient[i] - AmbientC).ToArray(), thinned.Select(i => speeds[i]).ToArray()) is not { } line)
             return usual;
         // A fan does not slow down as the air warms, and no line is drawn far beyond what was seen.
-        return line.Coefficients[1] <= 0 ? usual : Math.Clamp(line.Coefficients[0], 0.75 * usual, 1.25 * usual);
+        return line.Slope <= 0 ? usual : Math.Clamp(line.Intercept, 0.75 * usual, 1.25 * usual);
     }
 
     /// <summary>The hottest workload that makes up a fair share of the readings.</summary>
-    private static int MainWorkload(Channels machine, int[] recent)
+    private static int MainWorkload(Channels machine, List<int> recent)
     {
         var s = machine.Series;
         return recent.GroupBy(i => s.Workload[i])
-            .OrderByDescending(g => g.Count() >= 0.25 * recent.Length)
-            .ThenByDescending(g => g.Count() >= 0.6 * recent.Length)
+            .OrderByDescending(g => g.Count() >= 0.25 * recent.Count)
+            .ThenByDescending(g => g.Count() >= 0.6 * recent.Count)
             .ThenByDescending(g => machine.Parts.Sum(p => Robust.Median(g.Select(i => p[i]).Where(c => !double.IsNaN(c)).ToArray()) is var m && m > 0 ? m : 0))
             .First().Key;
     }

@@ -54,10 +54,10 @@ internal sealed class WearColumns
     private const double SharedPrice = 0.15, OwnPrice = 0.3, MountPrice = 0.4, CarriedPrice = 1;
 
     /// <summary>How much a pace of wear changes from one piece of its curve to the next, K a piece.</summary>
-    private const double PaceSigma = 0.3;
+    private const double PaceSigma = 0.45;
 
     /// <summary>Length of a piece of the growing curves, days.</summary>
-    private const double PieceDays = 40;
+    private const double PieceDays = 60;
 
     /// <summary>Spread of the prior of wear, K: wide, the prices decide.</summary>
     private const double WearSigma = 30;
@@ -68,7 +68,7 @@ internal sealed class WearColumns
     /// <param name="Until">From here it is 0 again: renewed.</param>
     /// <param name="Label">Workload or settings index, −1 for none.</param>
     /// <param name="Workload">Workload index besides a settings index.</param>
-    private sealed record Column(WearTerm Term, int Part, double From, double Full, double Until, int Label, int Workload, double Mean, double Sigma, double Price)
+    private readonly record struct Column(WearTerm Term, int Part, double From, double Full, double Until, int Label, int Workload, double Mean, double Sigma, double Price)
     {
         public double Height(double day) => day < From || day >= Until ? 0 : day >= Full ? 1 : (day - From) / (Full - From);
     }
@@ -208,7 +208,7 @@ internal sealed class WearColumns
     /// <param name="column">One of <see cref="Of"/> the part.</param>
     public double Entry(int column, Cell cell, int part, double share)
     {
-        var c = _columns[column];
+        ref readonly var c = ref _columns[column];
         return c.Term switch
         {
             WearTerm.Joint => cell.JointHeat(part),

@@ -15,6 +15,7 @@ namespace Pyrometron.Core.Drift;
 internal sealed class WearEquations
 {
     private readonly Tridiagonal _local = new();
+    private readonly BoundedLeastSquares _bounded = new();
     private double[] _h = [], _factor = [];
     private double[] _c = [], _solved = [];
     private double[] _g = [], _gradient = [], _row = [], _common = [];
@@ -149,7 +150,7 @@ internal sealed class WearEquations
         Prices(model);
         for (var i = 0; i < _n; i++)
             _gradient[i] -= Dot(_c.AsSpan(i * _bins, _bins), room);
-        BoundedLeastSquares.Solve(_h.AsSpan(0, _n * _n), _gradient.AsSpan(0, _n), model.Columns.NonNegative, x);
+        _bounded.Solve(_h.AsSpan(0, _n * _n), _gradient.AsSpan(0, _n), model.Columns.NonNegative, x);
     }
 
     private void Prices(WearModel model)

@@ -53,15 +53,18 @@ public sealed class ZoneAir
     public bool Complete(Channels machine)
     {
         var series = machine.Series;
-        var distance = new double[series.Count];
+        var (distance, zoneAir) = (new double[series.Count], new double[series.Count]);
         for (var i = 0; i < series.Count; i++)
-            distance[i] = machine.Ambient[i] - At(series.Day[i]);
+        {
+            zoneAir[i] = i > 0 && Bin(series.Day[i]) == Bin(series.Day[i - 1]) ? zoneAir[i - 1] : At(series.Day[i]);
+            distance[i] = machine.Ambient[i] - zoneAir[i];
+        }
         var own = distance.Where(d => !double.IsNaN(d)).ToArray();
         var usual = own.Length >= 5 ? Robust.Median(own) : 0;
         var (replaced, first) = (0, 0.0);
         for (var i = 0; i < series.Count; i++)
         {
-            var zone = At(series.Day[i]);
+            var zone = zoneAir[i];
             if (double.IsNaN(zone))
                 continue;
             if (double.IsNaN(machine.Ambient[i]))

@@ -38,7 +38,7 @@ internal sealed record MachineFacts(
         var model = WearModel.For(asset, reference, cells, NoiseModel.Of(series), asOfDay, SensorSteps.Find(asset, reference, cells));
         return new MachineFacts(asset, series.Count, series.Day[^1], ownAir, StandsAtItsLimit(asset, channels),
             [.. channels.Parts.Select(p => Latest(series, p, reference.Workload))], channels.Findings, symptoms,
-            SiblingComparison.Raw(channels, reference), model);
+            model is null || series.Count < MachineJudge.LeastReadings ? SiblingComparison.Raw(channels, reference) : null, model);
     }
 
     private static bool StandsAtItsLimit(Asset asset, Channels channels)

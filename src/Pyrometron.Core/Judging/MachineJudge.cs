@@ -18,7 +18,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private const double RecentDays = 14;
 
     /// <summary>Fewer readings than this cannot tell wear from chance.</summary>
-    private const int LeastReadings = 5;
+    public const int LeastReadings = 5;
 
     private readonly Asset asset = machine.Asset;
     private readonly double _last = model.LastDay;

@@ -11,7 +11,7 @@ namespace Pyrometron.Core.Judging;
 internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly asOf, JudgementPolicy policy, Ablation without = Ablation.None)
 {
     /// <summary>Turns of machines and room, before and after siblings are heard.</summary>
-    private const int FirstTurns = 3, LastTurns = 3;
+    private const int FirstTurns = 2, LastTurns = 2;
 
     /// <summary>The air of a zone is known from this many intakes; more would only have to be kept in memory.</summary>
     private const int AirSample = 64;

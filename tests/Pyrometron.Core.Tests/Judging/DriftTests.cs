@@ -22,7 +22,7 @@ public class DriftTests
     {
         var series = ReadingSeries.From([At(-2, 60, 80), At(-1, 61, 81, load: "light"), At(0, double.NaN, 82)], 2);
         Assert.Equal([0, 1, 0], series.Workload);
-        Assert.Equal(["steady", "light"], series.WorkloadNames);
+        Assert.Equal([1, 0], series.Since(series.Day[1]).Workload);
         Assert.True(double.IsNaN(series.Parts[0][2]));
         Assert.Equal(1, series.Day[1] - series.Day[0], 1e-9);
     }
@@ -68,9 +68,10 @@ public class DriftTests
     public void Five_days_under_one_load_become_one_cell()
     {
         var channels = Clean(Enumerable.Range(0, 80).Select(i => At(-20 + i * 0.25, 60 + i % 3, 80, load: i % 4 == 3 ? "light" : "steady", power: i % 4 == 3 ? 160 : 200)));
-        var cells = Cell.Of(AssetKind.GraphicsCard, channels, ReferencePoint.Of(channels)!);
-        Assert.InRange(cells.Count, 8, 10);
-        Assert.All(cells.Where(c => c.Workload == 0), c => Assert.Equal((1.0, 36.0), (Math.Round(c.Heat, 6), Math.Round(c.Rise[0]))));
+        var table = CellTable.Of(AssetKind.GraphicsCard, channels, ReferencePoint.Of(channels)!);
+        Cell[] cells = [.. table.All];
+        Assert.InRange(table.Count, 8, 10);
+        Assert.All(cells.Where(c => c.Workload == 0), c => Assert.Equal((1.0, 36.0), (Math.Round(c.Heat, 6), Math.Round(c.Rise(0)))));
         Assert.All(cells.Where(c => c.Workload == 1), c => Assert.Equal(0.8, c.Heat, 1e-6));
         Assert.Equal(80, cells.Sum(c => c.Count));
     }
@@ -81,11 +82,11 @@ public class DriftTests
         var readings = Enumerable.Range(0, 60).Select(i => At(-300 + 5 * i, 75, i % 2 == 0 ? 75 : 50, power: double.NaN, load: i % 2 == 0 ? "full" : "one chip")).ToArray();
         var channels = Clean(readings);
         var reference = ReferencePoint.Of(channels)!;
-        var laptop = Cell.Of(AssetKind.Laptop, channels, reference).First(c => c.Workload == 1);
-        Assert.Equal([0.5, 0.5], laptop.AirHeat.Select(h => Math.Round(h, 2)));
-        Assert.Equal([1, 0], laptop.JointHeat.Select(h => Math.Round(h, 2)));
-        var desktop = Cell.Of(AssetKind.Desktop, channels, reference).First(c => c.Workload == 1);
-        Assert.Equal([1, 0.5], desktop.AirHeat.Select(h => Math.Round(h, 2)));
+        var laptop = CellTable.Of(AssetKind.Laptop, channels, reference).All.First(c => c.Workload == 1);
+        Assert.Equal([0.5, 0.5], new[] { 0, 1 }.Select(p => Math.Round(laptop.AirHeat(p), 2)));
+        Assert.Equal([1, 0], new[] { 0, 1 }.Select(p => Math.Round(laptop.JointHeat(p), 2)));
+        var desktop = CellTable.Of(AssetKind.Desktop, channels, reference).All.First(c => c.Workload == 1);
+        Assert.Equal([1, 0.5], new[] { 0, 1 }.Select(p => Math.Round(desktop.AirHeat(p), 2)));
     }
 
     [Fact]
@@ -108,10 +109,14 @@ public class DriftTests
     [Fact]
     public void A_fan_that_turns_slower_than_its_command_asks_has_lost_that_share()
     {
-        Cell[] Cells(double lost) => [.. Enumerable.Range(0, 60).Select(i => new Cell(Hall.Now - 300 + 5 * i, 0, 0, [1], [1], 0, [40], 20, i < 40 ? 30 : 30 * (1 - lost), 25))];
+        CellTable Cells(double lost)
+        {
+            var channels = Clean(Enumerable.Range(0, 60).Select(i => At(-300 + 5 * i, 60, 80, pct: 60, rpm: 60 * (i < 40 ? 30 : 30 * (1 - lost)))));
+            return CellTable.Of(AssetKind.GraphicsCard, channels, ReferencePoint.Of(channels)!);
+        }
         Assert.Equal(0.8, FanHealth.Of(Cells(0.2), double.NegativeInfinity).SpeedShare, 1e-6);
         Assert.Equal(1, FanHealth.Of(Cells(0.02), double.NegativeInfinity).SpeedShare);
-        Assert.Equal(1, FanHealth.Of([], 0).SpeedShare);
+        Assert.Equal(1, FanHealth.Of(new CellTable(1, [], [], null), 0).SpeedShare);
         Assert.Equal(1, FanHealth.Of(Cells(0.2), Hall.Now - 90).SpeedShare, 0.3);
     }
 

@@ -44,7 +44,7 @@ internal sealed class Hall
     {
         var zone = new SimulatedZone("ROW", 26, 4, Room);
         var readings = _machines.Select((m, i) => (m.Asset.Tag, Series: ReadingSeries.From(Workshop.Run(m, zone, Now - 365, Now, 100 + i), 3))).ToDictionary(r => r.Tag, r => r.Series);
-        return FleetJudge.Judge(Register(dust, [.. _machines.Select(m => m.Asset)]), a => readings[a.Tag], Today, JudgementPolicy.Default);
+        return new FleetJudge(Register(dust, [.. _machines.Select(m => m.Asset)]), Today, JudgementPolicy.Default, a => readings[a.Tag]).JudgeAll();
     }
 
     public static Register Register(DustClass dust, params Asset[] assets) =>
@@ -52,7 +52,7 @@ internal sealed class Hall
 
     /// <summary>Judges readings of one machine made by hand.</summary>
     public static Assessment JudgeAlone(Asset asset, params Reading[] readings) =>
-        FleetJudge.Judge(Register(DustClass.Normal, asset), _ => ReadingSeries.From(readings, asset.Parts.Count), Today, JudgementPolicy.Default).Queue.Single();
+        new FleetJudge(Register(DustClass.Normal, asset), Today, JudgementPolicy.Default, _ => ReadingSeries.From(readings, asset.Parts.Count)).JudgeAll().Queue.Single();
 
     public static Fault Grown(Cause cause, double kelvin, string? part = null, double days = 250) => new(cause, Now - days, Now, kelvin, part);
 }

@@ -23,14 +23,14 @@ public class UrgencyRuleTests
     public void Thresholds_stand_where_the_contract_puts_them(double winnable, int? days, bool atLimit, Urgency expected)
     {
         ActionDate? action = days is { } d ? new ActionDate(Today.AddDays(d), Today, null) : null;
-        Assert.Equal(expected, UrgencyRule.Of(winnable, 0.5, atLimit, action, null, Today, JudgementPolicy.Default));
+        Assert.Equal(expected, UrgencyRule.Of(winnable, 0.5, atLimit, action, null, [], Today, JudgementPolicy.Default));
     }
 
     [Fact]
     public void A_due_interval_is_soon_from_its_day_on()
     {
-        Assert.Equal(Urgency.Soon, UrgencyRule.Of(0, 0.5, false, null, new DueService(ServiceLevel.DustOut, Today), Today, JudgementPolicy.Default));
-        Assert.Equal(Urgency.Fine, UrgencyRule.Of(0, 0.5, false, null, new DueService(ServiceLevel.DustOut, Today.AddDays(1)), Today, JudgementPolicy.Default));
+        Assert.Equal(Urgency.Soon, UrgencyRule.Of(0, 0.5, false, null, new DueService(ServiceLevel.DustOut, Today), [], Today, JudgementPolicy.Default));
+        Assert.Equal(Urgency.Fine, UrgencyRule.Of(0, 0.5, false, null, new DueService(ServiceLevel.DustOut, Today.AddDays(1)), [], Today, JudgementPolicy.Default));
     }
 
     [Fact]

@@ -80,7 +80,7 @@ public class RobustTests
             var g = Enumerable.Range(0, n).Select(i => Enumerable.Range(0, 6).Sum(r => entries[r * n + i] * target[r])).ToArray();
             bool[] bounded = [true, true, true, false, false];
             var x = new double[n];
-            BoundedLeastSquares.Solve(h, g, bounded, x, 1e-12, 20_000);
+            new BoundedLeastSquares().Solve(h, g, bounded, x);
             return Enumerable.Range(0, n).All(i =>
             {
                 var slope = Enumerable.Range(0, n).Sum(j => h[i * n + j] * x[j]) - g[i];
