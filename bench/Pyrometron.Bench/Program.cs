@@ -4,6 +4,7 @@ return args switch
 {
     ["score", .. var folders] when folders.Length > 0 => ScoreCommand.Run(folders),
     ["speed", var folder] => SpeedCommand.Run(folder),
+    ["large", var folder, var machines] when int.TryParse(machines, out var count) && count > 0 => LargeCommand.Run(folder, count),
     _ => Usage(),
 };
 
@@ -11,5 +12,6 @@ static int Usage()
 {
     Console.Error.WriteLine("usage: score FOLDER …   how well the trial fleets in the folders are judged");
     Console.Error.WriteLine("       speed FOLDER     how fast import, judgement, trend and queue are, on a trial fleet");
+    Console.Error.WriteLine("       large FOLDER N   how long, and in how much memory, N machines are judged from a database");
     return 2;
 }

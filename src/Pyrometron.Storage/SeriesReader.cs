@@ -37,7 +37,7 @@ public sealed class SeriesReader(Database database, long untilUnixMilliseconds) 
         /// <summary>One statement for each set of part slots met: most machines of a fleet have the same.</summary>
         private readonly Dictionary<string, SqliteCommand> _commands = [];
 
-        private int _expected = 1500;
+        private readonly Dictionary<int, ReadingSeries.Builder> _builders = [];
 
         public ReadingSeries Read(StoredAsset asset)
         {
@@ -45,7 +45,9 @@ public sealed class SeriesReader(Database database, long untilUnixMilliseconds) 
             var command = CommandFor(asset.Slots);
             command.Parameters[0].Value = asset.Id;
             using var reader = command.ExecuteReader();
-            var builder = new ReadingSeries.Builder(parts, _expected);
+            if (!_builders.TryGetValue(parts, out var builder))
+                _builders[parts] = builder = new ReadingSeries.Builder(parts);
+            builder.Clear();
             var row = reader.Handle!.DangerousGetHandle();
             while (reader.Read())
             {
@@ -54,9 +56,7 @@ public sealed class SeriesReader(Database database, long untilUnixMilliseconds) 
                 for (var p = 0; p < parts; p++)
                     builder.Part(p, Number(row, FirstPart + p));
             }
-            var series = builder.Build();
-            _expected = Math.Max(64, series.Count + series.Count / 8);
-            return series;
+            return builder.Build();
         }
 
         private SqliteCommand CommandFor(IReadOnlyList<int> slots)

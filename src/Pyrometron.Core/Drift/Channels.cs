@@ -94,7 +94,9 @@ public sealed class Channels
         var steps = new double[known.Length - 1];
         for (var k = 1; k < known.Length; k++)
             steps[k - 1] = channel[known[k]] - channel[known[k - 1]];
-        var bound = Math.Max(8, SpikeSigmas * Robust.MadScale(steps));
+        // Whole years repeat themselves: some hundred steps, evenly spread, tell how large a step is usual.
+        var every = Math.Max(1, steps.Length / 300);
+        var bound = Math.Max(8, SpikeSigmas * Robust.MadScale(steps.Where((_, k) => k % every == 0).ToArray()));
         Span<double> window = stackalloc double[7];
         var spikes = new List<int>();
         for (var k = 0; k < known.Length; k++)

@@ -48,6 +48,9 @@ public sealed record ReferencePoint(
     /// <summary>Readings needed for a line, and the most that one is drawn through.</summary>
     private const int LeastForLine = 12, MostForLine = 60;
 
+    /// <summary>Quantiles of a year are taken from this many readings, evenly spread.</summary>
+    private const int MostForQuantile = 240;
+
     /// <summary>Finds the reference point of a machine.</summary>
     /// <param name="fanUnseen">Whether the fan is taken as not measured, although it is.</param>
     /// <returns>Null without readings.</returns>
@@ -82,7 +85,7 @@ public sealed record ReferencePoint(
         var full = double.IsNaN(speed) ? double.NaN
             : fixedFan ? speed
             : !double.IsNaN(command) && command > 0 ? speed * Math.Max(1, 100 / command)
-            : Math.Max(speed, QuantileOf(speeds, Enumerable.Range(0, s.Count), 0.995));
+            : Math.Max(speed, QuantileOf(speeds, atMain, 0.995));
         return new ReferencePoint(power, hasPower, speed > 0 ? speed : double.NaN, command, full, s.FanRpm.Any(n => n > 0), fixedFan, workload, settings);
     }
 
@@ -97,7 +100,7 @@ public sealed record ReferencePoint(
         var early = known[..(known.Length / 3)].Where(i => !double.IsNaN(machine.Ambient[i])).ToArray();
         if (early.Length < LeastForLine)
             return usual;
-        var thinned = Enumerable.Range(0, MostForLine).Select(k => early[(int)((long)k * early.Length / MostForLine)]).Distinct().ToArray();
+        var thinned = Thinned(early, MostForLine);
         if (TheilSen.Fit(thinned.Select(i => machine.Ambient[i] - AmbientC).ToArray(), thinned.Select(i => speeds[i]).ToArray()) is not { } line)
             return usual;
         // A fan does not slow down as the air warms, and no line is drawn far beyond what was seen.
@@ -115,8 +118,11 @@ public sealed record ReferencePoint(
             .First().Key;
     }
 
-    private static double MedianOf(double[] channel, IEnumerable<int> at) => QuantileOf(channel, at, 0.5);
+    private static double MedianOf(double[] channel, IReadOnlyList<int> at) => QuantileOf(channel, at, 0.5);
 
-    private static double QuantileOf(double[] channel, IEnumerable<int> at, double fraction) =>
-        Robust.Quantile(at.Select(i => channel[i]).Where(v => v > 0).ToArray(), fraction);
+    private static double QuantileOf(double[] channel, IReadOnlyList<int> at, double fraction) =>
+        Robust.Quantile(Thinned(at, MostForQuantile).Select(i => channel[i]).Where(v => v > 0).ToArray(), fraction);
+
+    private static int[] Thinned(IReadOnlyList<int> at, int most) =>
+        at.Count <= most ? [.. at] : [.. Enumerable.Range(0, most).Select(k => at[(int)((long)k * at.Count / most)])];
 }

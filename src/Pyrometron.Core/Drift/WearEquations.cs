@@ -1,4 +1,5 @@
 using System.Numerics.Tensors;
+using System.Runtime.InteropServices;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;
@@ -20,18 +21,30 @@ internal sealed class WearEquations
     private double[] _c = [], _solved = [];
     private double[] _g = [], _gradient = [], _row = [], _common = [];
     private double[] _d = [], _weights = [], _diagonal = [], _off = [], _column = [];
-    private int[] _nonzero = [], _active = [], _places = [];
+    private int[] _active = [], _places = [];
     private int _n, _bins, _actives;
+    private bool _unworn;
+
+    /// <summary>The design of the machine assembled last, without its zeros: entries and their columns, row by row.</summary>
+    private readonly List<double> _entries = [];
+    private readonly List<int> _columns = [];
+    private readonly List<int> _rowEnds = [];
+    private readonly List<int> _used = [];
 
     /// <summary>Sums up a machine's cells under its present weights.</summary>
-    public void Assemble(WearModel model)
+    /// <param name="unworn">Whether wear is left out: a first look, at a third of the cost.</param>
+    public void Assemble(WearModel model, bool unworn = false)
     {
         Reserve(model);
+        _unworn = unworn;
         Array.Clear(_h, 0, _n * _n);
         Array.Clear(_c, 0, _n * _bins);
         Array.Clear(_g, 0, _n);
         Array.Clear(_d, 0, _bins);
         Array.Clear(_weights, 0, _bins);
+        _entries.Clear();
+        _columns.Clear();
+        _rowEnds.Clear();
         for (var cell = 0; cell < model.Cells.Count; cell++)
             Add(model, cell);
         AverageLocalAirOut(model);
@@ -46,7 +59,7 @@ internal sealed class WearEquations
         if (_c.Length < _n * _bins)
             (_c, _solved) = (new double[_n * _bins], new double[_n * _bins]);
         if (_g.Length < _n)
-            (_g, _gradient, _row, _common, _nonzero, _active) = (new double[_n], new double[_n], new double[_n], new double[_n], new int[_n], new int[_n]);
+            (_g, _gradient, _row, _common, _active) = (new double[_n], new double[_n], new double[_n], new double[_n], new int[_n]);
         if (_d.Length < _bins)
             (_d, _weights, _diagonal, _off, _column, _places) = (new double[_bins], new double[_bins], new double[_bins], new double[_bins], new double[_bins], new int[_bins]);
     }
@@ -60,18 +73,21 @@ internal sealed class WearEquations
         for (var p = 0; p < model.Cells.Parts; p++)
         {
             var y = cell.Rise(p);
+            var start = KeepRow(model, cell, p, measured: !double.IsNaN(y));
             if (double.IsNaN(y))
                 continue;
+            var entries = CollectionsMarshal.AsSpan(_entries)[start..];
+            var columns = CollectionsMarshal.AsSpan(_columns)[start..];
             var weight = model.Weight(index, p);
-            var nonzero = Fill(model, cell, p);
-            for (var a = 0; a < nonzero; a++)
+            for (var a = 0; a < entries.Length; a++)
             {
-                var i = _nonzero[a];
-                var wi = weight * _row[a];
+                var i = columns[a];
+                var wi = weight * entries[a];
                 _common[i] += wi;
                 _g[i] += wi * y;
-                for (var b = a; b < nonzero; b++)
-                    _h[i * _n + _nonzero[b]] += wi * _row[b];
+                var row = _h.AsSpan(i * _n, _n);
+                for (var b = a; b < entries.Length; b++)
+                    row[columns[b]] += wi * entries[b];
             }
             weightSum += weight;
             ySum += weight * y;
@@ -94,33 +110,44 @@ internal sealed class WearEquations
         _d[bin] += left * ySum;
     }
 
-    /// <summary>The entries of a part's row that are not zero, with their columns.</summary>
-    private int Fill(WearModel model, Cell cell, int part)
+    /// <summary>Makes and keeps a row of the design: the entries that are not zero, with their columns.</summary>
+    /// <returns>Where it begins.</returns>
+    private int KeepRow(WearModel model, Cell cell, int part, bool measured)
     {
-        var nonzero = 0;
-        foreach (var i in model.Columns.Of(part))
-            if (model.Columns.Entry(i, cell, part, model.AirShare[part]) is var entry && entry != 0)
-                (_nonzero[nonzero], _row[nonzero++]) = (i, entry);
-        return nonzero;
+        var start = _entries.Count;
+        if (measured)
+            foreach (var i in model.Columns.Of(part))
+                if (!(_unworn && model.Columns.NonNegative[i]) && model.Columns.Entry(i, cell, part, model.AirShare[part]) is var entry && entry != 0)
+                {
+                    _entries.Add(entry);
+                    _columns.Add(i);
+                }
+        _rowEnds.Add(_entries.Count);
+        return start;
     }
 
     private void AverageLocalAirOut(WearModel model)
     {
         FactorLocalAir(model);
+        _used.Clear();
         for (var i = 0; i < _n; i++)
+            if (!(_unworn && model.Columns.NonNegative[i]))
+                _used.Add(i);
+        foreach (var i in _used)
         {
             var solved = _solved.AsSpan(i * _bins, _bins);
             _c.AsSpan(i * _bins, _bins).CopyTo(solved);
             _local.Solve(solved);
         }
-        for (var i = 0; i < _n; i++)
+        foreach (var i in _used)
         {
             var solved = _solved.AsSpan(i * _bins, _bins);
-            for (var j = i; j < _n; j++)
-                _h[j * _n + i] = _h[i * _n + j] -= Dot(solved, _c.AsSpan(j * _bins, _bins));
+            foreach (var j in _used)
+                if (j >= i)
+                    _h[j * _n + i] = _h[i * _n + j] -= Dot(solved, _c.AsSpan(j * _bins, _bins));
             _g[i] -= Dot(solved, _d.AsSpan(0, _bins));
         }
-        for (var i = 0; i < _n; i++)
+        foreach (var i in _used)
             for (var b = 0; b < _bins; b++)
                 _c[i * _bins + b] -= _solved[i * _bins + b] * _weights[b];
     }
@@ -227,28 +254,45 @@ internal sealed class WearEquations
         return Dot(_row.AsSpan(0, _actives), _row.AsSpan(0, _actives));
     }
 
-    /// <summary>The local air that the residuals tell of, K by bin.</summary>
+    /// <summary>
+    /// What the model of the machine assembled last leaves: measured less predicted rise, less room and the local air that the
+    /// rest tells of, K. NaN where not measured.
+    /// </summary>
     /// <param name="room">K by the machine's bins.</param>
-    public void LocalAir(WearModel model, ReadOnlySpan<double> room, Span<double> local)
+    /// <param name="left">By cell and part.</param>
+    public void Residuals(WearModel model, ReadOnlySpan<double> x, ReadOnlySpan<double> room, Span<double> left)
     {
-        Reserve(model);
+        var parts = model.Cells.Parts;
+        var entries = CollectionsMarshal.AsSpan(_entries);
+        var columns = CollectionsMarshal.AsSpan(_columns);
+        var start = 0;
+        var local = _column.AsSpan(0, _bins);
         local.Clear();
         Array.Clear(_weights, 0, _bins);
         for (var cell = 0; cell < model.Cells.Count; cell++)
         {
+            var bin = model.BinOf(cell);
             double weightSum = 0, sum = 0;
-            for (var p = 0; p < model.Cells.Parts; p++)
-                if (model.Residual(cell, p) - room[model.BinOf(cell)] is var residual && !double.IsNaN(residual))
-                {
-                    weightSum += model.Weight(cell, p);
-                    sum += model.Weight(cell, p) * residual;
-                }
-            var left = 1 / (1 + model.CommonVariance(cell) * weightSum);
-            local[model.BinOf(cell)] += left * sum;
-            _weights[model.BinOf(cell)] += left * weightSum;
+            for (var p = 0; p < parts; p++)
+            {
+                var end = _rowEnds[cell * parts + p];
+                ref var residual = ref left[cell * parts + p];
+                residual = model.Cells[cell].Rise(p) - room[bin];
+                for (; start < end; start++)
+                    residual -= entries[start] * x[columns[start]];
+                if (double.IsNaN(residual))
+                    continue;
+                weightSum += model.Weight(cell, p);
+                sum += model.Weight(cell, p) * residual;
+            }
+            var share = 1 / (1 + model.CommonVariance(cell) * weightSum);
+            local[bin] += share * sum;
+            _weights[bin] += share * weightSum;
         }
         FactorLocalAir(model);
         _local.Solve(local);
+        for (var i = 0; i < left.Length; i++)
+            left[i] -= local[model.BinOf(i / parts)];
     }
 
     private static double Dot(ReadOnlySpan<double> a, ReadOnlySpan<double> b) => TensorPrimitives.Dot(a, b);

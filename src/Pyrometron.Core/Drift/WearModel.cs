@@ -88,26 +88,23 @@ internal sealed class WearModel
 
     /// <summary>
     /// Huber's weights: a cell whose parts all stray together, or a part that strays alone, pulls no harder than at
-    /// <see cref="HuberK"/> standard deviations.
+    /// <see cref="HuberK"/> standard deviations. The machine's own equations must be in the scratch.
     /// </summary>
     public void Reweigh(WearEquations equations, ZoneRoom room)
     {
-        var air = Of(room);
-        var local = new double[Bins.Length];
-        equations.LocalAir(this, air, local);
         var parts = Cells.Parts;
-        Span<double> left = stackalloc double[parts];
+        var residuals = new double[Cells.Count * parts];
+        equations.Residuals(this, _x, Of(room), residuals);
         for (var c = 0; c < Cells.Count; c++)
         {
+            var left = residuals.AsSpan(c * parts, parts);
             double sum = 0, total = 0;
             for (var p = 0; p < parts; p++)
-            {
-                left[p] = Residual(c, p) - air[_binOf[c]] - local[_binOf[c]];
-                if (double.IsNaN(left[p]))
-                    continue;
-                sum += Weight(c, p) * left[p];
-                total += Weight(c, p);
-            }
+                if (!double.IsNaN(left[p]))
+                {
+                    sum += Weight(c, p) * left[p];
+                    total += Weight(c, p);
+                }
             if (total == 0)
                 continue;
             var common = sum / total;

@@ -48,7 +48,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             : symptoms.Count > 0 ? ServiceLevel.Inspect
             : urgency == Urgency.Soon ? due?.Level : null;
         var draft = new Assessment(asset, asOf, urgency, cause, winnable, action, service,
-            service is { } level ? JudgementPolicy.Minutes(asset.Kind, level) : null, Evidence, model.Reference, parts, outside, AmbientNow, [.. Steps()], findings, due,
+            service is { } level ? JudgementPolicy.Minutes(asset.Kind, level) : null, Evidence, model.Reference, parts, outside, AmbientNow, [.. Steps(withHistory)], findings, due,
             machine.NewestDay, machine.Readings, symptoms, "", [], null)
         {
             Operating = Operating(parts),
@@ -135,14 +135,15 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private double AmbientNow => Robust.Median(model.Cells.All.Where(c => c.Day > _last - RecentDays).Select(c => c.AmbientC).ToArray());
 
     /// <summary>Where the history jumps: at lifted coolers, and where a sensor did.</summary>
-    private IEnumerable<StepFinding> Steps()
+    /// <param name="all">Whether those that nothing explains are looked for too.</param>
+    private IEnumerable<StepFinding> Steps(bool all)
     {
         const double worthTelling = 1;
         foreach (var (day, p, kelvin) in model.Steps(WearTerm.Mount).Where(s => s.Kelvin >= worthTelling))
             yield return new StepFinding(UnixDay.DateOf(day), asset.Parts[p].Name, kelvin, "mount");
         foreach (var (day, p, kelvin) in model.Steps(WearTerm.SensorOffset))
             yield return new StepFinding(UnixDay.DateOf(day), asset.Parts[p].Name, kelvin, "sensor");
-        foreach (var step in Enumerable.Range(0, asset.Parts.Count).Where(HasData).SelectMany(Unexplained).Where(s => Math.Abs(s.Kelvin) >= worthTelling))
+        foreach (var step in Enumerable.Range(0, all ? asset.Parts.Count : 0).Where(HasData).SelectMany(Unexplained).Where(s => Math.Abs(s.Kelvin) >= worthTelling))
             yield return step;
     }
 
@@ -213,7 +214,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     {
         // A pace is taken since the last service that renewed anything on this part: before it other wear was growing.
         var from = new[] { _last - TrendDays, LastRenewal(asset, Cause.Dust, asOf), LastRenewal(asset, JointCause(p), asOf) }.Max();
-        var points = Observed(p).Where(o => o.Day > from).ToArray();
+        var points = Observed(p, from).ToArray();
         if (points.Length < 8 || points[^1].Day - points[0].Day < 25)
             return null;
         var days = points.Select(o => o.Day).ToArray();
@@ -224,10 +225,10 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         return new Trend(line.Slope, line.Low, line.High, test.P, points[0].Day);
     }
 
-    private IEnumerable<(double Day, double Value)> Observed(int p)
+    private IEnumerable<(double Day, double Value)> Observed(int p, double after)
     {
         for (var c = 0; c < model.Cells.Count; c++)
-            if (!double.IsNaN(model.Cells[c].Rise(p)) && model.Cells[c].Heat > 0.5)
+            if (model.Cells[c].Day > after && !double.IsNaN(model.Cells[c].Rise(p)) && model.Cells[c].Heat > 0.5)
                 yield return (model.Cells[c].Day, model.AtReference(c, p, room.At(model.Cells[c].Bin)));
     }
 

@@ -11,7 +11,7 @@ namespace Pyrometron.Core.Judging;
 internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly asOf, JudgementPolicy policy, Ablation without = Ablation.None)
 {
     /// <summary>Turns of machines and room, before and after siblings are heard.</summary>
-    private const int FirstTurns = 2, LastTurns = 2;
+    private const int FirstTurns = 2, LastTurns = 1;
 
     /// <summary>The air of a zone is known from this many intakes; more would only have to be kept in memory.</summary>
     private const int AirSample = 64;
@@ -120,7 +120,7 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
             {
                 cancellation.ThrowIfCancellationRequested();
                 if (first)
-                    equations.Assemble(model);
+                    equations.Assemble(model, unworn: true);
                 else
                     model.Fit(equations, Room);
                 if (bins.Length > 0)

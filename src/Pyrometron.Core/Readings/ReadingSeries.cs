@@ -101,6 +101,14 @@ public sealed class ReadingSeries
         private ReadingSeries _series = new(Math.Max(1, expected), parts);
         private int _count;
 
+        /// <summary>Begins anew with the next machine, in the same memory.</summary>
+        public void Clear()
+        {
+            _count = 0;
+            _settings.Clear();
+            _workloads.Clear();
+        }
+
         /// <summary>Begins a reading; the values that follow belong to it.</summary>
         /// <param name="settings">Any number that stands for the label, −1 for none.</param>
         /// <param name="workload">The same.</param>

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Proof;
 using Pyrometron.Formats;
+using Pyrometron.Formats.Csv;
 using Pyrometron.Server.Hosting;
 
 namespace Pyrometron.Server.Proof;
@@ -21,6 +22,16 @@ internal static class VerdictEndpoints
         var group = api.MapGroup("").WithTags("Proof");
         group.MapPost("/verdicts/evaluate", Evaluate);
         group.MapPost("/runs/settle", Settle);
+        group.MapPost("/runs/log", ReadLog).WithMetadata(new Bodies.TakesFiles());
+    }
+
+    /// <summary>A sensor log (CSV) in, what the run settles at out; nothing is stored.</summary>
+    private static async Task<Results<Ok<RunLogAnswer>, ProblemHttpResult>> ReadLog(HttpRequest request, CancellationToken cancellation)
+    {
+        using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
+        return RunReading.Of(SensorLogCsv.Read(spool.Open())) is { } run
+            ? TypedResults.Ok(RunLogAnswer.From(run))
+            : Problems.Input("", $"Fewer than {RunReading.LeastSamples} samples under load: nothing can be said about where it settles.");
     }
 
     /// <summary>A log of one part's samples in, what it settles at out; nothing is stored.</summary>
