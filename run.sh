@@ -33,6 +33,8 @@ elif [ ! -f "$server_dll" ]; then
 fi
 
 mkdir -p "$data"
+# A larger nursery: judging goes through much short-lived memory, and this saves a fifth of its time.
+export DOTNET_GCgen0size=${DOTNET_GCgen0size:-0x4000000}
 dotnet "$server_dll" --contentRoot "$root/src/Pyrometron.Server" --demo "$demo" --data "$(cd "$data" && pwd)" --port "$port" &
 server=$!
 trap 'kill -INT "$server" 2>/dev/null || true' INT TERM

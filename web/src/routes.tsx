@@ -18,6 +18,7 @@ export const router = createBrowserRouter([
       { path: 'bench', lazy: async () => ({ Component: (await import('./bench/Bench')).Bench }) },
       { path: 'bench/:id', lazy: async () => ({ Component: (await import('./bench/Job')).Job }) },
       { path: 'intake', lazy: async () => ({ Component: (await import('./intake/Intake')).Intake }) },
+      { path: 'rules', lazy: async () => ({ Component: (await import('./rules/Rules')).Rules }) },
       { path: '*', element: <NotFound /> },
     ],
   },

@@ -31,10 +31,11 @@ public readonly record struct DriftPoint(double Day, double Observed, double Roo
 /// <param name="SigmaKelvin">Standard uncertainty of the split's total.</param>
 /// <param name="LatestC">Median of the newest readings under the main workload, °C, as measured.</param>
 /// <param name="HottestC">Temperature at design ambient, reference power and full fan, °C.</param>
+/// <param name="HottestRiseKelvin">The part of it over the air.</param>
 /// <param name="MarginKelvin">From there to the action line; negative beyond it.</param>
 /// <param name="Action">When the line is reached, or null without a trend.</param>
 public sealed record PartAssessment(
-    Part Part, double FreshRiseKelvin, double FreshJointKelvin, CauseSplit Split, double SigmaKelvin, double LatestC, double HottestC, double MarginKelvin,
+    Part Part, double FreshRiseKelvin, double FreshJointKelvin, CauseSplit Split, double SigmaKelvin, double LatestC, double HottestC, double HottestRiseKelvin, double MarginKelvin,
     Trend? Trend, ActionDate? Action, IReadOnlyList<DriftPoint> History)
 {
     /// <summary>Rise at the reference point now, room left out, K.</summary>

@@ -97,9 +97,10 @@ public sealed class FleetJudge(Register register, DateOnly asOf, JudgementPolicy
             select new ZoneJudge(site, zone, [.. byZone[zone.Code]], asOf, policy, Without)];
     }
 
-    /// <summary>Most pressing first; equal ones by tag, so that the order is the same every time.</summary>
+    /// <summary>Most pressing first, what crashes before all else; equal ones by tag, so that the order is the same every time.</summary>
     private Assessment[] Order(IEnumerable<Assessment> machines) =>
         [.. machines.OrderBy(m => m.Urgency)
+            .ThenByDescending(m => m.Symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown))
             .ThenByDescending(m => UrgencyRule.Pressure(m.DriftKelvin ?? 0, m.Action, asOf, policy))
             .ThenBy(m => m.Asset.Tag, StringComparer.Ordinal)];
 }

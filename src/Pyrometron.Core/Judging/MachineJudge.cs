@@ -180,11 +180,12 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             asset.Parts[p].Joint);
         var trend = TrendOf(p);
         var sigma = SigmaOf(p);
-        var hottest = zone.DesignAmbient.Value + RiseAtFullFan(p, split);
+        var hottestRise = RiseAtFullFan(p, split);
+        var hottest = zone.DesignAmbient.Value + hottestRise;
         var margin = asset.Parts[p].Limit.Value - policy.ActionMarginKelvin - hottest;
         var rate = Pace(p);
         var rateSigma = trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
-        return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, machine.LatestC[p], hottest, margin, trend,
+        return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, machine.LatestC[p], hottest, hottestRise, margin, trend,
             ActionForecast.Of(asOf, margin, sigma, rate, rateSigma), withHistory ? History(p) : []);
     }
 

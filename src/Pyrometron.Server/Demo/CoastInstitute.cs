@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
 
@@ -184,6 +185,16 @@ internal sealed class CoastInstitute(DateOnly today)
         foreach (var job in Jobs)
             Service(job.Asset, job.DaysAgo, job.Level);
     }
+
+    /// <summary>The day that everything is dated by.</summary>
+    public DateOnly Today => today;
+
+    /// <summary>What people reported of machines.</summary>
+    public static IReadOnlyList<(string Tag, int DaysAgo, SymptomKind Kind, string? Note)> Reports =>
+    [
+        ("LT-0012", 2, SymptomKind.Shutdown, "Goes dark in the wheelhouse when the chart is redrawn."),
+        ("DT-0008", 6, SymptomKind.Noise, "Hums since Monday."),
+    ];
 
     /// <summary>A job of the past.</summary>
     /// <param name="Cured">What was wrong before it; of no kelvins where it did not help.</param>

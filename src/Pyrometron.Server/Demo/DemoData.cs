@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Text.Json;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Judging;
 using Pyrometron.Core.Proof;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
@@ -32,6 +33,9 @@ internal static class DemoData
             fleet.Import(institute.Register);
             var readings = LayReadings(institute, fleet, new ReadingStore(database, clock), clock);
             LayJobs(institute, database, clock);
+            var symptoms = new SymptomStore(database, clock);
+            foreach (var (tag, daysAgo, kind, note) in CoastInstitute.Reports)
+                symptoms.Add(fleet.Find(tag)!.Id, new Symptom(institute.Today.AddDays(-daysAgo), kind, note));
             log.LogInformation("Laid the demo: {Machines} machines, {Readings} readings, in {Milliseconds} ms", institute.Machines.Count, readings, time.ElapsedMilliseconds);
         }
         File.Move(laying, path);

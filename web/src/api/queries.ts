@@ -66,6 +66,10 @@ export function useJob(id: number) {
   });
 }
 
+export function usePolicy() {
+  return useQuery({ queryKey: ['policy'], queryFn: () => unwrap(api.GET('/api/v1/policy')) });
+}
+
 export function useHealth() {
   return useQuery({
     queryKey: ['health'],

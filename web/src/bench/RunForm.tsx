@@ -5,6 +5,7 @@ import { useAssessment, useJobWrite, useMachine, useWrite } from '../api/queries
 import { capital, partName, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { differences } from './differences';
+import { RunLog } from './RunLog';
 
 interface Fields {
   workload: string;
@@ -87,16 +88,30 @@ export function RunForm({
     compare();
   });
 
+  const fromLog = (log: Schemas['RunLogAnswer']) => {
+    form.setFieldsValue({
+      minutes: Math.max(1, Math.round(log.minutes * 10) / 10),
+      ambient: log.ambientCelsius === null ? null : temperature.fromCelsius(log.ambientCelsius),
+      percent: log.fanPercent,
+      rpm: log.fanRpm,
+      powerWatts: log.powerWatts,
+      clockMhz: log.clockMhz,
+      throttled: log.throttledFrom !== null,
+      parts: Object.fromEntries(log.parts.map((p) => [p.part, temperature.fromCelsius(p.settledCelsius)])),
+    });
+    compare();
+  };
+
   const ambientNow = assessment.data?.ambientCelsius ?? null;
   const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
   return (
     <>
-      <p>
+      <div style={{ marginBottom: 12 }}>
         <Button loading={take.isPending} onClick={() => take.mutate(undefined)}>
           Take the newest readings
         </Button>{' '}
-        <span className="quiet small">or type in what the run showed:</span>
-      </p>
+        <RunLog onTake={fromLog} /> <span className="quiet small">or type in what the run showed:</span>
+      </div>
       {take.isError && <Refusal error={take.error} />}
       {save.isError && <Refusal error={save.error} />}
       {warnings.length > 0 && (

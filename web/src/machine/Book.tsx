@@ -6,6 +6,7 @@ import { useWrite } from '../api/queries';
 import { fullDay, instant, kelvin, partName } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { AskReason } from './AskReason';
+import { SYMPTOM_WORDS, useWithdraw } from './Reports';
 
 type MachineAnswer = Schemas['MachineAnswer'];
 
@@ -40,7 +41,14 @@ export function Book({
       }),
     ),
   );
+  const withdraw = useWithdraw(machine.tag);
   const entries: Entry[] = [
+    ...machine.symptoms.map((s) => ({
+      at: s.date,
+      text: `Reported: ${SYMPTOM_WORDS[s.kind]}${s.note ? `, “${s.note}”` : ''}`,
+      struck: s.withdrawnReason,
+      action: withdraw.action(s),
+    })),
     ...machine.services.map((s) => ({
       at: s.date,
       text: (
@@ -118,7 +126,7 @@ export function Book({
                 </td>
                 <td>
                   <span className={e.struck ? 'struck' : undefined}>{e.text}</span>
-                  {e.struck && <span className="quiet"> (voided: {e.struck})</span>}
+                  {e.struck && <span className="quiet"> (struck out: {e.struck})</span>}
                 </td>
                 <td style={{ width: 90, textAlign: 'right' }}>{e.action}</td>
               </tr>
@@ -135,6 +143,7 @@ export function Book({
           onReason={(reason) => voidService.mutateAsync({ id: voiding.id, voided: true, reason })}
         />
       )}
+      {withdraw.dialog}
       {adding && <AddService tag={machine.tag} onClose={() => setAdding(false)} />}
     </section>
   );

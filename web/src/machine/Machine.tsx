@@ -15,7 +15,9 @@ import { Book } from './Book';
 import { DriftChart } from './DriftChart';
 import { EditMachine } from './EditMachine';
 import './machine.css';
+import { Making } from './Making';
 import { Readings } from './Readings';
+import { ReportSymptom } from './Reports';
 import { Retire } from './Retire';
 
 const LEVELS: readonly ServiceLevel[] = ['inspect', 'blow-out', 'dust-out', 'fan-swap', 'repaste', 'repad'];
@@ -26,7 +28,7 @@ export function Machine() {
   usePageTitle(tag);
   const machine = useMachine(tag);
   const assessment = useAssessment(machine.data && !machine.data.retiredOn ? tag : null);
-  const [open, setOpen] = useState<'edit' | 'retire' | 'aside' | null>(null);
+  const [open, setOpen] = useState<'edit' | 'retire' | 'aside' | 'report' | null>(null);
   const startJob = useStartJob();
 
   if (machine.isPending)
@@ -98,6 +100,7 @@ export function Machine() {
                 </Dropdown>
               </>
             ))}
+          {!m.retiredOn && <Button onClick={() => setOpen('report')}>Report a symptom</Button>}
           <Button onClick={() => setOpen('edit')}>Edit</Button>
           {!m.retiredOn && <Button onClick={() => setOpen('aside')}>Set aside</Button>}
           <Button onClick={() => setOpen('retire')}>{m.retiredOn ? 'Put back into use' : 'Retire'}</Button>
@@ -119,6 +122,7 @@ export function Machine() {
       <Book machine={m} steps={a?.steps ?? []} />
       <Readings tag={m.tag} parts={m.parts.map((p) => p.part ?? '')} />
 
+      {open === 'report' && <ReportSymptom tag={m.tag} onClose={() => setOpen(null)} />}
       {open === 'edit' && <EditMachine machine={m} onClose={() => setOpen(null)} />}
       {open === 'retire' && <Retire machine={m} onClose={() => setOpen(null)} />}
       {open === 'aside' && <SetAside item={{ asset: m.tag }} onClose={() => setOpen(null)} />}
@@ -209,10 +213,49 @@ function Judgement({
                       <td>{capital(partName(p.part))}</td>
                       <td className="num">{full(p.latestCelsius)}</td>
                       <td className="num">{full(p.limitCelsius)}</td>
-                      <td className="num">{full(p.hottestCelsius)}</td>
-                      <td className="num">{kelvin(p.marginKelvin)}</td>
                       <td className="num">
-                        {kelvin(p.driftKelvin)} ± {kelvin(p.uncertaintyKelvin)}
+                        <Making
+                          title={`${capital(partName(p.part))} on a hot day`}
+                          made={[
+                            [
+                              'intake air the zone is planned for',
+                              full(p.hottestCelsius - p.hottestRiseKelvin),
+                            ],
+                            ['rise at usual heat, fan at full speed', kelvin(p.hottestRiseKelvin)],
+                            ['together', full(p.hottestCelsius)],
+                          ]}
+                        >
+                          {full(p.hottestCelsius)}
+                        </Making>
+                      </td>
+                      <td className="num">
+                        <Making
+                          title="To the action line"
+                          made={[
+                            ['limit of the part', full(p.limitCelsius)],
+                            ['less the house’s margin', kelvin(p.limitCelsius - p.actionLineCelsius)],
+                            ['less the hot day', full(p.hottestCelsius)],
+                            ['left', kelvin(p.marginKelvin)],
+                          ]}
+                        >
+                          {kelvin(p.marginKelvin)}
+                        </Making>
+                      </td>
+                      <td className="num">
+                        <Making
+                          title={`What service could win on the ${partName(p.part)}`}
+                          made={[
+                            ['rise with everything fresh', kelvin(p.baselineRiseKelvin)],
+                            ...p.split.map((s) => [CAUSE_WORDS[s.cause], kelvin(s.kelvin)] as const),
+                            ['rise now', kelvin(p.presentRiseKelvin)],
+                            [
+                              'to win, ± two standard uncertainties',
+                              `${kelvin(p.driftKelvin)} ± ${kelvin(p.uncertaintyKelvin)}`,
+                            ],
+                          ]}
+                        >
+                          {kelvin(p.driftKelvin)} ± {kelvin(p.uncertaintyKelvin)}
+                        </Making>
                       </td>
                       <td>
                         {p.split

@@ -12,6 +12,7 @@ const PLACES = [
   { to: '/halls', name: 'Halls', key: 'h' },
   { to: '/bench', name: 'Bench', key: 'b' },
   { to: '/intake', name: 'Intake', key: 'i' },
+  { to: '/rules', name: 'House rules', key: 'u' },
 ] as const;
 
 /** The frame around every place: where one can go, and what holds everywhere. */

@@ -1,0 +1,36 @@
+import { Popover } from 'antd';
+import type { ReactNode } from 'react';
+
+/** A number that opens to what it is made of. */
+export function Making({
+  children,
+  title,
+  made,
+}: {
+  children: ReactNode;
+  title: string;
+  made: readonly (readonly [string, string])[];
+}) {
+  return (
+    <Popover
+      trigger="click"
+      title={title}
+      content={
+        <table className="making">
+          <tbody>
+            {made.map(([what, value]) => (
+              <tr key={what}>
+                <th scope="row">{what}</th>
+                <td>{value}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      }
+    >
+      <button type="button" className="making-number">
+        {children}
+      </button>
+    </Popover>
+  );
+}

@@ -1,0 +1,89 @@
+import { Button, Form, InputNumber, Radio } from 'antd';
+import { api, unwrap, type Schemas } from '../api/client';
+import { usePolicy, useWrite } from '../api/queries';
+import { Refusal } from '../shell/Refusal';
+import { usePageTitle } from '../shell/usePageTitle';
+
+type Policy = Schemas['PolicyDto'];
+
+const SCHOOLS: readonly { value: Schemas['School']; name: string; text: string }[] = [
+  {
+    value: 'whichever-first',
+    name: 'Whichever comes first',
+    text: 'by evidence or by the calendar',
+  },
+  {
+    value: 'calendar',
+    name: 'By the calendar',
+    text: 'intervals decide; evidence only where a machine is already in trouble',
+  },
+  {
+    value: 'evidence',
+    name: 'Only on evidence',
+    text: 'if the numbers are fine, leave it alone',
+  },
+  {
+    value: 'failure',
+    name: 'Only when it fails',
+    text: 'at a limit, throttling, or reported',
+  },
+];
+
+/** The house's rules: when a machine is worth opening. */
+export function Rules() {
+  usePageTitle('House rules');
+  const policy = usePolicy();
+  const save = useWrite((body: Policy) => unwrap(api.PUT('/api/v1/policy', { body })));
+  return (
+    <div className="page">
+      <h1>House rules</h1>
+      <p className="quiet">They hold for every machine; the rounds are judged again when they change.</p>
+      {policy.isError && <Refusal error={policy.error} retry={() => void policy.refetch()} />}
+      {save.isError && <Refusal error={save.error} />}
+      {policy.data && (
+        <Form<Policy>
+          layout="vertical"
+          requiredMark={false}
+          initialValues={policy.data}
+          style={{ maxWidth: 560, marginTop: 16 }}
+          onFinish={(fields) => save.mutate(fields)}
+        >
+          <Form.Item name="school" label="When a machine is served">
+            <Radio.Group className="rules-schools">
+              {SCHOOLS.map((s) => (
+                <Radio key={s.value} value={s.value}>
+                  {s.name} <span className="quiet">· {s.text}</span>
+                </Radio>
+              ))}
+            </Radio.Group>
+          </Form.Item>
+          <Form.Item
+            name="actionMarginKelvin"
+            label="The action line lies below a part’s limit by, K"
+            rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
+          >
+            <InputNumber min={0} max={30} step={0.5} inputMode="decimal" />
+          </Form.Item>
+          <Form.Item
+            name="worthKelvin"
+            label="Less than this is not worth opening a machine for, K"
+            rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
+          >
+            <InputNumber min={0.5} max={20} step={0.5} inputMode="decimal" />
+          </Form.Item>
+          <Form.Item
+            name="muchKelvin"
+            label="This much to win is worth opening it at once, K"
+            rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
+          >
+            <InputNumber min={1} max={40} step={0.5} inputMode="decimal" />
+          </Form.Item>
+          <Button type="primary" htmlType="submit" disabled={save.isPending}>
+            Keep these rules
+          </Button>{' '}
+          {save.isSuccess && <span role="status">Kept; the rounds are being judged again.</span>}
+        </Form>
+      )}
+    </div>
+  );
+}
