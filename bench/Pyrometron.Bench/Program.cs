@@ -3,6 +3,7 @@ using Pyrometron.Bench;
 return args switch
 {
     ["score", .. var folders] when folders.Length > 0 => ScoreCommand.Run(folders),
+    ["vary", .. var folders] when folders.Length > 0 => VaryCommand.Run(folders),
     ["speed", var folder] => SpeedCommand.Run(folder),
     ["large", var folder, var machines] when int.TryParse(machines, out var count) && count > 0 => LargeCommand.Run(folder, count),
     _ => Usage(),
@@ -11,6 +12,7 @@ return args switch
 static int Usage()
 {
     Console.Error.WriteLine("usage: score FOLDER …   how well the trial fleets in the folders are judged");
+    Console.Error.WriteLine("       vary FOLDER …    the same with the fleets made harder and the method made poorer");
     Console.Error.WriteLine("       speed FOLDER     how fast import, judgement, trend and queue are, on a trial fleet");
     Console.Error.WriteLine("       large FOLDER N   how long, and in how much memory, N machines are judged from a database");
     return 2;

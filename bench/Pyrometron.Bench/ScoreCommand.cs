@@ -17,11 +17,10 @@ internal static class ScoreCommand
         {
             var fleet = TrialFleet.Load(folder);
             var clock = Stopwatch.StartNew();
-            var judgement = new FleetJudge(fleet.Register, fleet.AsOf, JudgementPolicy.Default, a => ReadingSeries.From(fleet.Readings[a.Tag], a.Parts.Count)).JudgeAll();
+            var judgement = Judge(fleet);
             clock.Stop();
-            var queue = judgement.Queue.Select((a, i) => new Answer(i + 1, a.Asset.Tag, Words.Of(a.Urgency), Words.Of(a.Cause), a.DriftKelvin, a.Action?.Day)).ToArray();
-            var score = Score.Of(queue, fleet.Truth);
-            Print($"{folder}: {queue.Length} machines judged in {clock.ElapsedMilliseconds} ms");
+            var score = ScoreOf(judgement, fleet.Truth);
+            Print($"{folder}: {judgement.Queue.Count} machines judged in {clock.ElapsedMilliseconds} ms");
             Print($"  average precision {score.AveragePrecision:0.000} (without grey {score.WithoutGrey:0.000}), precision at k {score.PrecisionAtK:0.000}");
             foreach (var (name, order) in SimpleRules.Orders(fleet))
                 Print($"    simple rule {name,-9} {Score.Ranking(order, fleet.Truth).AveragePrecision:0.000}");
@@ -34,6 +33,14 @@ internal static class ScoreCommand
         }
         return 0;
     }
+
+    /// <summary>Judges a trial fleet, with parts of the method left out or not.</summary>
+    public static FleetJudgement Judge(TrialFleet fleet, Ablation without = Ablation.None) =>
+        new FleetJudge(fleet.Register, fleet.AsOf, JudgementPolicy.Default, a => ReadingSeries.From(fleet.Readings[a.Tag], a.Parts.Count)) { Without = without }.JudgeAll();
+
+    /// <summary>Scores a judgement against the truth.</summary>
+    public static Score ScoreOf(FleetJudgement judgement, Dictionary<string, Truth> truth) =>
+        Score.Of([.. judgement.Queue.Select((a, i) => new Answer(i + 1, a.Asset.Tag, Words.Of(a.Urgency), Words.Of(a.Cause), a.DriftKelvin, a.Action?.Day))], truth);
 
     /// <summary>Machine by machine, for finding out where the judgement errs.</summary>
     private static void Detail(FleetJudgement judgement, TrialFleet fleet)

@@ -35,7 +35,8 @@ internal sealed record MachineFacts(
             return new MachineFacts(asset, series.Count, series.Count == 0 ? null : series.Day[^1], false, false, [], channels.Findings, symptoms, null, null);
         var ownAir = air.Complete(channels);
         var cells = CellTable.Of(asset.Kind, channels, reference);
-        var model = WearModel.For(asset, reference, cells, NoiseModel.Of(series), asOfDay, SensorSteps.Find(asset, reference, cells));
+        var model = WearModel.For(asset, reference, cells, NoiseModel.Of(series), asOfDay,
+            without.HasFlag(Ablation.SensorSteps) ? [] : SensorSteps.Find(asset, reference, cells));
         return new MachineFacts(asset, series.Count, series.Day[^1], ownAir, StandsAtItsLimit(asset, channels),
             [.. channels.Parts.Select(p => Latest(series, p, reference.Workload))], channels.Findings, symptoms,
             model is null || series.Count < MachineJudge.LeastReadings ? SiblingComparison.Raw(channels, reference) : null, model);
