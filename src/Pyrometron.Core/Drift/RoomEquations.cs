@@ -10,7 +10,7 @@ internal sealed class RoomEquations
     private const double RoomSigma = 10;
 
     /// <summary>How far it may stray on the average of all days, K.</summary>
-    private const double AverageSigma = 0.3;
+    private const double AverageSigma = 0.1;
 
     private readonly int[] _bins;
     private readonly int _count;

@@ -65,15 +65,19 @@ public static class SensorSteps
             if (Math.Abs(jump) > Math.Abs(best.Kelvin))
                 best = (k, jump);
         }
+        // Medians see the jump from two cells to either side alike: it is where the nearest cells differ most.
+        for (var k = Math.Max(2, best.At - 2); best.At > 0 && k <= Math.Min(apart.Length - 2, best.At + 2); k++)
+            if (Math.Abs(Across(apart, k)) > Math.Abs(Across(apart, best.At)))
+                best.At = k;
         return best;
     }
+
+    private static double Across(Gap[] apart, int at) => Middle(apart, at, at + 2) - Middle(apart, at - 2, at);
 
     /// <summary>Whether it happened within one cell; that cell may hold some of both, and is left out of either side.</summary>
     private static bool IsAbrupt(Gap[] apart, int at, double size)
     {
-        var before = Middle(apart, at - 2, at);
-        var after = Middle(apart, at, at + 2);
-        double[] jumps = [after - before, Middle(apart, at + 1, at + 3) - before, after - Middle(apart, at - 3, at - 1)];
+        double[] jumps = [Across(apart, at), Middle(apart, at + 1, at + 3) - Middle(apart, at - 2, at), Middle(apart, at, at + 2) - Middle(apart, at - 3, at - 1)];
         return jumps.Max(j => j * Math.Sign(size)) > 0.8 * Math.Abs(size);
     }
 

@@ -21,6 +21,9 @@ internal sealed class Hall
     /// <summary>What happens to the room.</summary>
     public List<RoomEvent> Room { get; } = [];
 
+    /// <summary>What a machine's instruments make of its readings, by tag.</summary>
+    public Dictionary<string, Func<Reading, Reading>> Distorted { get; } = [];
+
     /// <summary>Adds a number of healthy cards.</summary>
     public Hall WithHealthy(int count)
     {
@@ -43,7 +46,7 @@ internal sealed class Hall
     public FleetJudgement Judge(DustClass dust = DustClass.Normal)
     {
         var zone = new SimulatedZone("ROW", 26, 4, Room);
-        var readings = _machines.Select((m, i) => (m.Asset.Tag, Series: ReadingSeries.From(Workshop.Run(m, zone, Now - 365, Now, 100 + i), 3))).ToDictionary(r => r.Tag, r => r.Series);
+        var readings = _machines.Select((m, i) => (m.Asset.Tag, Series: ReadingSeries.From([.. Workshop.Run(m, zone, Now - 365, Now, 100 + i).Select(Distorted.GetValueOrDefault(m.Asset.Tag, r => r))], 3))).ToDictionary(r => r.Tag, r => r.Series);
         return new FleetJudge(Register(dust, [.. _machines.Select(m => m.Asset)]), Today, JudgementPolicy.Default, a => readings[a.Tag]).JudgeAll();
     }
 

@@ -1,0 +1,90 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
+using Pyrometron.Core.Readings;
+
+namespace Pyrometron.Core.Tests.Judging;
+
+/// <summary>What people saw outranks degrees; and when a house has its machines served is its own affair.</summary>
+public class SymptomTests
+{
+    private static readonly Asset Desktop = new("DT-1", AssetKind.Desktop, "Petrel", "ROW", null, 8, Hall.Today.AddDays(-400), null, [new("cpu", new(95), JointMaterial.Paste)], []);
+
+    private static Reading[] Healthy => [.. Enumerable.Range(0, 50).Select(i => new Reading((long)((Hall.Now - 350 + 7 * i) * 86_400_000), 24, double.NaN, double.NaN, double.NaN, double.NaN, double.NaN,
+        double.NaN, double.NaN, "stock", "full", null, [70 + i % 2]))];
+
+    private static Symptom Said(SymptomKind kind, int daysAgo) => new(Hall.Today.AddDays(-daysAgo), kind, null);
+
+    private static Assessment Judge(Asset asset, Reading[] readings, params Symptom[] symptoms) => new FleetJudge(Hall.Register(DustClass.Normal, asset), Hall.Today, JudgementPolicy.Default,
+        _ => ReadingSeries.From(readings, 1), _ => symptoms).JudgeAll().Queue.Single();
+
+    [Theory]
+    [InlineData(SymptomKind.Shutdown, Urgency.Now, "Switches itself off")]
+    [InlineData(SymptomKind.Crash, Urgency.Now, "Crashes")]
+    [InlineData(SymptomKind.Noise, Urgency.Soon, "Loud")]
+    [InlineData(SymptomKind.Throttling, Urgency.Soon, "Slow under load")]
+    public void A_report_asks_for_a_look_even_where_temperatures_are_fine(SymptomKind kind, Urgency urgency, string words)
+    {
+        var a = Judge(Desktop, Healthy, Said(kind, 3));
+        Assert.Equal((urgency, ServiceLevel.Inspect), (a.Urgency, a.Service));
+        Assert.StartsWith(words, a.Reason, StringComparison.Ordinal);
+        Assert.Contains("do not explain it", a.Reason, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_report_needs_no_readings()
+    {
+        var a = Judge(Desktop, [], Said(SymptomKind.Shutdown, 1));
+        Assert.Equal((Urgency.Now, ServiceLevel.Inspect, 10), (a.Urgency, a.Service, a.Minutes));
+        Assert.StartsWith("Switches itself off", a.Reason, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_service_answers_it_and_looking_in_does_not()
+    {
+        Asset With(ServiceLevel level, int daysAgo) => Desktop with { Services = [new(Hall.Today.AddDays(-daysAgo), level)] };
+        Assert.Equal(Urgency.Fine, Judge(With(ServiceLevel.Repaste, 2), Healthy, Said(SymptomKind.Crash, 3)).Urgency);
+        Assert.Equal(Urgency.Now, Judge(With(ServiceLevel.Inspect, 2), Healthy, Said(SymptomKind.Crash, 3)).Urgency);
+        Assert.Equal(Urgency.Now, Judge(With(ServiceLevel.Repaste, 5), Healthy, Said(SymptomKind.Crash, 3)).Urgency);
+    }
+
+    [Fact]
+    public void What_is_reported_later_than_the_day_judged_is_not_known_yet() =>
+        Assert.Equal(Urgency.Fine, Judge(Desktop, Healthy, Said(SymptomKind.Crash, -2)).Urgency);
+
+    [Fact]
+    public void A_machine_that_crashes_goes_before_one_that_is_only_hot()
+    {
+        Asset[] assets = [Desktop, Desktop with { Tag = "DT-2" }];
+        Reading[] worn = [.. Enumerable.Range(0, 50).Select(i => new Reading((long)((Hall.Now - 350 + 7 * i) * 86_400_000), 24, double.NaN, double.NaN, double.NaN, double.NaN, double.NaN,
+            double.NaN, double.NaN, "stock", "full", null, [70 + i % 2 + i * 0.5]))];
+        var queue = new FleetJudge(Hall.Register(DustClass.Normal, assets), Hall.Today, JudgementPolicy.Default, a => ReadingSeries.From(a.Tag == "DT-1" ? Healthy : worn, 1),
+            a => a.Tag == "DT-1" ? [Said(SymptomKind.Shutdown, 1)] : []).JudgeAll().Queue;
+        Assert.Equal(["DT-1", "DT-2"], queue.Select(a => a.Asset.Tag));
+        Assert.Equal([Urgency.Now, Urgency.Now], queue.Select(a => a.Urgency));
+    }
+
+    [Theory]
+    [InlineData(School.WhicheverFirst, 7.0, false, Urgency.Next)]
+    [InlineData(School.WhicheverFirst, 0.0, true, Urgency.Soon)]
+    [InlineData(School.Evidence, 7.0, true, Urgency.Next)]
+    [InlineData(School.Evidence, 0.0, true, Urgency.Fine)]
+    [InlineData(School.Calendar, 7.0, false, Urgency.Watch)]
+    [InlineData(School.Calendar, 7.0, true, Urgency.Soon)]
+    [InlineData(School.Failure, 7.0, true, Urgency.Watch)]
+    [InlineData(School.Failure, 0.0, true, Urgency.Fine)]
+    public void The_school_decides_between_evidence_and_calendar(School school, double winnable, bool due, Urgency expected) =>
+        Assert.Equal(expected, UrgencyRule.Of(winnable, 0.5, false, null, due ? new(ServiceLevel.DustOut, Hall.Today) : null, [], Hall.Today, JudgementPolicy.Default with { School = school }));
+
+    [Theory]
+    [InlineData(School.WhicheverFirst)]
+    [InlineData(School.Calendar)]
+    [InlineData(School.Evidence)]
+    [InlineData(School.Failure)]
+    public void Under_every_school_a_machine_in_trouble_is_now(School school)
+    {
+        var policy = JudgementPolicy.Default with { School = school };
+        Assert.Equal(Urgency.Now, UrgencyRule.Of(4, 0.5, true, null, null, [], Hall.Today, policy));
+        Assert.Equal(Urgency.Now, UrgencyRule.Of(0, 0.5, false, null, null, [Said(SymptomKind.Crash, 0)], Hall.Today, policy));
+    }
+}
