@@ -81,8 +81,12 @@ public static class SensorSteps
         return jumps.Max(j => j * Math.Sign(size)) > 0.8 * Math.Abs(size);
     }
 
-    private static bool Explained(Asset asset, Gap[] apart, int at) => apart[at].Settings != apart[at - 1].Settings
-        || asset.Services.Any(s => UnixDay.Noon(s.Date) > apart[at - 1].Day - 6 && UnixDay.Noon(s.Date) < apart[at].Day + 6);
+    /// <summary>Whether new settings or a service came with it, give or take a cell: a mount that went wrong jumps too.</summary>
+    private static bool Explained(Asset asset, Gap[] apart, int at)
+    {
+        var (from, to) = (apart[Math.Max(0, at - 2)], apart[Math.Min(apart.Length - 1, at + 1)]);
+        return from.Settings != to.Settings || asset.Services.Any(s => UnixDay.Noon(s.Date) > from.Day && UnixDay.Noon(s.Date) < to.Day);
+    }
 
     /// <summary>By how much a part's own rise changed about a day, K.</summary>
     private static double Raw(Cell[] cells, int part, double day)
