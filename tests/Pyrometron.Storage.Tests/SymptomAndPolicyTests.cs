@@ -1,0 +1,78 @@
+using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
+
+namespace Pyrometron.Storage.Tests;
+
+public class SymptomAndPolicyTests
+{
+    [Fact]
+    public void A_report_stands_until_it_is_withdrawn_and_stays_in_the_book()
+    {
+        using var t = new TemporaryDatabase();
+        var store = new SymptomStore(t.Database, TimeProvider.System);
+        var asset = t.Fleet.Find("GC-1")!;
+        var id = store.Add(asset.Id, new Symptom(new(2026, 5, 1), SymptomKind.Shutdown, "under load"));
+        store.Add(asset.Id, new Symptom(new(2026, 5, 3), SymptomKind.Noise, null));
+        t.Reopen();
+        store = new SymptomStore(t.Database, TimeProvider.System);
+        Assert.Equal([SymptomKind.Shutdown, SymptomKind.Noise], store.Standing()["GC-1"].Select(s => s.Kind));
+        Assert.True(store.Withdraw(asset.Id, id, "it was the wall socket"));
+        Assert.False(store.Withdraw(asset.Id, id, "again"));
+        Assert.Equal([SymptomKind.Noise], store.Standing()["GC-1"].Select(s => s.Kind));
+        Assert.Equal([null, "it was the wall socket"], store.Of(asset.Id).Select(s => s.WithdrawnReason));
+        Assert.Equal("under load", store.Of(asset.Id)[1].Symptom.Note);
+    }
+
+    [Fact]
+    public void A_report_of_another_machine_cannot_be_withdrawn()
+    {
+        using var t = new TemporaryDatabase();
+        var store = new SymptomStore(t.Database, TimeProvider.System);
+        var id = store.Add(t.Fleet.Find("GC-1")!.Id, new Symptom(new(2026, 5, 1), SymptomKind.Crash, null));
+        Assert.False(store.Withdraw(t.Fleet.Find("PC-1")!.Id, id, "not mine"));
+        Assert.Empty(store.Of(t.Fleet.Find("PC-1")!.Id));
+    }
+
+    [Fact]
+    public void The_defaults_hold_until_the_house_says_otherwise()
+    {
+        using var t = new TemporaryDatabase();
+        Assert.Equal(JudgementPolicy.Default, new PolicyStore(t.Database).Current());
+        var strict = new JudgementPolicy(8, 3, 7, School.Evidence);
+        new PolicyStore(t.Database).Set(JudgementPolicy.Default with { School = School.Failure });
+        new PolicyStore(t.Database).Set(strict);
+        t.Reopen();
+        Assert.Equal(strict, new PolicyStore(t.Database).Current());
+    }
+
+    [Fact]
+    public void Readings_come_as_columns_in_order_of_time_with_gaps_as_gaps()
+    {
+        using var t = new TemporaryDatabase();
+        t.Send("GC-1", TemporaryDatabase.Reading(60, 61, double.NaN) with { Workload = "light" }, TemporaryDatabase.Reading(0, 60, 80),
+            TemporaryDatabase.Reading(120, 0, 82) with { Settings = null, FanRpm = 0, Throttled = 1, PowerW = double.NaN });
+        using var reader = t.Readings.Series(long.MaxValue);
+        var series = reader.Read(t.Fleet.Find("GC-1")!);
+        Assert.Equal(3, series.Count);
+        Assert.Equal([60, 61, 0], series.Parts[0]);
+        Assert.Equal([80, double.NaN, 82], series.Parts[1]);
+        Assert.Equal([0, 1, 0], series.Workload);
+        Assert.Equal([0, 0, -1], series.Settings);
+        Assert.Equal([1800, 1800, 0], series.FanRpm);
+        Assert.Equal([220, 220, double.NaN], series.Power);
+        Assert.Equal([false, false, true], series.Throttled);
+        Assert.Equal(0, reader.Read(t.Fleet.Find("PC-1")!).Count);
+    }
+
+    [Fact]
+    public void One_reader_serves_several_threads()
+    {
+        using var t = new TemporaryDatabase();
+        t.Send("GC-1", [.. Enumerable.Range(0, 500).Select(i => TemporaryDatabase.Reading(i, 60 + i % 5, 80))]);
+        t.Send("PC-1", [.. Enumerable.Range(0, 300).Select(i => TemporaryDatabase.Reading(i, 50))]);
+        var (card, desktop) = (t.Fleet.Find("GC-1")!, t.Fleet.Find("PC-1")!);
+        using var reader = t.Readings.Series(long.MaxValue);
+        var counts = Enumerable.Range(0, 200).AsParallel().Select(i => reader.Read(i % 2 == 0 ? card : desktop).Count).ToArray();
+        Assert.Equal([300, 500], counts.Distinct().Order());
+    }
+}
