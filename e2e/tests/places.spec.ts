@@ -12,6 +12,7 @@ const PLACES = [
   ['/bench/6', /measure it again/],
   ['/bench/1', /beyond doubt/],
   ['/intake', /Drop files/],
+  ['/rules', /Keep these rules/],
   ['/nowhere', /There is no/],
 ] as const;
 

@@ -22,6 +22,9 @@ public sealed class Channels
 
     private const double SpikeSigmas = 6;
 
+    /// <summary>A command, per cent, at which every fan turns; and readings that make a standing one more than a hiccup.</summary>
+    private const double LeastCommand = 5, LeastStanding = 3;
+
     private Channels(ReadingSeries series, double[] ambient, double[][] parts, List<SensorFinding> findings) =>
         (Series, Ambient, Parts, Findings) = (series, ambient, parts, findings);
 
@@ -49,8 +52,17 @@ public sealed class Channels
             DropSpikes(series, parts[p], asset.Parts[p].Name, findings);
             DropColderThanAir(series, parts[p], ambient, asset.Parts[p].Name, findings);
         }
+        TellStandingFan(series, findings);
         // A well-kept room is as steady as a frozen sensor: an intake is judged against the zone's others (ZoneAir) instead.
         return new Channels(series, ambient, parts, findings);
+    }
+
+    /// <summary>A fan that is asked to turn and does not: the readings stay, since they are true.</summary>
+    private static void TellStandingFan(ReadingSeries series, List<SensorFinding> findings)
+    {
+        var standing = Enumerable.Range(0, series.Count).Where(i => series.FanRpm[i] == 0 && series.FanPct[i] > LeastCommand).ToArray();
+        if (standing.Length >= LeastStanding)
+            findings.Add(new SensorFinding("fan", "stands still although it is asked to turn", series.Day[standing[0]], standing.Length));
     }
 
     private static void DropFrozen(ReadingSeries series, double[] channel, string name, List<SensorFinding> findings)

@@ -22,7 +22,7 @@ public readonly record struct FanHealth(double SpeedShare)
     /// <param name="renewed">Day of the last fan swap, days since 1970, or negative infinity.</param>
     public static FanHealth Of(CellTable cells, ReferencePoint reference, double renewed)
     {
-        var known = cells.All.Where(c => c.SpeedRatio > 0 && c.Day >= renewed).Select(c => (c.Day, Ratio: c.SpeedRatio)).ToArray();
+        var known = cells.All.Where(c => c.SpeedRatio >= 0 && c.Day >= renewed).Select(c => (c.Day, Ratio: c.SpeedRatio)).ToArray();
         if (known.Length >= 6)
             return From(known, LeastLoss);
         return reference.SpeedIsRpm && AgainstTemperature(cells, reference, renewed) is { Length: >= 6 } followed ? From(followed, LeastLossUnasked) : new FanHealth(1);

@@ -66,10 +66,11 @@ public static class SensorSteps
                 best = (k, jump);
         }
         // Medians see the jump from two cells to either side alike: it is where the nearest cells differ most.
-        for (var k = Math.Max(2, best.At - 2); best.At > 0 && k <= Math.Min(apart.Length - 2, best.At + 2); k++)
-            if (Math.Abs(Across(apart, k)) > Math.Abs(Across(apart, best.At)))
-                best.At = k;
-        return best;
+        var nearest = best.At;
+        for (var k = best.At - 2; best.At > 0 && k <= best.At + 2; k++)
+            if (Math.Abs(Across(apart, k)) > Math.Abs(Across(apart, nearest)))
+                nearest = k;
+        return (nearest, best.Kelvin);
     }
 
     private static double Across(Gap[] apart, int at) => Middle(apart, at, at + 2) - Middle(apart, at - 2, at);

@@ -243,15 +243,25 @@ internal sealed class WearEquations
         return Cholesky.Factor(_factor.AsSpan(0, _actives * _actives), _actives);
     }
 
-    /// <summary>Variance of a linear function of the unknowns, those at zero taken as certain.</summary>
-    public double VarianceOf(WearModel model, ReadOnlySpan<double> x, ReadOnlySpan<double> factors)
+    /// <summary>Standard uncertainties of linear functions of the unknowns, those at zero taken as certain.</summary>
+    /// <param name="functions">The factors of the unknowns, one array a function.</param>
+    public double[] Uncertainty(WearModel model, ReadOnlySpan<double> x, double[][] functions)
     {
+        var sigma = new double[functions.Length];
         if (!FactorActive(model, x))
-            return double.PositiveInfinity;
-        for (var a = 0; a < _actives; a++)
-            _row[a] = factors[_active[a]];
-        Cholesky.SolveLower(_factor, _actives, _row.AsSpan(0, _actives));
-        return Dot(_row.AsSpan(0, _actives), _row.AsSpan(0, _actives));
+        {
+            Array.Fill(sigma, double.PositiveInfinity);
+            return sigma;
+        }
+        for (var f = 0; f < functions.Length; f++)
+        {
+            for (var a = 0; a < _actives; a++)
+                _row[a] = functions[f][_active[a]];
+            var solved = _row.AsSpan(0, _actives);
+            Cholesky.SolveLower(_factor, _actives, solved);
+            sigma[f] = Math.Sqrt(Dot(solved, solved));
+        }
+        return sigma;
     }
 
     /// <summary>

@@ -120,7 +120,7 @@ internal sealed class WearModel
 
     /// <summary>Keeps how sure the wear of each part is, from the equations of the last fit.</summary>
     public void KeepUncertainty(WearEquations equations) =>
-        _sigma = [.. _share.Select((share, p) => Math.Sqrt(equations.VarianceOf(this, _x, Columns.Wear(p, LastDay, share))))];
+        _sigma = equations.Uncertainty(this, _x, [.. _share.Select((share, p) => Columns.Wear(p, LastDay, share))]);
 
     /// <summary>Standard uncertainty of a part's wear at its newest cell, K, by scatter and season alone.</summary>
     public double SigmaOf(int part) => _sigma[part];

@@ -21,6 +21,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     public const int LeastReadings = 5;
 
     private readonly Asset asset = machine.Asset;
+    private readonly bool[] _hasData = [.. Enumerable.Range(0, model.Cells.Parts).Select(p => model.Cells.All.Count(c => !double.IsNaN(c.Rise(p))) >= 3)];
     private readonly double _last = model.LastDay;
     private readonly FanHealth _fan = FanHealth.Of(model.Cells, model.Reference, LastRenewal(machine.Asset, Cause.Fan, asOf));
 
@@ -168,7 +169,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             }
     }
 
-    private bool HasData(int part) => model.Cells.All.Count(c => !double.IsNaN(c.Rise(part))) >= 3;
+    private bool HasData(int part) => _hasData[part];
 
     private PartAssessment Judge(int p, bool withHistory)
     {

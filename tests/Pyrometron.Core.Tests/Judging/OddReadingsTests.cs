@@ -49,6 +49,72 @@ public class OddReadingsTests
     {
         var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, cpu: i > 40 ? 92 : 70, power: 0, rpm: i > 40 ? 0 : 1400, pct: 60)));
         Assert.True(a.Parts.All(p => double.IsFinite(p.Split.Total) && double.IsFinite(p.HottestC)));
+        Assert.Contains(a.SensorFindings, f => f.Channel == "fan" && f.Readings == 9);
+        Assert.Equal((Cause.Fan, ServiceLevel.FanSwap), (a.Cause, a.Service));
+    }
+
+    [Fact]
+    public void A_fan_that_rests_because_nobody_asks_it_is_no_finding() =>
+        Assert.DoesNotContain(Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, rpm: i % 2 == 0 ? 0 : 900, pct: i % 2 == 0 ? 0 : 40))).SensorFindings, f => f.Channel == "fan");
+
+    [Fact]
+    public void All_channels_but_one_missing_is_judged_by_what_is_left()
+    {
+        var two = Desktop with { Parts = [new("cpu", new(95), JointMaterial.Paste), new("gpu", new(95), JointMaterial.Paste)] };
+        var a = Hall.JudgeAlone(two, [.. Weekly(i => At(350 - 7 * i, cpu: 70 + i * 0.3)).Select(r => r with { PartsC = [r.PartsC[0], double.NaN] })]);
+        Assert.Equal("cpu", Assert.Single(a.Parts).Part.Name);
+        Assert.InRange(a.DriftKelvin!.Value, 9, 17);
+    }
+
+    [Fact]
+    public void Nothing_measured_at_all_is_said_and_not_guessed()
+    {
+        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, cpu: double.NaN, ambient: double.NaN)));
+        Assert.Equal((Urgency.Unknown, 50), (a.Urgency, a.Readings));
+        Assert.Null(a.DriftKelvin);
+    }
+
+    /// <summary>The hour that comes twice in autumn is two instants: readings are kept in UTC, so none is lost or turned round.</summary>
+    [Fact]
+    public void The_hour_that_comes_twice_in_autumn_moves_nothing()
+    {
+        Reading[] Hourly(double shift) => [.. Enumerable.Range(0, 24 * 40).Select(i => At(40 - i / 24.0 + (i > 480 ? shift : 0), cpu: 70 + i % 3))];
+        Assert.Equal(Hall.JudgeAlone(Desktop, Hourly(0)).DriftKelvin!.Value, Hall.JudgeAlone(Desktop, Hourly(1 / 24.0)).DriftKelvin!.Value, 0.3);
+    }
+
+    [Fact]
+    public void One_reading_from_a_clock_that_stood_at_1970_does_not_stretch_the_history()
+    {
+        var sound = Weekly(i => At(350 - 7 * i, cpu: 70 + i * 0.2));
+        var stray = sound[0] with { UnixMilliseconds = 0 };
+        var (with, without) = (Hall.JudgeAlone(Desktop, [stray, .. sound]), Hall.JudgeAlone(Desktop, sound));
+        Assert.Equal(without.DriftKelvin, with.DriftKelvin);
+        Assert.Equal(without.Cause, with.Cause);
+    }
+
+    [Fact]
+    public void A_service_dated_after_the_last_reading_is_believed_about_what_it_renewed()
+    {
+        var worn = Weekly(i => At(360 - 7 * i, cpu: 70 + i * 0.3));
+        var served = Desktop with { Services = [new(Hall.Today, ServiceLevel.Repaste)] };
+        Assert.True(Hall.JudgeAlone(Desktop, worn).DriftKelvin > 9);
+        Assert.True(Hall.JudgeAlone(served, worn).DriftKelvin < 1);
+    }
+
+    [Fact]
+    public void Heat_of_zero_watts_everywhere_is_heat_that_was_not_measured()
+    {
+        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, cpu: 70 + i % 2, power: 0)));
+        Assert.False(a.Reference!.HasPower);
+        Assert.Equal(Urgency.Fine, a.Urgency);
+    }
+
+    [Fact]
+    public void Absurd_temperatures_are_evidence_about_the_sensor()
+    {
+        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, cpu: i % 6 == 0 ? 999 : 70 + i % 2)));
+        Assert.Contains(a.SensorFindings, f => f.Channel == "cpu");
+        Assert.InRange(a.DriftKelvin!.Value, 0, 1.5);
     }
 
     [Fact]

@@ -60,6 +60,11 @@ public class SensorStepsTests
         Assert.Equal(1, Assert.Single(Find(laptop, day => [70 + day % 2, 64 + day % 2 - (day >= 120 ? 8 : 0)])).Part);
     }
 
+    /// <summary>A sensor that steps again and again once sent the search in circles.</summary>
+    [Fact]
+    public void A_sensor_that_climbs_in_steps_comes_to_an_end() =>
+        Assert.NotEmpty(Find(Card(), day => [60 + day % 2, 74 + day % 2, 60 + 4 * (day / 15)]));
+
     [Fact]
     public void One_sensor_alone_cannot_be_judged_against_others() =>
         Assert.Empty(Find(Card() with { Parts = [new("cpu", new(95), JointMaterial.Paste)] }, day => [70 + (day >= 120 ? 15 : 0)]));

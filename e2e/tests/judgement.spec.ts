@@ -1,0 +1,90 @@
+import { expect, test } from './server.js';
+
+test.use({ demo: true });
+
+test('a report of a crash leads the rounds, and withdrawing it takes that back', async ({ page }) => {
+  await page.goto('/machines/DT-0002');
+  await page.getByRole('button', { name: 'Report a symptom' }).click();
+  await page.getByText('crashes or hangs').click();
+  await page.getByLabel('In their words').fill('Restarts when the survey is rendered.');
+  await page.getByRole('button', { name: 'Report it' }).click();
+  await expect(page.getByText('Crashes, reported on').first()).toBeVisible({ timeout: 30_000 });
+  const queue = (await (await page.request.get('/api/v1/queue?limit=3&wait=60')).json()) as {
+    items: { asset: string; urgency: string }[];
+  };
+  expect(queue.items.find((i) => i.asset === 'DT-0002')?.urgency).toBe('now');
+  await page.getByRole('button', { name: 'Withdraw' }).click();
+  await page.getByLabel('Why?').fill('It was the power strip.');
+  await page.getByRole('button', { name: 'OK' }).click();
+  await expect(page.getByText('struck out: It was the power strip.')).toBeVisible();
+  await expect(page.getByText('Crashes, reported on')).toHaveCount(0, { timeout: 30_000 });
+});
+
+test('every figure of the table opens to what it is made of', async ({ page }) => {
+  await page.goto('/machines/GC-0117');
+  await page.getByRole('button', { name: /±/ }).last().click();
+  const making = page.getByRole('tooltip').or(page.locator('.ant-popover')).last();
+  await expect(making.getByText('rise with everything fresh')).toBeVisible();
+  await expect(making.getByText('Pads')).toBeVisible();
+  const numbers = (await making.locator('td').allInnerTexts()).map((t) => Number.parseFloat(t));
+  const [fresh, now] = [numbers[0]!, numbers.at(-2)!];
+  expect(now).toBeGreaterThan(fresh + 8);
+});
+
+test('a sensor log becomes a run with its curve', async ({ page }) => {
+  const answer = await page.request.post('/api/v1/jobs', { data: { asset: 'GC-0151', level: 'dust-out' } });
+  const { id } = (await answer.json()) as { id: number };
+  await page.goto(`/bench/${String(id)}`);
+  const lines = ['minutes,core_c,memory_c,ambient_c,power_w,clock_mhz'];
+  for (let i = 0; i <= 80; i++) {
+    const t = i * 0.25;
+    lines.push(
+      [
+        t,
+        Math.round(79 - 51 * Math.exp(-t / 4)),
+        Math.round(92 - 63 * Math.exp(-t / 9)),
+        25.5,
+        228,
+        t < 15 ? 1840 : 1500,
+      ].join(','),
+    );
+  }
+  await page.setInputFiles('input[type=file]', {
+    name: 'run.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(lines.join('\n')),
+  });
+  await expect(page.getByText(/Core: settles at 7[89]/)).toBeVisible();
+  await expect(page.getByText('Memory was still rising')).toBeVisible();
+  await expect(page.getByText('It throttled from minute 15')).toBeVisible();
+  await expect(page.getByLabel('Core, settled')).toHaveValue(/^7[89]/);
+  await expect(page.getByLabel('Minutes under load')).toHaveValue('20');
+  await expect(page.getByLabel('It throttled')).toBeChecked();
+  await page.setInputFiles('input[type=file]', {
+    name: 'photo.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from([255, 216, 255, 224, 0, 16]),
+  });
+  await expect(page.getByText(/no UTF-8 text/)).toBeVisible();
+});
+
+test('house rules decide what the rounds ask for', async ({ page }) => {
+  await page.goto('/rules');
+  await page.getByText('Only when it fails').click();
+  await page.getByRole('button', { name: 'Keep these rules' }).click();
+  await expect(page.getByText('Kept; the rounds are being judged again.')).toBeVisible();
+  const counts = async () =>
+    (
+      (await (await page.request.get('/api/v1/queue?limit=1&wait=60')).json()) as {
+        counts: Record<string, number>;
+      }
+    ).counts;
+  expect((await counts())['next'] ?? 0).toBe(0);
+  await page.getByText('Whichever comes first').click();
+  await page.getByRole('button', { name: 'Keep these rules' }).click();
+  await expect.poll(async () => (await counts())['next'] ?? 0).toBeGreaterThan(5);
+  await page.getByLabel(/not worth opening/).fill('9');
+  await page.getByLabel(/at once, K/).fill('3');
+  await page.getByRole('button', { name: 'Keep these rules' }).click();
+  await expect(page.getByText('muchKelvin cannot be less than worthKelvin')).toBeVisible();
+});
