@@ -19,7 +19,7 @@ internal sealed class PairSlopes
     private readonly double[] _value, _other;
     private readonly int[] _order, _spare;
     private readonly double[] _sorted;
-    private (long Below, double Low, double High, double[] Inside)? _bracket;
+    private (long Below, double[] Inside)? _bracket;
 
     /// <summary>Takes the points; O(n log n).</summary>
     public PairSlopes(ReadOnlySpan<double> t, ReadOnlySpan<double> y)
@@ -49,7 +49,36 @@ internal sealed class PairSlopes
             return _sorted[rank];
         if (_bracket is not { } known || rank < known.Below || rank >= known.Below + known.Inside.Length)
             _bracket = known = BracketOf(rank);
-        return known.Inside[rank - known.Below];
+        return OrderStatistic(known.Inside, (int)(rank - known.Below));
+    }
+
+    /// <summary>Hoare's selection: the value of a rank, the array partly sorted afterwards. O(n) expected.</summary>
+    private static double OrderStatistic(double[] values, int rank)
+    {
+        var (low, high) = (0, values.Length - 1);
+        while (low < high)
+        {
+            // Median of three, so that sorted input is no bad case.
+            var (a, b, c) = (values[low], values[(low + high) / 2], values[high]);
+            var pivot = Math.Max(Math.Min(a, b), Math.Min(Math.Max(a, b), c));
+            var (i, j) = (low, high);
+            while (i <= j)
+            {
+                while (values[i] < pivot)
+                    i++;
+                while (values[j] > pivot)
+                    j--;
+                if (i <= j)
+                    (values[i], values[j], i, j) = (values[j], values[i], i + 1, j - 1);
+            }
+            if (rank <= j)
+                high = j;
+            else if (rank >= i)
+                low = i;
+            else
+                break;
+        }
+        return values[rank];
     }
 
     private double[] All()
@@ -76,7 +105,7 @@ internal sealed class PairSlopes
         return slopes[..k];
     }
 
-    private (long Below, double Low, double High, double[] Inside) BracketOf(long rank)
+    private (long Below, double[] Inside) BracketOf(long rank)
     {
         // Three standard deviations of a sample quantile to either side; wider until the rank is inside.
         var share = (double)rank / Count;
@@ -91,8 +120,7 @@ internal sealed class PairSlopes
             var inside = Between(low, high);
             if (below + inside.Length <= rank)
                 continue;
-            Array.Sort(inside);
-            return (below, low, high, inside);
+            return (below, inside);
         }
     }
 
