@@ -23,7 +23,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private readonly Asset asset = machine.Asset;
     private readonly bool[] _hasData = [.. Enumerable.Range(0, model.Cells.Parts).Select(p => model.Cells.All.Count(c => !double.IsNaN(c.Rise(p))) >= 3)];
     private readonly double _last = model.LastDay;
-    private readonly FanHealth _fan = FanHealth.Of(model.Cells, model.Reference, LastRenewal(machine.Asset, Cause.Fan, asOf));
+    private readonly FanHealth _fan = FanHealth.Of(model.Cells, LastRenewal(machine.Asset, Cause.Fan, asOf));
 
     /// <summary>The whole judgement.</summary>
     /// <param name="withHistory">Whether every part's past is told too: for one machine's page, not for a whole fleet.</param>
