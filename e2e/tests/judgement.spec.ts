@@ -3,6 +3,7 @@ import { expect, test } from './server.js';
 test.use({ demo: true });
 
 test('a report of a crash leads the rounds, and withdrawing it takes that back', async ({ page }) => {
+  await page.request.get('/api/v1/queue?limit=1&wait=60');
   await page.goto('/machines/DT-0002');
   await page.getByRole('button', { name: 'Report a symptom' }).click();
   await page.getByText('crashes or hangs').click();

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
-import { api, unwrap, type Schemas } from './client';
+import { api, ProblemError, unwrap, type Schemas } from './client';
 
 /** While a judgement is being worked out the answer is asked for again this often, ms. */
 const PENDING_POLL = 1500;
@@ -15,6 +15,10 @@ export function useQueue() {
   });
 }
 
+function isConflict(error: Error | null): boolean {
+  return error instanceof ProblemError && error.problem.status === 409;
+}
+
 export function useAssessment(tag: string | null) {
   return useQuery({
     queryKey: ['assessment', tag],
@@ -26,7 +30,9 @@ export function useAssessment(tag: string | null) {
       ),
     enabled: tag !== null,
     retry: false,
-    refetchInterval: (query) => (query.state.data?.pending ? PENDING_POLL : false),
+    // A fleet that is judged for the first time answers "still being judged": that passes by itself.
+    refetchInterval: (query) =>
+      query.state.data?.pending || isConflict(query.state.error) ? PENDING_POLL : false,
   });
 }
 
