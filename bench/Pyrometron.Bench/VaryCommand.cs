@@ -14,7 +14,8 @@ internal static class VaryCommand
             Console.WriteLine($"{folder,-44} AP    cause recall false confounded drift dates");
             foreach (var variation in Variation.All)
             {
-                var s = ScoreCommand.ScoreOf(ScoreCommand.Judge(variation.Change(fleet), variation.Without), variation.Change(fleet).Truth);
+                var changed = variation.Change(fleet);
+                var s = ScoreCommand.ScoreOf(ScoreCommand.Judge(changed, variation.Without), changed.Truth);
                 Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
                     $"  {variation.Name,-42} {s.AveragePrecision:0.000} {s.CauseRight:0.000} {s.Recall:0.000}  {s.FalseAlarms:0.000} {s.FalseAlarmsConfounded:0.000}      {s.DriftErrorMedian:0.00}  {s.DateConcordance:0.000}"));
             }

@@ -33,10 +33,11 @@ public readonly record struct DriftPoint(double Day, double Observed, double Roo
 /// <param name="HottestC">Temperature at design ambient, reference power and full fan, °C.</param>
 /// <param name="HottestRiseKelvin">The part of it over the air.</param>
 /// <param name="MarginKelvin">From there to the action line; negative beyond it.</param>
-/// <param name="Action">When the line is reached, or null without a trend.</param>
+/// <param name="PaceKelvinPerDay">Present pace of wear by the fitted curve; 0 below what a sound machine gathers.</param>
+/// <param name="Action">When the line is reached, or null without a pace.</param>
 public sealed record PartAssessment(
     Part Part, double FreshRiseKelvin, double FreshJointKelvin, CauseSplit Split, double SigmaKelvin, double LatestC, double HottestC, double HottestRiseKelvin, double MarginKelvin,
-    Trend? Trend, ActionDate? Action, IReadOnlyList<DriftPoint> History)
+    Trend? Trend, double PaceKelvinPerDay, ActionDate? Action, IReadOnlyList<DriftPoint> History)
 {
     /// <summary>Rise at the reference point now, room left out, K.</summary>
     public double PresentRiseKelvin => FreshRiseKelvin + Split.Total;
@@ -103,11 +104,12 @@ public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines,
 /// <summary>All machines judged at once, most pressing first.</summary>
 public sealed class FleetJudgement
 {
-    internal FleetJudgement(DateOnly asOf, IReadOnlyList<Assessment> queue, IReadOnlyDictionary<string, JudgedZone> zones, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+    internal FleetJudgement(DateOnly asOf, IReadOnlyList<Assessment> queue, IEnumerable<Assessment> alone, IReadOnlyDictionary<string, JudgedZone> zones, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
         SiblingComparison comparison)
     {
         (AsOf, Queue, JudgedZones, KnownSiblings, Comparison) = (asOf, queue, zones, siblings, comparison);
         ByTag = queue.ToDictionary(a => a.Asset.Tag);
+        Alone = alone.ToDictionary(a => a.Asset.Tag);
     }
 
     /// <summary>The day as whose end is judged.</summary>
@@ -121,6 +123,9 @@ public sealed class FleetJudgement
 
     /// <summary>Each zone's own drift.</summary>
     public IEnumerable<ZoneAssessment> Zones => JudgedZones.Values.Select(z => z.Assessment);
+
+    /// <summary>The machines' judgements before they were held against their siblings, which are others every time.</summary>
+    internal IReadOnlyDictionary<string, Assessment> Alone { get; }
 
     internal IReadOnlyDictionary<string, JudgedZone> JudgedZones { get; }
 

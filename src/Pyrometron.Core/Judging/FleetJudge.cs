@@ -52,15 +52,16 @@ public sealed class FleetJudge(Register register, DateOnly asOf, JudgementPolicy
             .Concat(before.Queue.Where(a => touched.Contains(a.Asset.Tag)).Select(a => a.Asset.Zone)).ToHashSet();
         var here = register.Assets.ToDictionary(a => a.Tag);
         var judged = new Dictionary<string, JudgedZone>(before.JudgedZones);
-        var machines = before.Queue.Where(a => here.ContainsKey(a.Asset.Tag) && !changed.Contains(a.Asset.Zone)).ToList();
+        var machines = before.Alone.Values.Where(a => here.ContainsKey(a.Asset.Tag) && !changed.Contains(a.Asset.Zone)).ToList();
         foreach (var zone in Zones(changed.Contains))
         {
             var again = zone.Assets.Where(a => touched.Contains(a.Tag) || !before.ByTag.TryGetValue(a.Tag, out var old) || old.Asset.Zone != a.Zone).ToArray();
             if (before.JudgedZones.TryGetValue(zone.Code, out var known) && zone.Assets.Length > SmallZone && again.Length * FewOf < zone.Assets.Length)
             {
-                machines.AddRange(zone.Assets.Except(again).Select(a => before.ByTag[a.Tag]));
+                var named = again.Select(a => a.Tag).ToHashSet();
+                machines.AddRange(zone.Assets.Where(a => !named.Contains(a.Tag)).Select(a => before.Alone[a.Tag]));
                 machines.AddRange(again.AsParallel().WithCancellation(cancellation)
-                    .Select(a => Zones(z => z == zone.Code)[0].JudgeOne(a, readings(a), _symptoms(a), known, before.KnownSiblings, withHistory: false)));
+                    .Select(a => zone.JudgeOne(a, readings(a), _symptoms(a), known, before.KnownSiblings, withHistory: false)));
                 continue;
             }
             zone.Prepare(readings, _symptoms, cancellation);
@@ -85,7 +86,7 @@ public sealed class FleetJudge(Register register, DateOnly asOf, JudgementPolicy
     private FleetJudgement Done(List<Assessment> machines, IReadOnlyDictionary<string, JudgedZone> zones, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings)
     {
         var comparison = SiblingComparison.Of(machines);
-        return new FleetJudgement(asOf, Order(machines.Select(comparison.Attach)), zones, siblings, comparison);
+        return new FleetJudgement(asOf, Order(machines.Select(comparison.Attach)), machines, zones, siblings, comparison);
     }
 
     private List<ZoneJudge> Zones(Func<string, bool> wanted)

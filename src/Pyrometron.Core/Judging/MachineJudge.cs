@@ -186,7 +186,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var margin = asset.Parts[p].Limit.Value - policy.ActionMarginKelvin - hottest;
         var rate = Pace(p);
         var rateSigma = trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
-        return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, machine.LatestC[p], hottest, hottestRise, margin, trend,
+        return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, machine.LatestC[p], hottest, hottestRise, margin, trend, rate,
             ActionForecast.Of(asOf, margin, sigma, rate, rateSigma), withHistory ? History(p) : []);
     }
 

@@ -98,10 +98,12 @@ internal static class Reasons
             var causes = string.Join(", ", p.Split.Ranked().Where(c => c.Kelvin >= 0.3).Select(c => $"{Words.Of(c.Cause)} {K(c.Kelvin)}"));
             yield return $"{Cap(p.Part.Name)}: {K(p.Split.Total)} over fresh (± {K(2 * p.SigmaKelvin)}){(causes.Length > 0 ? ": " + causes : "")}. "
                 + $"At {zone.DesignAmbient} intake and full fan it would read {p.HottestC.ToString("0", CultureInfo.InvariantCulture)} °C, {Margin(p.MarginKelvin)}.";
-            if (p.Trend is { } trend)
-                yield return trend.IsRising
-                    ? $"{Cap(p.Part.Name)} rises {(trend.KelvinPerDay * 30).ToString("0.0", CultureInfo.InvariantCulture)} K a month (80 %: {(trend.Low * 30).ToString("0.0", CultureInfo.InvariantCulture)} to {(trend.High * 30).ToString("0.0", CultureInfo.InvariantCulture)})."
-                    : $"{Cap(p.Part.Name)} shows no trend since {Day(UnixDay.DateOf(trend.FromDay))}.";
+            if (p.Trend is { IsRising: true } trend)
+                yield return $"{Cap(p.Part.Name)} rises {Month(trend.KelvinPerDay)} K a month (80 %: {Month(trend.Low)} to {Month(trend.High)}).";
+            else if (p.PaceKelvinPerDay > 0)
+                yield return $"{Cap(p.Part.Name)} gathers {Month(p.PaceKelvinPerDay)} K a month by its fitted curve; its points alone do not show it for certain yet.";
+            else if (p.Trend is { } level)
+                yield return $"{Cap(p.Part.Name)} shows no trend since {Day(UnixDay.DateOf(level.FromDay))}.";
         }
         if (a.WorstPart is { } hottest && hottest.Split.Total >= 3 && !double.IsNaN(hottest.LatestC))
         {
@@ -126,6 +128,8 @@ internal static class Reasons
         Drift.EvidenceGrade.E => "An intake air sensor: without it the weather passes for wear.",
         _ => null,
     };
+
+    private static string Month(double kelvinPerDay) => (kelvinPerDay * 30).ToString("0.0", CultureInfo.InvariantCulture);
 
     private static string Day(DateOnly day) => day.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
 

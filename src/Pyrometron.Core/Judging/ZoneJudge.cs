@@ -67,7 +67,7 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
         Each(_machines, (machine, i, equations) =>
         {
             cancellation.ThrowIfCancellationRequested();
-            judged[i] = Judge(machine, equations, withHistory: false);
+            judged[i] = Judge(machine, equations, Room, withHistory: false);
             _machines[i] = machine with { Model = null };
         });
         return judged;
@@ -77,7 +77,6 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
     public Assessment JudgeOne(Asset asset, ReadingSeries readings, IReadOnlyList<Symptom> symptoms, JudgedZone before, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
         bool withHistory)
     {
-        Room = before.Room;
         var machine = MachineFacts.Of(asset, Clean(asset, readings), symptoms, before.Air, UnixDay.Noon(asOf), without);
         var equations = new WearEquations();
         if (machine.Model is { } model)
@@ -85,23 +84,23 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
             Siblings.Teach(siblings, Siblings.Kin.Of(asset, model.Reference), model, site.AltitudeMetres);
             for (var turn = 0; turn < LastTurns; turn++)
             {
-                model.Fit(equations, Room);
-                model.Reweigh(equations, Room);
+                model.Fit(equations, before.Room);
+                model.Reweigh(equations, before.Room);
             }
         }
-        return Judge(machine, equations, withHistory);
+        return Judge(machine, equations, before.Room, withHistory);
     }
 
     private static Channels Clean(Asset asset, ReadingSeries series) =>
         Channels.Clean(asset, series.Count == 0 ? series : series.Since(series.Day[^1] - MachineFacts.HistoryDays));
 
-    private Assessment Judge(MachineFacts machine, WearEquations equations, bool withHistory)
+    private Assessment Judge(MachineFacts machine, WearEquations equations, ZoneRoom room, bool withHistory)
     {
         if (machine.Model is not { } model)
             return MachineJudge.Unknown(machine, zone, asOf);
-        model.Fit(equations, Room);
+        model.Fit(equations, room);
         model.KeepUncertainty(equations);
-        return new MachineJudge(machine, model, zone, Room, asOf, policy).Assess(withHistory);
+        return new MachineJudge(machine, model, zone, room, asOf, policy).Assess(withHistory);
     }
 
     /// <summary>

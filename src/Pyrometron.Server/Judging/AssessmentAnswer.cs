@@ -20,10 +20,11 @@ public sealed record PathLayer(string Layer, double NowKelvin, double FreshKelvi
 
 /// <summary>The judgement of one part.</summary>
 /// <param name="HottestRiseKelvin">Rise over the air at reference heat and full fan: the rest of <c>hottestCelsius</c> is the zone's design ambient.</param>
+/// <param name="PaceKelvinPerDay">Present pace of wear by the fitted curve, what the date is reckoned with; 0 without one.</param>
 /// <param name="GainKelvin">What the recommended service would win back on it.</param>
 public sealed record PartAnswer(
     string Part, double LimitCelsius, JointMaterial Interface, double BaselineRiseKelvin, double PresentRiseKelvin, double DriftKelvin, double GainKelvin, double UncertaintyKelvin,
-    IReadOnlyList<CauseKelvin> Split, IReadOnlyList<PathLayer> Path, double LatestCelsius, double HottestCelsius, double HottestRiseKelvin, double ActionLineCelsius, double MarginKelvin, TrendAnswer? Trend,
+    IReadOnlyList<CauseKelvin> Split, IReadOnlyList<PathLayer> Path, double LatestCelsius, double HottestCelsius, double HottestRiseKelvin, double ActionLineCelsius, double MarginKelvin, TrendAnswer? Trend, double PaceKelvinPerDay,
     DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, IReadOnlyList<HistoryPoint> History);
 
 /// <summary>A sensor that was not believed.</summary>
@@ -70,7 +71,7 @@ public sealed record AssessmentAnswer(
         ],
         Math.Round(p.LatestC, 1), Math.Round(p.HottestC, 1), Math.Round(p.HottestRiseKelvin, 1), Math.Round(p.HottestC + p.MarginKelvin, 1), Math.Round(p.MarginKelvin, 2),
         p.Trend is { } t ? new TrendAnswer(t.KelvinPerDay, t.Low, t.High, t.PValue, t.IsRising, At(t.FromDay)) : null,
-        p.Action?.Day, p.Action?.Early, p.Action?.Late,
+        p.PaceKelvinPerDay, p.Action?.Day, p.Action?.Early, p.Action?.Late,
         [.. p.History.Select(h => new HistoryPoint(At(h.Day), Math.Round(h.Observed, 2), Math.Round(h.Room, 2), Math.Round(h.Model, 2)))]);
 
     private static DateTimeOffset At(double day) => DateTimeOffset.FromUnixTimeSeconds((long)Math.Round(day * 86400));

@@ -100,10 +100,10 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Sy
     /// <summary>One machine's judgement with its past, from its readings as they are now; null when its zone was never judged.</summary>
     public Assessment? One(FleetJudgement before, string tag)
     {
-        if (!before.ByTag.TryGetValue(tag, out var known) || fleet.Find(tag) is null)
+        if (!before.ByTag.ContainsKey(tag) || fleet.Find(tag) is not { RetiredOn: null } stored)
             return null;
-        using var judge = Judge(before.AsOf);
-        return judge.Core.JudgeOne(before, judge.AssetOf(known.Asset));
+        using var judge = Judge(before.AsOf, [stored]);
+        return judge.Core.JudgeOne(before, judge.Register.Assets[0]);
     }
 
     /// <inheritdoc/>
@@ -142,17 +142,16 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Sy
     /// <summary>A judge of one day with the readings open; dispose it when done.</summary>
     private sealed record OpenJudge(FleetJudge Core, Register Register, SeriesReader Reader) : IDisposable
     {
-        public Asset AssetOf(Asset known) => Register.Assets.FirstOrDefault(a => a.Tag == known.Tag) ?? known;
-
         public void Dispose() => Reader.Dispose();
     }
 
-    private OpenJudge Judge(DateOnly day)
+    /// <param name="machines">Those in use.</param>
+    private OpenJudge Judge(DateOnly day, IReadOnlyList<StoredAsset> machines)
     {
-        var register = fleet.Register(withRetired: false);
+        var register = new Register(fleet.Sites(), [.. machines.Select(m => m.Asset)]);
         if (day == PresentDay())
             register = WithWorkSince(register, day);
-        var stored = fleet.All().ToDictionary(a => a.Asset.Tag);
+        var stored = machines.ToDictionary(a => a.Asset.Tag);
         var until = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).ToUnixTimeMilliseconds() - 1;
         var reported = symptoms.Standing();
         var reader = readings.Series(until);
@@ -183,7 +182,7 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Sy
             try
             {
                 var clockwork = Stopwatch.StartNew();
-                using var judge = Judge(day);
+                using var judge = Judge(day, [.. fleet.All().Where(m => m.RetiredOn is null)]);
                 var before = touched is null ? null : _byDay.GetValueOrDefault(day);
                 var now = clock.GetUtcNow();
                 var whole = before is null || now - before.WholeAt > Stale;

@@ -171,6 +171,18 @@ public class JudgeAgainTests
     }
 
     [Fact]
+    public void Judging_again_and_again_repeats_no_sentence()
+    {
+        var rows = new TwoRows();
+        rows.Fill(rows.Register.Assets[7], [new Fault(Cause.Pads, Hall.Now - 900, Hall.Now - 800, 12, "memory")]);
+        var judgement = rows.Judge().JudgeAll();
+        Assert.True(judgement.ByTag["B-1"].Siblings is { StandsOut: true });
+        for (var i = 0; i < 3; i++)
+            judgement = rows.Judge().JudgeAgain(judgement, new HashSet<string> { "A-1" });
+        Assert.Single(judgement.ByTag["B-1"].Sentences, s => s.Contains("of its model", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void Nothing_touched_leaves_everything_as_it_was()
     {
         var rows = new TwoRows();

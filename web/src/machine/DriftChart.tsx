@@ -39,12 +39,13 @@ export function DriftChart({
   const today = parseDay(asOf);
   const until = new Date(today.getTime() + FORECAST_DAYS * DAY);
   const level = points[points.length - 1]!.model;
-  const trend = part.trend?.rising ? part.trend : null;
+  const pace = part.paceKelvinPerDay > 0 ? part.paceKelvinPerDay : null;
+  const trend = pace !== null && part.trend?.rising ? part.trend : null;
   const future = [0, 30, 60, FORECAST_DAYS].map((days) => ({
     time: new Date(last.getTime() + days * DAY),
-    low: level + Math.max(0, trend?.low ?? 0) * days,
-    middle: level + (trend?.kelvinPerDay ?? 0) * days,
-    high: level + (trend?.high ?? 0) * days,
+    low: level + Math.max(0, Math.min(trend?.low ?? 0, pace ?? 0)) * days,
+    middle: level + (pace ?? 0) * days,
+    high: level + Math.max(trend?.high ?? 0, pace ?? 0) * days,
   }));
   const values = points
     .flatMap((p) => [p.observed, p.model, p.observed - p.room])
@@ -140,7 +141,7 @@ export function DriftChart({
           fresh
         </text>
         {trend && band && <path d={band} fill={colour} opacity={0.28} />}
-        {trend && (
+        {pace !== null && (
           <path
             d={`M${String(x(future[0]!.time))} ${String(y(future[0]!.middle))}L${String(x(future[3]!.time))} ${String(y(future[3]!.middle))}`}
             stroke={colour}

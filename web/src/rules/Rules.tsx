@@ -29,6 +29,12 @@ const SCHOOLS: readonly { value: Schemas['School']; name: string; text: string }
   },
 ];
 
+const KELVINS = [
+  { name: 'actionMarginKelvin', label: 'The action line lies below a part’s limit by, K', min: 0, max: 30 },
+  { name: 'worthKelvin', label: 'Less than this is not worth opening a machine for, K', min: 0.5, max: 20 },
+  { name: 'muchKelvin', label: 'This much to win is worth opening it at once, K', min: 1, max: 40 },
+] as const;
+
 /** The house's rules: when a machine is worth opening. */
 export function Rules() {
   usePageTitle('House rules');
@@ -57,27 +63,16 @@ export function Rules() {
               ))}
             </Radio.Group>
           </Form.Item>
-          <Form.Item
-            name="actionMarginKelvin"
-            label="The action line lies below a part’s limit by, K"
-            rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
-          >
-            <InputNumber min={0} max={30} step={0.5} inputMode="decimal" />
-          </Form.Item>
-          <Form.Item
-            name="worthKelvin"
-            label="Less than this is not worth opening a machine for, K"
-            rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
-          >
-            <InputNumber min={0.5} max={20} step={0.5} inputMode="decimal" />
-          </Form.Item>
-          <Form.Item
-            name="muchKelvin"
-            label="This much to win is worth opening it at once, K"
-            rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
-          >
-            <InputNumber min={1} max={40} step={0.5} inputMode="decimal" />
-          </Form.Item>
+          {KELVINS.map(({ name, label, min, max }) => (
+            <Form.Item
+              key={name}
+              name={name}
+              label={label}
+              rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
+            >
+              <InputNumber min={min} max={max} step={0.5} inputMode="decimal" />
+            </Form.Item>
+          ))}
           <Button type="primary" htmlType="submit" disabled={save.isPending}>
             Keep these rules
           </Button>{' '}
