@@ -106,7 +106,7 @@ export function RunForm({
   const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
   return (
     <>
-      <div style={{ marginBottom: 12 }}>
+      <div className="run-sources">
         <Button loading={take.isPending} onClick={() => take.mutate(undefined)}>
           Take the newest readings
         </Button>{' '}

@@ -56,9 +56,9 @@ export function RunLog({ onTake }: { onTake: (log: Log) => void }) {
   );
 }
 
-const WIDTH = 560;
-const HEIGHT = 200;
-const EDGE = { left: 44, right: 120, top: 12, bottom: 28 };
+const WIDTH = 380;
+const HEIGHT = 180;
+const EDGE = { left: 30, right: 122, top: 12, bottom: 28 };
 
 function Curves({ log }: { log: Log }) {
   const { exact, fromCelsius, unit } = useTemperature();
@@ -79,6 +79,7 @@ function Curves({ log }: { log: Log }) {
       <svg
         viewBox={`0 0 ${String(WIDTH)} ${String(HEIGHT)}`}
         width="100%"
+        style={{ maxWidth: 540, display: 'block' }}
         role="img"
         aria-label={log.parts
           .map((p) => `${partName(p.part)} settles at ${exact(p.settledCelsius)}`)
@@ -95,7 +96,7 @@ function Curves({ log }: { log: Log }) {
             </text>
           </g>
         ))}
-        {x.ticks(6).map((tick) => (
+        {x.ticks(4).map((tick) => (
           <text key={tick} x={x(tick)} y={HEIGHT - 9} textAnchor="middle" fontSize={11} fill="var(--quiet)">
             {tick}
           </text>
