@@ -113,9 +113,9 @@ test('a wrong reading and a wrong service are voided, struck through, and restor
   await history.getByRole('button', { name: 'Void' }).first().click();
   await page.getByLabel('Why?').fill('was another card');
   await page.getByRole('button', { name: 'OK', exact: true }).click();
-  await expect(history.getByText('voided: was another card')).toBeVisible();
+  await expect(history.getByText('struck out: was another card')).toBeVisible();
   await history.getByRole('button', { name: 'Restore' }).click();
-  await expect(history.getByText('voided: was another card')).toHaveCount(0);
+  await expect(history.getByText('struck out: was another card')).toHaveCount(0);
 });
 
 test('a machine is moved and its history says so; degrees can be Fahrenheit', async ({ page }) => {
