@@ -1,122 +1,158 @@
+using System.Globalization;
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 
 namespace Pyrometron.Storage;
 
-/// <summary>A job's row. Runs and verdict are kept in the form the API speaks; only the server reads them.</summary>
+/// <summary>A job's row: what is fixed at its start, and what its entries came to.</summary>
+/// <param name="Level">In hand.</param>
+/// <param name="Verdict">JSON, as filed.</param>
+/// <param name="FoundCauses">Null while nothing was looked at.</param>
 public sealed record StoredJob(
-    long Id, string Tag, AssetKind Kind, ServiceLevel Level, JobState State, DateTimeOffset StartedAt, DateTimeOffset? WorkDoneAt, DateTimeOffset? ClosedAt,
-    string? NoBeforeReason, string? Verdict, string? Note, int Version, IReadOnlyDictionary<string, DateTimeOffset> Steps, IReadOnlyList<StoredRun> Runs);
+    long Id, string Tag, AssetKind Kind, string Model, ServiceLevel Level, ServiceLevel StartedLevel, string? Fan, JobState State, DateTimeOffset StartedAt, DateTimeOffset? WorkDoneAt,
+    DateTimeOffset? ClosedAt, string? Verdict, int Version, DateOnly? WarrantyUntil, Prediction? Predicted, IReadOnlyList<Cause>? FoundCauses, DateTimeOffset? RecheckDue, DateTimeOffset? RecheckedAt);
 
-/// <summary>A run of a job.</summary>
-/// <param name="Phase"><c>before</c> or <c>after</c>.</param>
-/// <param name="Run">JSON.</param>
-public sealed record StoredRun(long Id, string Phase, DateTimeOffset MeasuredAt, string Run, DateTimeOffset? VoidedAt, string? VoidedReason);
+/// <summary>An entry as stored.</summary>
+/// <param name="Entry">JSON.</param>
+public sealed record StoredEntry(long JobId, Guid Key, int Version, string? Subject, string Kind, string Device, string? By, DateTimeOffset MadeAt, string Entry);
 
-/// <summary>The write was made against an older version of the job than the stored one.</summary>
-public sealed class OutdatedJobException(int current) : Exception($"Somebody else has changed this job meanwhile (now version {current}). Reload it and look before you write again.")
+/// <summary>A job to start.</summary>
+/// <param name="WarrantyUntil">Null where none runs.</param>
+public sealed record NewJob(string Tag, ServiceLevel Level, string? Fan, DateOnly? WarrantyUntil, Prediction? Predicted);
+
+/// <summary>What the entries of a job come to, kept in its row for lists.</summary>
+/// <param name="Service">The service that enters the machine's book with this entry, or null.</param>
+public sealed record JobOutcome(
+    ServiceLevel Level, JobState State, DateTimeOffset? WorkDoneAt, DateTimeOffset? ClosedAt, string? Verdict, IReadOnlyList<Cause>? FoundCauses, DateTimeOffset? RecheckDue,
+    DateTimeOffset? RecheckedAt, ServiceEvent? Service);
+
+/// <summary>An entry was made without having seen another device's entry about the same thing.</summary>
+/// <param name="theirs">What the other devices wrote since.</param>
+public sealed class ConflictingEntryException(IReadOnlyList<StoredEntry> theirs) : Exception("Somebody else has changed the same thing meanwhile.")
 {
-    /// <summary>The version as stored.</summary>
-    public int Current { get; } = current;
+    /// <summary>The entries that had not been seen.</summary>
+    public IReadOnlyList<StoredEntry> Theirs { get; } = theirs;
 }
 
-/// <summary>Jobs at the bench. Every write checks the version it was made against.</summary>
+/// <summary>Jobs at the bench, as sums of entries. An entry is on disk when its write returns; sent twice, it is stored once.</summary>
 public sealed class JobStore(Database database, TimeProvider clock)
 {
+    private const string Columns =
+        """
+        SELECT j.id, a.tag, a.kind, a.model, j.level, j.started_level, j.fan, j.state, j.started_at, j.work_done_at, j.closed_at, j.verdict, j.version, j.warranty_until,
+               j.predicted_cause, j.predicted_service, j.predicted_kelvin, j.found_causes, j.recheck_due, j.rechecked_at
+        FROM job j JOIN asset a ON a.id = j.asset_id
+        """;
+
+    private const string EntryColumns = "SELECT job_id, key, version, subject, kind, device, by, made_at, entry FROM job_entry";
+
     /// <summary>Starts a job.</summary>
-    /// <returns>Its number.</returns>
-    public long Start(string tag, ServiceLevel level) => database.Write(connection => (long)connection.Scalar(
-        "INSERT INTO job (asset_id, level, state, started_at) VALUES ((SELECT id FROM asset WHERE tag = $tag), $level, 'open', $now) RETURNING id",
-        ("$tag", tag), ("$level", Words.Of(level)), ("$now", Sql.Text(clock.GetUtcNow())))!);
+    /// <returns>Its number, or null when one is open on the machine already.</returns>
+    public long? Start(NewJob job) => database.Write(connection =>
+        connection.Scalar("SELECT 1 FROM job WHERE state = 'open' AND asset_id = (SELECT id FROM asset WHERE tag = $tag)", ("$tag", job.Tag)) is not null ? null : (long?)connection.Scalar(
+        """
+        INSERT INTO job (asset_id, level, started_level, fan, state, started_at, warranty_until, predicted_cause, predicted_service, predicted_kelvin)
+        VALUES ((SELECT id FROM asset WHERE tag = $tag), $level, $level, $fan, 'open', $now, $warranty, $cause, $service, $kelvin) RETURNING id
+        """,
+        ("$tag", job.Tag), ("$level", Words.Of(job.Level)), ("$fan", job.Fan), ("$now", Sql.Text(clock.GetUtcNow())),
+        ("$warranty", job.WarrantyUntil is { } until ? Sql.Text(until) : null), ("$cause", job.Predicted is { } p ? Words.Of(p.Cause) : null),
+        ("$service", job.Predicted?.Service is { } service ? Words.Of(service) : null), ("$kelvin", job.Predicted?.DriftKelvin)));
 
     /// <summary>One job, or null.</summary>
     public StoredJob? Find(long id) => database.Read(connection => Load(connection, "WHERE j.id = $id", ("$id", id)).FirstOrDefault());
 
     /// <summary>All jobs of a machine, newest first.</summary>
-    public IReadOnlyList<StoredJob> Of(long assetId) => database.Read(connection => Load(connection, "WHERE j.asset_id = $id", ("$id", assetId)));
+    public IReadOnlyList<StoredJob> Of(long assetId) => database.Read(connection => Load(connection, "WHERE j.asset_id = $id ORDER BY j.id DESC", ("$id", assetId)));
 
     /// <summary>The newest jobs of all machines, open and unproven ones first.</summary>
     public IReadOnlyList<StoredJob> Newest(int count) => database.Read(connection =>
-        Load(connection, "", ("$count", count), "ORDER BY j.state IN ('open', 'waiting-for-proof') DESC, j.id DESC LIMIT $count"));
+        Load(connection, "ORDER BY j.state IN ('open', 'waiting-for-proof') DESC, j.id DESC LIMIT $count", ("$count", count)));
 
-    /// <summary>Ticks a step, or takes the tick back. It is on disk when this returns.</summary>
-    public void Tick(long id, int version, string step, bool done) => Change(id, version, connection =>
-        connection.Execute(done
-            ? "INSERT INTO job_step (job_id, step, done_at) VALUES ($id, $step, $now) ON CONFLICT DO NOTHING"
-            : "DELETE FROM job_step WHERE job_id = $id AND step = $step", ("$id", id), ("$step", step), ("$now", Sql.Text(clock.GetUtcNow()))));
+    /// <summary>All entries of a job, oldest first.</summary>
+    public IReadOnlyList<StoredEntry> Entries(long id) => database.Read(connection => LoadEntries(connection, id));
 
-    /// <summary>Writes a run; an earlier one of the same phase is voided, not lost.</summary>
-    public void SaveRun(long id, int version, string phase, string run) => Change(id, version, connection =>
+    /// <summary>Deviations from good practice recorded on a machine, each once, newest first.</summary>
+    public IReadOnlyList<string> Deviations(string tag) => database.Read(connection => connection.Query(
+        """
+        SELECT e.entry ->> '$.text' AS text FROM job_entry e JOIN job j ON j.id = e.job_id JOIN asset a ON a.id = j.asset_id
+        WHERE a.tag = $tag AND e.kind = 'deviation-seen' GROUP BY text ORDER BY max(e.id) DESC
+        """, r => r.GetString(0), ("$tag", tag)));
+
+    /// <summary>
+    /// Adds an entry. In one transaction the job is added up as it stands, the entry is judged by the core's rules, and the
+    /// entry, the row and the machine's book are written; the commit is on disk when this returns.
+    /// </summary>
+    /// <param name="entry">Its version is given here.</param>
+    /// <param name="seen">The job's version that the device had seen.</param>
+    /// <param name="decides">Whether the device must have seen everything.</param>
+    /// <param name="judge">Gets the job and its entries; throws when the entry cannot be taken.</param>
+    /// <returns>False when there is no such job.</returns>
+    /// <exception cref="ConflictingEntryException">Another device has written about the same thing since.</exception>
+    public bool Append(StoredEntry entry, int seen, bool decides, Func<StoredJob, IReadOnlyList<StoredEntry>, int, JobOutcome> judge) => database.Write(connection =>
     {
-        var now = Sql.Text(clock.GetUtcNow());
-        connection.Execute("UPDATE run SET voided_at = $now, voided_reason = 'measured again' WHERE job_id = $id AND phase = $phase AND voided_at IS NULL",
-            ("$now", now), ("$id", id), ("$phase", phase));
-        connection.Execute("INSERT INTO run (job_id, phase, measured_at, run) VALUES ($id, $phase, $now, $run)",
-            ("$id", id), ("$phase", phase), ("$now", now), ("$run", run));
+        if (Load(connection, "WHERE j.id = $id", ("$id", entry.JobId)).FirstOrDefault() is not { } job)
+            return false;
+        var entries = LoadEntries(connection, entry.JobId);
+        if (entries.Any(e => e.Key == entry.Key))
+            return true;
+        if (entries.Where(e => e.Version > seen && e.Device != entry.Device && (decides || (entry.Subject is not null && e.Subject == entry.Subject))).ToArray() is { Length: > 0 } unseen)
+            throw new ConflictingEntryException(unseen);
+        var version = job.Version + 1;
+        var outcome = judge(job, entries, version);
+        connection.Execute(
+            """
+            INSERT INTO job_entry (job_id, key, version, subject, kind, device, by, made_at, stored_at, entry)
+            VALUES ($job, $key, $version, $subject, $kind, $device, $by, $made, $now, $entry)
+            """,
+            ("$job", entry.JobId), ("$key", entry.Key.ToString("N")), ("$version", version), ("$subject", entry.Subject), ("$kind", entry.Kind), ("$device", entry.Device), ("$by", entry.By),
+            ("$made", Sql.Text(entry.MadeAt)), ("$now", Sql.Text(clock.GetUtcNow())), ("$entry", entry.Entry));
+        connection.Execute(
+            """
+            UPDATE job SET version = $version, level = $level, state = $state, work_done_at = $done, closed_at = $closed, verdict = $verdict, found_causes = $found,
+                           recheck_due = $due, rechecked_at = $rechecked WHERE id = $id
+            """,
+            ("$version", version), ("$level", Words.Of(outcome.Level)), ("$state", Words.Of(outcome.State)), ("$done", Instant(outcome.WorkDoneAt)), ("$closed", Instant(outcome.ClosedAt)),
+            ("$verdict", outcome.Verdict), ("$found", outcome.FoundCauses is { } found ? string.Join(' ', found.Select(Words.Of)) : null), ("$due", Instant(outcome.RecheckDue)),
+            ("$rechecked", Instant(outcome.RecheckedAt)), ("$id", entry.JobId));
+        if (outcome.Service is { } service)
+            EnterService(connection, entry.JobId, service);
+        return true;
     });
 
-    /// <summary>Voids a run with a reason.</summary>
-    public void VoidRun(long id, int version, long runId, string reason) => Change(id, version, connection =>
-        connection.Execute("UPDATE run SET voided_at = $now, voided_reason = $reason WHERE id = $run AND job_id = $id AND voided_at IS NULL",
-            ("$now", Sql.Text(clock.GetUtcNow())), ("$reason", reason), ("$run", runId), ("$id", id)));
+    /// <summary>How often a cause was predicted and each cause was then found on opening, over all filed jobs of a model, or of all.</summary>
+    public IReadOnlyList<(Cause Predicted, IReadOnlyList<Cause> Found)> PredictedAndFound() => database.Read(connection => connection.Query(
+        "SELECT predicted_cause, found_causes FROM job WHERE predicted_cause IS NOT NULL AND found_causes IS NOT NULL AND work_done_at IS NOT NULL",
+        r => (Read<Cause>(r.GetString(0)), Causes(r.GetString(1)))));
 
-    /// <summary>Writes why there is no before-run, a note, or another level.</summary>
-    public void Edit(long id, int version, string? noBeforeReason, string? note, ServiceLevel level) => Change(id, version, connection =>
-        connection.Execute("UPDATE job SET no_before_reason = $reason, note = $note, level = $level WHERE id = $id",
-            ("$reason", noBeforeReason), ("$note", note), ("$level", Words.Of(level)), ("$id", id)));
-
-    /// <summary>Files the work as done: the service enters the machine's book in the same transaction.</summary>
-    public void Finish(long id, int version, DateOnly day) => Change(id, version, connection =>
+    private static void EnterService(SqliteConnection connection, long job, ServiceEvent service)
     {
-        var (asset, level) = connection.Query("SELECT asset_id, level FROM job WHERE id = $id", r => (r.GetInt64(0), r.GetString(1)), ("$id", id))[0];
-        var service = connection.Scalar(
+        var id = connection.Scalar(
             """
-            INSERT INTO service (asset_id, date, level) VALUES ($asset, $date, $level)
+            INSERT INTO service (asset_id, date, level) VALUES ((SELECT asset_id FROM job WHERE id = $job), $date, $level)
             ON CONFLICT (asset_id, date, level) DO UPDATE SET voided_at = NULL, voided_reason = NULL RETURNING id
             """,
-            ("$asset", asset), ("$date", Sql.Text(day)), ("$level", level));
-        connection.Execute("UPDATE job SET state = 'waiting-for-proof', work_done_at = $now, service_id = $service WHERE id = $id",
-            ("$now", Sql.Text(clock.GetUtcNow())), ("$service", service), ("$id", id));
-        connection.Execute("DELETE FROM set_aside WHERE asset_id = $asset", ("$asset", asset));
-    });
-
-    /// <summary>Closes a job with its verdict.</summary>
-    /// <param name="verdict">JSON.</param>
-    public void Prove(long id, int version, string verdict) => Change(id, version, connection =>
-        connection.Execute("UPDATE job SET state = 'proven', closed_at = $now, verdict = $verdict WHERE id = $id",
-            ("$now", Sql.Text(clock.GetUtcNow())), ("$verdict", verdict), ("$id", id)));
-
-    /// <summary>Gives a job up before anything was done.</summary>
-    public void Abandon(long id, int version, string reason) => Change(id, version, connection =>
-        connection.Execute("UPDATE job SET state = 'abandoned', closed_at = $now, note = coalesce(note || char(10), '') || $reason WHERE id = $id",
-            ("$now", Sql.Text(clock.GetUtcNow())), ("$reason", reason), ("$id", id)));
-
-    private void Change(long id, int version, Action<SqliteConnection> change) => database.Write(connection =>
-    {
-        using var command = connection.Command("UPDATE job SET version = version + 1 WHERE id = $id AND version = $version", ("$id", id), ("$version", version));
-        if (command.ExecuteNonQuery() == 0)
-            throw new OutdatedJobException(Convert.ToInt32(connection.Scalar("SELECT version FROM job WHERE id = $id", ("$id", id)), System.Globalization.CultureInfo.InvariantCulture));
-        change(connection);
-    });
-
-    private static List<StoredJob> Load(SqliteConnection connection, string filter, (string, object?) parameter, string order = "ORDER BY j.id DESC")
-    {
-        var jobs = connection.Query(
-            $"""
-            SELECT j.id, a.tag, a.kind, j.level, j.state, j.started_at, j.work_done_at, j.closed_at, j.no_before_reason, j.verdict, j.note, j.version
-            FROM job j JOIN asset a ON a.id = j.asset_id {filter} {order}
-            """,
-            r => new StoredJob(r.GetInt64(0), r.GetString(1), Read<AssetKind>(r.GetString(2)), ServiceStore.ReadLevel(r.GetString(3)), Read<JobState>(r.GetString(4)),
-                Sql.ReadInstant(r.GetString(5)), r.InstantOrNull(6), r.InstantOrNull(7), r.TextOrNull(8), r.TextOrNull(9), r.TextOrNull(10), r.GetInt32(11),
-                new Dictionary<string, DateTimeOffset>(), []), parameter);
-        return jobs.ConvertAll(job => job with
-        {
-            Steps = connection.Query("SELECT step, done_at FROM job_step WHERE job_id = $id", r => (r.GetString(0), Sql.ReadInstant(r.GetString(1))), ("$id", job.Id)).ToDictionary(),
-            Runs = connection.Query("SELECT id, phase, measured_at, run, voided_at, voided_reason FROM run WHERE job_id = $id ORDER BY id",
-                r => new StoredRun(r.GetInt64(0), r.GetString(1), Sql.ReadInstant(r.GetString(2)), r.GetString(3), r.InstantOrNull(4), r.TextOrNull(5)), ("$id", job.Id)),
-        });
+            ("$job", job), ("$date", Sql.Text(service.Date)), ("$level", Words.Of(service.Level)));
+        connection.Execute("UPDATE job SET service_id = $service WHERE id = $job", ("$service", id), ("$job", job));
+        connection.Execute("DELETE FROM set_aside WHERE asset_id = (SELECT asset_id FROM job WHERE id = $job)", ("$job", job));
     }
+
+    private static string? Instant(DateTimeOffset? at) => at is { } instant ? Sql.Text(instant) : null;
+
+    private static List<StoredEntry> LoadEntries(SqliteConnection connection, long id) =>
+        connection.Query($"{EntryColumns} WHERE job_id = $id ORDER BY version", ReadEntry, ("$id", id));
+
+    internal static StoredEntry ReadEntry(SqliteDataReader r) => new(r.GetInt64(0), Guid.Parse(r.GetString(1), CultureInfo.InvariantCulture), r.GetInt32(2), r.TextOrNull(3), r.GetString(4),
+        r.GetString(5), r.TextOrNull(6), Sql.ReadInstant(r.GetString(7)), r.GetString(8));
+
+    private static List<StoredJob> Load(SqliteConnection connection, string filter, (string, object?) parameter) =>
+        connection.Query($"{Columns} {filter}", r => new StoredJob(
+            r.GetInt64(0), r.GetString(1), Read<AssetKind>(r.GetString(2)), r.GetString(3), ServiceStore.ReadLevel(r.GetString(4)), ServiceStore.ReadLevel(r.GetString(5)), r.TextOrNull(6),
+            Read<JobState>(r.GetString(7)), Sql.ReadInstant(r.GetString(8)), r.InstantOrNull(9), r.InstantOrNull(10), r.TextOrNull(11), r.GetInt32(12), r.DateOrNull(13),
+            r.TextOrNull(14) is { } cause ? new Prediction(Read<Cause>(cause), r.TextOrNull(15) is { } service ? ServiceStore.ReadLevel(service) : null, r.IsDBNull(16) ? 0 : r.GetDouble(16)) : null,
+            r.TextOrNull(17) is { } found ? Causes(found) : null, r.InstantOrNull(18), r.InstantOrNull(19)), parameter);
+
+    private static IReadOnlyList<Cause> Causes(string words) => [.. words.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Read<Cause>)];
 
     private static T Read<T>(string word) where T : struct, Enum =>
         Words.TryRead<T>(word, out var value) ? value : throw new InvalidDataException($"The database holds '{word}', which is no {typeof(T).Name}.");

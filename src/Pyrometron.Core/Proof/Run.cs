@@ -12,12 +12,15 @@ public sealed record RunFan(FanMode Mode, double? Percent = null, double? Rpm = 
 
 /// <summary>One part's settled temperature in a run.</summary>
 /// <param name="ResolutionKelvin">The step in which the sensor reports.</param>
-public sealed record RunPart(string Part, Celsius Celsius, double ResolutionKelvin = 1);
+/// <param name="Maximum">The hottest sample, where it was read; never what is compared.</param>
+public sealed record RunPart(string Part, Celsius Celsius, double ResolutionKelvin = 1, Celsius? Maximum = null);
 
 /// <summary>A known load for a known time: what is measured before and after a service.</summary>
 /// <param name="Ambient">Intake air; null when nobody wrote it down.</param>
 /// <param name="Throttled">Whether the clock fell at equal load.</param>
 /// <param name="AmbientSpread">Half-width of a guessed ambient, K; 0 for a measured one.</param>
+/// <param name="Position">How it stood: in its rack, flat, propped; null when nobody wrote it down.</param>
+/// <param name="FailedAfterMinutes">When it switched off or crashed; null when it ran through.</param>
 public sealed record Run(
     string Workload, double Minutes, Celsius? Ambient, RunFan Fan, string Settings, double? PowerWatts, double? ClockMhz, double? Score,
-    bool Throttled, IReadOnlyList<RunPart> Parts, double AmbientSpread = 0);
+    bool Throttled, IReadOnlyList<RunPart> Parts, double AmbientSpread = 0, string? Position = null, double? FailedAfterMinutes = null);

@@ -111,6 +111,8 @@ public static class RunComparison
             comparable &= before.PowerWatts is > 0 && after.PowerWatts is > 0;
             Say("settings-differ", $"The settings were '{before.Settings}' before and '{after.Settings}' after{(comparable ? "; the measured power stands in for them" : "")}.");
         }
+        if (before.Position is { Length: > 0 } stood && after.Position is { Length: > 0 } stands && !stood.Equals(stands, StringComparison.OrdinalIgnoreCase))
+            Say("position-differs", $"It stood '{stood}' before and '{stands}' after: a laptop propped up breathes better by itself.");
         comparable &= CheckFan(before.Fan, after.Fan, Say, ref flow);
         if (after.Throttled)
             Say("throttled", $"It throttled in the after-run: cooler or not, that is no cure.");

@@ -1,54 +1,73 @@
 using System.Text.Json;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Procedures;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Proof;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Bench;
 
-/// <summary>A step of a job and when it was ticked.</summary>
-public sealed record StepAnswer(string Id, Stage Stage, string Do, string? Caution, DateTimeOffset? DoneAt);
+/// <summary>A step of a job and how it stands.</summary>
+/// <param name="Gate">What must be confirmed one by one; empty for an ordinary step.</param>
+/// <param name="Order">Numbers of screws or pads in the order they are dealt with.</param>
+public sealed record StepAnswer(
+    string Id, Stage Stage, string Do, IReadOnlyList<Caution> Cautions, IReadOnlyList<string> Gate, StepForm Form, StepTimer? Timer, IReadOnlyList<int> Order, bool Optional, bool MayBeSkipped,
+    DateTimeOffset? DoneAt, string? DoneBy, IReadOnlyList<string> Checks, bool Skipped, string? SkippedBecause);
 
-/// <summary>A run that was voided: kept, struck through.</summary>
-public sealed record VoidedRun(long Id, string Phase, DateTimeOffset MeasuredAt, RunDto Run, DateTimeOffset VoidedAt, string Reason);
+/// <summary>A run of a job; one that was voided is kept, struck through.</summary>
+public sealed record JobRunAnswer(Guid Key, RunPhase Phase, DateTimeOffset MeasuredAt, RunDto Run, string? Voided);
+
+/// <summary>A photo of a job; its bytes are at <c>/api/v1/photos/{key}</c>.</summary>
+public sealed record PhotoAnswer(Guid Key, string? Caption, string? Step, bool FoundOnOpening, DateTimeOffset TakenAt);
+
+/// <summary>A higher level that the findings ask for.</summary>
+public sealed record LevelAsked(ServiceLevel Level, string Because);
+
+/// <summary>A machine back with its owner.</summary>
+public sealed record HandedBackAnswer(string To, string? Note, DateTimeOffset At);
+
+/// <summary>A grade that can be given.</summary>
+public sealed record GradeAnswer(string Word, string Says);
+
+/// <summary>A timer set going.</summary>
+public sealed record TimerAnswer(string Timer, DateTimeOffset StartedAt, int Seconds, bool Stopped);
 
 /// <summary>A job at the bench.</summary>
 /// <param name="Blocked">What is still missing before the work can be filed as done, or null.</param>
+/// <param name="BlockedBefore">Why work may not begin yet, or null.</param>
+/// <param name="Verdict">As filed.</param>
 /// <param name="Preview">The verdict of the two runs as they stand, before it is filed.</param>
+/// <param name="RecheckVerdict">Of the before-run and the second look a week later.</param>
+/// <param name="Notes">What is known of the model.</param>
 public sealed record JobAnswer(
-    long Id, string Asset, AssetKind Kind, ServiceLevel Level, JobState State, DateTimeOffset StartedAt, DateTimeOffset? WorkDoneAt, DateTimeOffset? ClosedAt,
-    long? BeforeId, RunDto? Before, DateTimeOffset? BeforeAt, string? NoBeforeReason, long? AfterId, RunDto? After, DateTimeOffset? AfterAt, VerdictAnswer? Verdict, VerdictAnswer? Preview,
-    string? Note, IReadOnlyList<StepAnswer> Steps, string? Blocked, IReadOnlyList<VoidedRun> VoidedRuns, int Version)
+    long Id, string Asset, AssetKind Kind, string Model, ServiceLevel Level, ServiceLevel StartedLevel, string? Fan, JobState State, DateTimeOffset StartedAt, DateTimeOffset? WorkDoneAt,
+    DateTimeOffset? ClosedAt, DateOnly? WarrantyUntil, string? WarrantyAnswer, Prediction? Predicted, IReadOnlyList<Cause>? FoundCauses, LevelAsked? Asked, IReadOnlyList<StepAnswer> Steps,
+    string? Blocked, string? BlockedBefore, string? BeforeExcuse, IReadOnlyList<JobRunAnswer> Runs, VerdictAnswer? Verdict, VerdictAnswer? Preview, VerdictAnswer? RecheckVerdict,
+    DateTimeOffset? RecheckDue, ComplaintRecorded? Complaint, bool? ComplaintFixed, IReadOnlyList<JobCount> Counts, IReadOnlyDictionary<CountOf, string> CountExcuses,
+    IReadOnlyList<TimerAnswer> Timers, IReadOnlyList<Found> Findings, IReadOnlyList<string> Damage, IReadOnlyList<string> Deviations, IReadOnlyList<MaterialUsed> Materials, double Minutes,
+    IReadOnlyList<PhotoAnswer> Photos, string? Note, string? GivenUpBecause, HandedBackAnswer? HandedBack, ModelNotes Notes, int Version)
 {
-    internal static JobAnswer From(StoredJob job)
-    {
-        var (before, after) = (Standing(job, "before"), Standing(job, "after"));
-        var core = ToCore(job, before, after);
-        return new JobAnswer(job.Id, job.Tag, job.Kind, job.Level, job.State, job.StartedAt, job.WorkDoneAt, job.ClosedAt,
-            before?.Id, Run(before), before?.MeasuredAt, job.NoBeforeReason, after?.Id, Run(after), after?.MeasuredAt,
-            job.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null, Compare(core), job.Note,
-            [.. core.Steps.Select(s => new StepAnswer(s.Id, s.Stage, s.Do, s.Caution, job.Steps.TryGetValue(s.Id, out var at) ? at : null))], core.BlockedFinish,
-            [.. job.Runs.Where(r => r.VoidedAt is not null).Select(r => new VoidedRun(r.Id, r.Phase, r.MeasuredAt, Run(r)!, r.VoidedAt!.Value, r.VoidedReason ?? ""))], job.Version);
-    }
-
-    /// <summary>The stored job as the core knows it.</summary>
-    internal static Job ToCore(StoredJob job) => ToCore(job, Standing(job, "before"), Standing(job, "after"));
-
-    private static Job ToCore(StoredJob job, StoredRun? before, StoredRun? after) => new(job.Id, job.Tag, job.Kind, job.Level, job.State, job.StartedAt, job.WorkDoneAt,
-        job.ClosedAt, Run(before)?.ToRun("", []), job.NoBeforeReason, Run(after)?.ToRun("", []), null, job.Steps.Keys.ToHashSet(), job.Note, job.Version);
-
-    private static VerdictAnswer? Compare(Job job) =>
-        job is { Before: { } before, After: { } after } ? VerdictAnswer.From(Core.Proof.RunComparison.Evaluate(job.Level, before, after)) : null;
-
-    private static StoredRun? Standing(StoredJob job, string phase) => job.Runs.LastOrDefault(r => r.Phase == phase && r.VoidedAt is null);
-
-    private static RunDto? Run(StoredRun? run) => run is null ? null : JsonSerializer.Deserialize<RunDto>(run.Run, ApiJson.Options);
+    internal static JobAnswer From(StoredJob row, Job job) => new(
+        row.Id, row.Tag, row.Kind, row.Model, job.Level, row.StartedLevel, job.Basis.Fan, job.State, row.StartedAt, job.WorkDoneAt, job.ClosedAt, row.WarrantyUntil, job.Basis.WarrantyAnswer,
+        row.Predicted, job.FoundCauses,
+        job.AskedFor is { } asked ? new LevelAsked(asked.Level, $"{EntryWords.SubjectWord(asked.Subject)}: {asked.Grade.Says}") : null,
+        [.. job.Steps.Select(s => new StepAnswer(s.Card.Id, s.Card.Stage, s.Card.Do, s.Card.Cautions, s.Card.Gate, s.Card.Form, s.Card.Timer, s.Card.Order, s.Card.Optional, s.Card.MayBeSkipped,
+            s.DoneAt, s.DoneBy, s.Checks, s.Skipped, s.SkippedBecause))],
+        job.BlockedFinish, job.BlockedBefore, job.BeforeExcuse, [.. job.Runs.Select(r => new JobRunAnswer(r.Key, r.Phase, r.At, RunDto.From(r.Run), r.Voided))],
+        row.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null,
+        job.Verdict is { } preview ? VerdictAnswer.From(preview) : null, job.RecheckVerdict is { } second ? VerdictAnswer.From(second) : null, job.RecheckDue,
+        job.Complaint, job.ComplaintFixed, [.. job.Counts], job.CountExcuses, [.. job.Timers.Select(t => new TimerAnswer(t.Timer, t.StartedAt, t.Seconds, t.Stopped))], [.. job.Findings],
+        [.. job.Damage.Select(d => d.Text)], [.. job.Deviations.Select(d => d.Text)], job.Materials, job.Minutes,
+        [.. job.Photos.Select(p => new PhotoAnswer(p.Photo.Photo, p.Photo.Caption, p.Photo.Step, p.Photo.FoundOnOpening, p.Stamp.MadeAt))], job.Note, job.GivenUpBecause,
+        job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At) : null, job.Basis.Notes, job.Version);
 }
 
 /// <summary>A job in a list.</summary>
-public sealed record JobSummary(long Id, string Asset, ServiceLevel Level, JobState State, DateTimeOffset StartedAt, DateTimeOffset? WorkDoneAt, DateTimeOffset? ClosedAt, VerdictAnswer? Verdict)
+public sealed record JobSummary(
+    long Id, string Asset, ServiceLevel Level, JobState State, DateTimeOffset StartedAt, DateTimeOffset? WorkDoneAt, DateTimeOffset? ClosedAt, VerdictAnswer? Verdict,
+    Cause? Predicted, IReadOnlyList<Cause>? Found, DateTimeOffset? RecheckDue, DateTimeOffset? RecheckedAt)
 {
     internal static JobSummary From(StoredJob job) => new(job.Id, job.Tag, job.Level, job.State, job.StartedAt, job.WorkDoneAt, job.ClosedAt,
-        job.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null);
+        job.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null, job.Predicted?.Cause, job.FoundCauses, job.RecheckDue, job.RecheckedAt);
 }

@@ -1,8 +1,6 @@
-using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
-using Pyrometron.Formats;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Proof;
@@ -11,131 +9,133 @@ using Pyrometron.Storage;
 namespace Pyrometron.Server.Bench;
 
 /// <summary>A job to start.</summary>
-public sealed record StartJob(string? Asset, ServiceLevel? Level);
-
-/// <summary>A step ticked, or its tick taken back.</summary>
-public sealed record TickStep(bool Done, int Version);
-
-/// <summary>A run measured.</summary>
-public sealed record SaveRun(RunDto? Run, int Version);
-
-/// <summary>What can be edited of a job; omitted members stay as they are.</summary>
-public sealed record EditJob(string? NoBeforeReason, string? Note, ServiceLevel? Level, int Version);
-
-/// <summary>A change of state, with the version it was decided on.</summary>
-public sealed record MoveJob(int Version, string? Reason);
+/// <param name="Fan">Which fan is to be changed, where the model has several.</param>
+/// <param name="WarrantyAnswer">The maker's answer, or why it is opened under warranty all the same.</param>
+public sealed record StartJob(string? Asset, ServiceLevel? Level, string? Fan, string? WarrantyAnswer, string? Device, string? By);
 
 /// <summary>Jobs at the bench: thin handlers around the core's rules.</summary>
 internal static class JobEndpoints
 {
-    private const int LongestText = 2000;
+    private const int LongestWord = 80, LongestText = 2000;
+
+    /// <summary>Grades of everything that can be looked at.</summary>
+    private static readonly Dictionary<FindingSubject, GradeAnswer[]> Grades =
+        Inspection.Grades.ToDictionary(g => g.Key, g => g.Value.Select(grade => new GradeAnswer(grade.Word, grade.Says)).ToArray());
 
     public static void MapJobs(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/jobs").WithTags("Bench");
         group.MapGet("", (JobStore jobs, int? count) => jobs.Newest(Math.Clamp(count ?? 100, 1, 1000)).Select(JobSummary.From).ToArray());
         group.MapPost("", Start);
-        group.MapGet("/{id:long}", Results<Ok<JobAnswer>, ProblemHttpResult> (long id, JobStore jobs) => Answer(jobs, id));
-        group.MapPatch("/{id:long}", Edit);
-        group.MapPost("/{id:long}/steps/{step}", Tick);
-        group.MapPut("/{id:long}/runs/{phase}", PutRun);
-        group.MapPost("/{id:long}/runs/{run:long}/void", VoidRun);
+        group.MapGet("/grades", () => Grades);
+        group.MapGet("/{id:long}", Get);
+        group.MapPost("/{id:long}/entries", PostEntry);
         group.MapGet("/{id:long}/runs/from-readings", FromReadings);
-        group.MapPost("/{id:long}/finish", Finish);
-        group.MapPost("/{id:long}/prove", Prove);
-        group.MapPost("/{id:long}/abandon", Abandon);
+        group.MapPut("/{id:long}/photos/{key:guid}", PutPhoto).WithMetadata(new Bodies.TakesFiles());
+        api.MapGet("/photos/{key:guid}", GetPhoto).WithTags("Bench").Produces(200, contentType: "image/jpeg");
     }
 
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> Answer(JobStore jobs, long id) =>
-        jobs.Find(id) is { } job ? TypedResults.Ok(JobAnswer.From(job)) : Problems.Missing($"There is no job {id}.");
+    private static Results<Ok<JobAnswer>, ProblemHttpResult> Get(long id, JobBook book, JobStore jobs) =>
+        jobs.Find(id) is { } row && book.Find(id) is { } job ? TypedResults.Ok(JobAnswer.From(row, job)) : Unknown(id);
 
-    private static Results<Created<JobAnswer>, ProblemHttpResult> Start(StartJob request, FleetStore fleet, JobStore jobs)
+    private static async Task<Results<Created<JobAnswer>, ProblemHttpResult>> Start(
+        StartJob request, FleetStore fleet, JobStore jobs, JobBook book, PolicyStore policy, JudgementService judgement, TimeProvider clock, CancellationToken cancellation)
     {
-        if (request.Asset is null || fleet.Find(request.Asset) is not { } asset)
+        if (request.Asset is null || fleet.Find(request.Asset) is not { } stored)
             return Problems.Input("/asset", $"There is no machine '{request.Asset}'.");
-        if (asset.RetiredOn is not null)
+        if (stored.RetiredOn is not null)
             return Problems.Conflict($"'{request.Asset}' is retired; put it back into use first.");
         if (request.Level is not { } level)
             return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}.");
-        if (jobs.Of(asset.Id).FirstOrDefault(j => j.State == JobState.Open) is { } open)
-            return Problems.Conflict($"Job {open.Id} is open on '{request.Asset}' already; finish or give it up first.");
-        var id = jobs.Start(request.Asset, level);
-        return TypedResults.Created($"/api/v1/jobs/{id}", JobAnswer.From(jobs.Find(id)!));
+        if (request.Fan?.Length > LongestWord || request.WarrantyAnswer?.Length > LongestText || request.By?.Length > LongestWord || request.Device?.Length > LongestWord)
+            return Problems.Input("", $"A name is {LongestWord} characters at most, an answer {LongestText}.");
+        var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+        DateOnly? until = stored.Asset.UnderWarranty(today) ? stored.Asset.WarrantyUntil : null;
+        if (until is { } last && string.IsNullOrWhiteSpace(request.WarrantyAnswer) && policy.Bench().RefusesUnderWarranty(level, last) is { } refused)
+            return Problems.Refused("warranty", refused);
+        var judged = await judgement.GetAsync(null, TimeSpan.Zero, cancellation);
+        var predicted = judged.Judgement?.ByTag.GetValueOrDefault(request.Asset) is { } a ? new Prediction(a.Cause, a.Service, a.DriftKelvin is { } drift ? Math.Round(drift, 1) : 0) : null;
+        if (jobs.Start(new NewJob(request.Asset, level, request.Fan, until, predicted)) is not { } id)
+            return Problems.Conflict($"Job {jobs.Of(stored.Id).First(j => j.State == JobState.Open).Id} is open on '{request.Asset}' already; finish or give it up first.");
+        if (!string.IsNullOrWhiteSpace(request.WarrantyAnswer))
+            book.Append(id, Guid.NewGuid(), 1, request.Device ?? "unnamed", request.By, null, new WarrantyAnswered(request.WarrantyAnswer));
+        return TypedResults.Created($"/api/v1/jobs/{id}", JobAnswer.From(jobs.Find(id)!, book.Find(id)!));
     }
 
-    /// <summary>Runs a change on an existing job, if the core allows it as it stands.</summary>
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> Change(JobStore jobs, long id, Func<Job, string?> blocked, Action<Job> change)
+    /// <summary>One thing that happened. Its answer is the job as it now stands.</summary>
+    private static Results<Ok<JobAnswer>, ProblemHttpResult> PostEntry(long id, EntryRequest request, JobBook book, JobStore jobs, JudgementService judgement)
     {
-        if (jobs.Find(id) is not { } stored)
-            return Problems.Missing($"There is no job {id}.");
-        var job = JobAnswer.ToCore(stored);
-        if (blocked(job) is { } reason)
-            return Problems.Conflict(reason);
-        change(job);
-        return Answer(jobs, id);
+        if (request.Entry is not { } entry)
+            return Problems.Input("/entry", "entry is needed: what happened, with its kind.");
+        if (request.Key is not { } key || key == Guid.Empty)
+            return Problems.Input("/key", "key is needed: a UUID that the device makes, so that an entry sent twice counts once.");
+        if (request.Version is not >= 1)
+            return Problems.Input("/version", "version is needed: the job's version that was seen.");
+        if (string.IsNullOrWhiteSpace(request.Device) || request.Device.Length > LongestWord || request.By?.Length > LongestWord)
+            return Problems.Input("/device", $"device is needed: a word that the device keeps for itself, {LongestWord} characters at most.");
+        try
+        {
+            if (book.Append(id, key, request.Version.Value, request.Device, request.By, request.MadeAt, entry) is not { } job)
+                return Unknown(id);
+            if (entry is WorkFiled)
+                judgement.Changed(job.Head.Asset);
+            return TypedResults.Ok(JobAnswer.From(jobs.Find(id)!, job));
+        }
+        catch (RefusedEntryException refused)
+        {
+            return Problems.Conflict(refused.Message);
+        }
+        catch (ConflictingEntryException conflict)
+        {
+            var steps = book.Find(id)!.Steps.ToDictionary(s => s.Card.Id, s => s.Card.Do);
+            return Problems.Changed([.. conflict.Theirs.Select(t => new TheirChange(t.By, t.MadeAt, EntryWords.Of(JobBook.Read(t.Entry), steps.GetValueOrDefault)))]);
+        }
     }
-
-    private static string? OnlyOpen(Job job) => job.State == JobState.Open ? null : "This job is not open any more.";
-
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> Edit(long id, EditJob request, JobStore jobs)
-    {
-        if (request.Note?.Length > LongestText || request.NoBeforeReason?.Length > LongestText)
-            return Problems.Input("/note", $"A note is {LongestText} characters at most.");
-        return Change(jobs, id,
-            job => request.Level is not null && request.Level != job.Level ? OnlyOpen(job) : null,
-            job => jobs.Edit(id, request.Version, request.NoBeforeReason ?? job.NoBeforeReason, request.Note ?? job.Note, request.Level ?? job.Level));
-    }
-
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> Tick(long id, string step, TickStep request, JobStore jobs) => Change(jobs, id,
-        job => OnlyOpen(job) ?? (job.Steps.All(s => s.Id != step) ? $"This job has no step '{step}'." : request.Done ? job.BlockedBefore : null),
-        _ => jobs.Tick(id, request.Version, step, request.Done));
-
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> PutRun(long id, string phase, SaveRun request, JobStore jobs)
-    {
-        var problems = new List<InputProblem>();
-        if (phase is not ("before" or "after"))
-            return Problems.Missing("A run is 'before' or 'after'.");
-        if (request.Run?.ToRun("/run", problems) is null)
-            return Problems.Input(problems.Count > 0 ? problems : [new InputProblem("run is needed", Pointer: "/run")]);
-        return Change(jobs, id,
-            job => phase == "before"
-                ? job.Done.Count > 0 || job.State != JobState.Open ? "The work has begun: what is measured now is no before-run any more." : null
-                : job.State != JobState.WaitingForProof ? "File the work as done first; the after-run comes after it." : null,
-            _ => jobs.SaveRun(id, request.Version, phase, JsonSerializer.Serialize(request.Run, ApiJson.Options)));
-    }
-
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> VoidRun(long id, long run, MoveJob request, JobStore jobs) =>
-        string.IsNullOrWhiteSpace(request.Reason) ? Problems.Input("/reason", "reason is needed: why this run does not count.")
-        : Change(jobs, id, job => job.State is JobState.Proven or JobState.Abandoned ? "This job is closed; its runs stay." : null,
-            _ => jobs.VoidRun(id, request.Version, run, request.Reason));
 
     /// <summary>What the newest readings would give as a run: medians of the last windows under the main load.</summary>
-    private static Results<Ok<RunDto>, ProblemHttpResult> FromReadings(long id, JobStore jobs, FleetStore fleet, ReadingStore readings, TimeProvider clock)
+    private static Results<Ok<RunDto>, ProblemHttpResult> FromReadings(long id, RunPhase? phase, JobStore jobs, FleetStore fleet, ReadingStore readings, TimeProvider clock)
     {
         if (jobs.Find(id) is not { } job || fleet.Find(job.Tag) is not { } asset)
-            return Problems.Missing($"There is no job {id}.");
-        var since = job.State == JobState.Open ? clock.GetUtcNow().AddDays(-30) : job.WorkDoneAt;
+            return Unknown(id);
+        var (since, where) = (phase ?? (job.State == JobState.Open ? RunPhase.Before : RunPhase.After)) switch
+        {
+            RunPhase.Before => (clock.GetUtcNow().AddDays(-30), "of the last 30 days"),
+            RunPhase.Recheck => (job.RecheckDue ?? job.WorkDoneAt?.AddDays(7), "from a week after the work on"),
+            _ => (job.WorkDoneAt, "since the work was done"),
+        };
         return NewestRun.From(asset, readings.Newest(asset, 60), since) is { } run
-            ? TypedResults.Ok(RunDto.From(run))
-            : Problems.Conflict(job.State == JobState.Open
-                ? "There are no loaded readings of the last 30 days to take a run from; measure one."
-                : "There are no loaded readings since the work was done yet; wait for some or measure a run.");
+            ? TypedResults.Ok(RunDto.From(run)) : Problems.Conflict($"There are no loaded readings {where} to take a run from; measure one.");
     }
 
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> Finish(long id, MoveJob request, JobStore jobs, TimeProvider clock, JudgementService judgement)
+    /// <summary>A photo's bytes; the entry that tells of it comes after them.</summary>
+    private static async Task<Results<NoContent, ProblemHttpResult>> PutPhoto(long id, Guid key, HttpRequest request, JobStore jobs, PhotoStore photos, CancellationToken cancellation)
     {
-        var answer = Change(jobs, id, stored => stored.BlockedFinish, _ => jobs.Finish(id, request.Version, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)));
-        if (jobs.Find(id) is { } job)
-            judgement.Changed(job.Tag);
-        return answer;
+        if (jobs.Find(id) is null)
+            return Unknown(id);
+        const string tooLarge = "The photo is larger than 12 MB; take it with a lower resolution.";
+        if (request.ContentLength > Photo.LargestFile)
+            return Problems.TooLarge(tooLarge);
+        using var file = new MemoryStream();
+        var buffer = new byte[81920];
+        for (int read; (read = await request.Body.ReadAsync(buffer, cancellation)) > 0;)
+        {
+            if (file.Length + read > Photo.LargestFile)
+                return Problems.TooLarge(tooLarge);
+            file.Write(buffer, 0, read);
+        }
+        if (Photo.Read(file.ToArray(), out var problem) is not { } photo)
+            return Problems.Input("", problem!);
+        photos.Keep(key, id, photo.Width, photo.Height, photo.Picture, photo.Small);
+        return TypedResults.NoContent();
     }
 
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> Prove(long id, MoveJob request, JobStore jobs) => Change(jobs, id,
-        job => job.State != JobState.WaitingForProof ? "Only work that is done can be proven."
-            : job.After is null ? "The after-run is still missing." : null,
-        job => jobs.Prove(id, request.Version, JsonSerializer.Serialize(job.Before is null ? VerdictAnswer.Unproven : JobAnswer.From(jobs.Find(id)!).Preview, ApiJson.Options)));
+    private static Results<FileContentHttpResult, ProblemHttpResult> GetPhoto(Guid key, bool? small, PhotoStore photos, HttpResponse response)
+    {
+        if (photos.Find(key, small ?? false) is not { } bytes)
+            return Problems.Missing("There is no such photo.");
+        response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return TypedResults.File(bytes, "image/jpeg");
+    }
 
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> Abandon(long id, MoveJob request, JobStore jobs) =>
-        string.IsNullOrWhiteSpace(request.Reason) ? Problems.Input("/reason", "reason is needed: why the job is given up.")
-        : Change(jobs, id, OnlyOpen, _ => jobs.Abandon(id, request.Version, request.Reason));
+    private static ProblemHttpResult Unknown(long id) => Problems.Missing($"There is no job {id}.");
 }

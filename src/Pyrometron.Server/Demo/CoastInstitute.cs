@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
@@ -199,17 +200,29 @@ internal sealed class CoastInstitute(DateOnly today)
     /// <summary>A job of the past.</summary>
     /// <param name="Cured">What was wrong before it; of no kelvins where it did not help.</param>
     /// <param name="Proven">Whether an after-run was made.</param>
-    public sealed record PastJob(string Asset, ServiceLevel Level, int DaysAgo, Fault Cured, bool Proven, string? Note = null);
+    /// <param name="Found">What was seen on opening.</param>
+    /// <param name="Used">Materials.</param>
+    /// <param name="Owner">To whom it went back.</param>
+    public sealed record PastJob(
+        string Asset, ServiceLevel Level, int DaysAgo, Fault Cured, bool Proven, Found[] Found, MaterialUsed[] Used, string Owner, string? Note = null, ComplaintRecorded? Complaint = null);
+
+    private static readonly MaterialUsed[] Nothing = [], PasteAndWipes = [new(MaterialKind.PasteGrams, 0.4), new(MaterialKind.Wipes, 4), new(MaterialKind.AlcoholMillilitres, 5)];
 
     /// <summary>Jobs done: most won something, one did not help, one waits for its after-run.</summary>
     public IReadOnlyList<PastJob> Jobs =>
     [
-        new("GC-0102", ServiceLevel.Repad, 48, new Fault(Cause.Pads, Now - 330, Now - 50, 10.4, "memory"), true, "Pads oily and torn on three chips."),
-        new("GC-0149", ServiceLevel.DustOut, 33, new Fault(Cause.Dust, Now - 340, Now - 35, 9.2), true),
-        new("SV-0005", ServiceLevel.Repaste, 27, new Fault(Cause.Paste, Now - 300, Now - 30, 8.1, "cpu"), true, "Paste dry at the edges."),
-        new("DT-0019", ServiceLevel.DustOut, 19, new Fault(Cause.Dust, Now - 320, Now - 20, 7.4), true),
-        new("LT-0022", ServiceLevel.Repaste, 16, new Fault(Cause.Paste, Now - 320, Now - 20, 0.2, "cpu"), true, "Asked for by its owner; it was hot from the first day."),
-        new("GC-0136", ServiceLevel.Repaste, 3, new Fault(Cause.Paste, Now - 280, Now - 4, 4.4, "core"), false, "Ran out of time before the after-run."),
+        new("GC-0102", ServiceLevel.Repad, 48, new Fault(Cause.Pads, Now - 330, Now - 50, 10.4, "memory"), true,
+            [new(FindingSubject.Dust, "1"), new(FindingSubject.Pads, "torn", "oily too, on three chips"), new(FindingSubject.Paste, "stiff")],
+            [.. PasteAndWipes, new(MaterialKind.PadPieces, 8, 1.5), new(MaterialKind.PadPieces, 3, 2)], "Wave group", "Pads oily and torn on three chips."),
+        new("GC-0149", ServiceLevel.DustOut, 33, new Fault(Cause.Dust, Now - 340, Now - 35, 9.2), true, [new(FindingSubject.Dust, "4"), new(FindingSubject.Mesh, "3"), new(FindingSubject.FanSpin, "free")], Nothing, "Kelp hall"),
+        new("SV-0005", ServiceLevel.Repaste, 27, new Fault(Cause.Paste, Now - 300, Now - 30, 8.1, "cpu"), true, [new(FindingSubject.Dust, "2"), new(FindingSubject.Paste, "dry"), new(FindingSubject.Coverage, "edges")],
+            PasteAndWipes, "Wave group", "Paste dry at the edges."),
+        new("DT-0019", ServiceLevel.DustOut, 19, new Fault(Cause.Dust, Now - 320, Now - 20, 7.4), true, [new(FindingSubject.Dust, "3"), new(FindingSubject.FanNoise, "hums")], Nothing, "Reading room desk",
+            Complaint: new(ComplaintKind.SwitchesOff, "both charts open", 9, true)),
+        new("LT-0022", ServiceLevel.Repaste, 16, new Fault(Cause.Paste, Now - 320, Now - 20, 0.2, "cpu"), true, [new(FindingSubject.Dust, "1"), new(FindingSubject.Paste, "soft"), new(FindingSubject.Coverage, "full")],
+            PasteAndWipes, "Survey boat Dunlin", "Asked for by its owner; it was hot from the first day."),
+        new("GC-0136", ServiceLevel.Repaste, 3, new Fault(Cause.Paste, Now - 280, Now - 4, 4.4, "core"), false, [new(FindingSubject.Dust, "2"), new(FindingSubject.Paste, "cracked")], PasteAndWipes, "Kelp hall",
+            "Ran out of time before the after-run."),
     ];
 
     private void Service(string tag, int daysAgo, ServiceLevel level) => Change(tag, m => m with

@@ -1,12 +1,15 @@
 using System.Diagnostics;
 using System.Text.Json;
+using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
+using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Proof;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
+using Pyrometron.Server.Bench;
 using Pyrometron.Server.Hosting;
-using Pyrometron.Server.Proof;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Demo;
@@ -32,6 +35,7 @@ internal static class DemoData
             var fleet = new FleetStore(database, clock);
             fleet.Import(institute.Register);
             var readings = LayReadings(institute, fleet, new ReadingStore(database, clock), clock);
+            LayNotes(database, clock);
             LayJobs(institute, database, clock);
             var symptoms = new SymptomStore(database, clock);
             foreach (var (tag, daysAgo, kind, note) in CoastInstitute.Reports)
@@ -56,30 +60,88 @@ internal static class DemoData
         return count;
     }
 
-    /// <summary>Jobs are played through the same store as real ones, on a clock that stands at their day.</summary>
+    private static void LayNotes(Database database, TimeProvider clock)
+    {
+        var store = new NotesStore(database, clock);
+        foreach (var notes in CoastNotes.All)
+            store.Keep(notes.Model, JsonSerializer.Serialize(notes, ApiJson.Options), seen: 0);
+    }
+
+    /// <summary>Jobs are played through the same rules and the same store as real ones, on a clock that stands at their day.</summary>
     private static void LayJobs(CoastInstitute institute, Database database, TimeProvider clock)
     {
-        var air = institute.Air;
         foreach (var past in institute.Jobs)
+            new PlayedJob(institute, past, database, new PastClock(clock.GetUtcNow().AddDays(-past.DaysAgo))).Play();
+    }
+
+    /// <summary>A job of the past, entry by entry.</summary>
+    private sealed class PlayedJob(CoastInstitute institute, CoastInstitute.PastJob past, Database database, PastClock clock)
+    {
+        private readonly JobStore _jobs = new(database, clock);
+        private readonly PhotoStore _photos = new(database);
+        private readonly JobBook _book = new(new JobStore(database, clock), new FleetStore(database, clock), new NotesStore(database, clock), new PhotoStore(database), new PolicyStore(database), clock);
+        private long _id;
+
+        public void Play()
         {
-            var at = new PastClock(clock.GetUtcNow().AddDays(-past.DaysAgo));
-            var jobs = new JobStore(database, at);
             var machine = institute.Machines.Single(m => m.Asset.Tag == past.Asset);
-            var zone = air[machine.Asset.Zone];
-            var day = UnixDay.Noon(DateOnly.FromDateTime(at.GetUtcNow().UtcDateTime));
-            var id = jobs.Start(past.Asset, past.Level);
-            var version = 1;
-            jobs.SaveRun(id, version++, "before", Json(RunOn(machine, zone, day - 1)));
-            foreach (var step in Checklist.For(machine.Asset.Kind, past.Level))
-                jobs.Tick(id, version++, step.Id, true);
-            jobs.Edit(id, version++, null, past.Note, past.Level);
-            jobs.Finish(id, version++, DateOnly.FromDateTime(at.GetUtcNow().UtcDateTime));
+            var zone = institute.Air[machine.Asset.Zone];
+            var day = UnixDay.Noon(DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime));
+            var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+            _id = _jobs.Start(new NewJob(past.Asset, past.Level, null, machine.Asset.UnderWarranty(today) ? machine.Asset.WarrantyUntil : null,
+                new Prediction(past.Cured.Cause, past.Level, Math.Round(past.Cured.Kelvin, 1))))!.Value;
+            if (machine.Asset.UnderWarranty(today) && past.Level > ServiceLevel.BlowOut)
+                Add(new WarrantyAnswered("Its seller agreed by letter, seals to be renewed."));
+            if (past.Complaint is { } complaint)
+                Add(complaint);
+            Add(new RunMeasured(RunPhase.Before, RunOn(machine, zone, day - 1)));
+            foreach (var found in past.Found)
+                Add(found);
+            foreach (var step in _book.Find(_id)!.Steps)
+                Do(step.Card);
+            foreach (var used in past.Used)
+                Add(used);
+            Add(new MinutesBooked(JudgementPolicy.Minutes(machine.Asset.Kind, past.Level) + 7));
+            if (past.Note is { } note)
+                Add(new Noted(note));
+            Photograph();
+            Add(new WorkFiled());
             if (!past.Proven)
-                continue;
-            var (before, after) = (RunOn(machine, zone, day - 1), RunOn(machine, zone, day + 0.2));
-            jobs.SaveRun(id, version++, "after", Json(after));
-            jobs.Prove(id, version, JsonSerializer.Serialize(VerdictAnswer.From(RunComparison.Evaluate(past.Level, before, after)), ApiJson.Options));
+                return;
+            Add(new RunMeasured(RunPhase.After, RunOn(machine, zone, day + 0.2)));
+            Add(new VerdictFiled(past.Complaint is null ? null : true));
+            Add(new HandedBack(past.Owner));
         }
+
+        private void Do(CardStep step)
+        {
+            var notes = _book.Find(_id)!.Basis.Notes;
+            if (step.Form is StepForm.ScrewsOut or StepForm.ScrewsIn)
+                foreach (var (tray, count) in notes.Trays)
+                    Add(new Counted(CountOf.Screws, tray, count, step.Form == StepForm.ScrewsIn ? count : 0));
+            if (step.Form is StepForm.ConnectorsOut or StepForm.ConnectorsIn)
+                foreach (var connector in notes.Connectors)
+                    Add(new Counted(CountOf.Connectors, connector.Name, connector.Count, step.Form == StepForm.ConnectorsIn ? connector.Count : 0));
+            if (step.Timer is { Required: true } timer)
+            {
+                Add(new TimerStarted(step.Id, timer.Seconds));
+                clock.Forward(TimeSpan.FromSeconds(timer.Seconds));
+            }
+            clock.Forward(TimeSpan.FromSeconds(90));
+            Add(new StepDone(step.Id, step.Gate));
+        }
+
+        private void Photograph()
+        {
+            if (past.Found.FirstOrDefault(f => f.About == FindingSubject.Dust) is not { } dust)
+                return;
+            var key = Guid.NewGuid();
+            var photo = Photo.Read(FinsPicture.Draw(int.Parse(dust.Grade, System.Globalization.CultureInfo.InvariantCulture)), out _)!;
+            _photos.Keep(key, _id, photo.Width, photo.Height, photo.Picture, photo.Small);
+            Add(new PhotoTaken(key, "Fins as found", "inspect", FoundOnOpening: true));
+        }
+
+        private void Add(JobEntry entry) => _book.Append(_id, Guid.NewGuid(), _jobs.Find(_id)!.Version, "demo", "M. Larkspur", clock.GetUtcNow(), entry);
     }
 
     private static Run RunOn(SimulatedMachine machine, SimulatedZone zone, double day)
@@ -91,10 +153,12 @@ internal static class DemoData
             null, null, false, [.. machine.Asset.Parts.Select((p, i) => new RunPart(p.Name, new Celsius(Math.Round(parts[i]))))]);
     }
 
-    private static string Json(Run run) => JsonSerializer.Serialize(RunDto.From(run), ApiJson.Options);
-
     private sealed class PastClock(DateTimeOffset now) : TimeProvider
     {
-        public override DateTimeOffset GetUtcNow() => now;
+        private DateTimeOffset _now = now;
+
+        public void Forward(TimeSpan time) => _now += time;
+
+        public override DateTimeOffset GetUtcNow() => _now;
     }
 }

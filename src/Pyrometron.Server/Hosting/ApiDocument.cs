@@ -1,4 +1,6 @@
 using Microsoft.AspNetCore.OpenApi;
+using Pyrometron.Core.Proof;
+using Pyrometron.Server.Proof;
 
 namespace Pyrometron.Server.Hosting;
 
@@ -13,6 +15,12 @@ internal static class ApiDocument
             document.Info.Version = "v1";
             document.Info.Description = "Which machine needs cleaning, repasting or repadding next, and why. Errors are RFC 9457 problem documents.";
             return Task.CompletedTask;
+        });
+        // Runs inside entries are spoken like runs of their own.
+        options.AddSchemaTransformer(async (schema, context, cancellation) =>
+        {
+            if (context.JsonTypeInfo.Type == typeof(Run) && await context.GetOrCreateSchemaAsync(typeof(RunDto), null, cancellation) is { } run)
+                (schema.Type, schema.Properties, schema.Required) = (run.Type, run.Properties, run.Required);
         });
         // A nullable use of an enumeration must not make null one of its words everywhere.
         options.AddSchemaTransformer((schema, context, _) =>

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Pyrometron.Server.Proof;
 
 namespace Pyrometron.Server.Hosting;
 
@@ -15,7 +16,9 @@ public static class ApiJson
         options.NumberHandling = JsonNumberHandling.Strict;
         options.RespectNullableAnnotations = true;
         options.MaxDepth = 32;
+        options.AllowOutOfOrderMetadataProperties = true;
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));
+        options.Converters.Add(new RunConverter());
         return options;
     }
 }

@@ -3,7 +3,6 @@ using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Pyrometron.Formats;
-using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Hosting;
 
@@ -25,9 +24,30 @@ public static class Problems
     public static ProblemHttpResult Conflict(string why) =>
         TypedResults.Problem(Document(StatusCodes.Status409Conflict, "Not possible as things stand", why, []));
 
+    /// <summary>Something that the house's rules do not allow without more.</summary>
+    /// <param name="rule">A word for programs.</param>
+    public static ProblemHttpResult Refused(string rule, string why)
+    {
+        var document = Document(StatusCodes.Status409Conflict, "Not allowed by the house's rules", why, []);
+        document.Extensions["rule"] = rule;
+        return TypedResults.Problem(document);
+    }
+
+    /// <summary>A body beyond what is taken.</summary>
+    public static ProblemHttpResult TooLarge(string what) => TypedResults.Problem(Document(StatusCodes.Status413PayloadTooLarge, "Too large", what, []));
+
+    /// <summary>Somebody else has changed the same thing; what they wrote is told.</summary>
+    public static ProblemHttpResult Changed(IReadOnlyList<TheirChange> theirs)
+    {
+        var document = Document(StatusCodes.Status409Conflict, "Changed meanwhile",
+            $"Somebody else has changed this meanwhile: {string.Join("; ", theirs.Select(t => t.Says))}. Look at it before you write again.", []);
+        document.Extensions["theirs"] = theirs;
+        return TypedResults.Problem(document);
+    }
+
     /// <summary>Whether an exception is a refusal of an input and not a fault of the program.</summary>
     public static bool IsPlanned(Exception error) =>
-        error is RefusedInputException or BadHttpRequestException or OutdatedJobException or OperationCanceledException;
+        error is RefusedInputException or BadHttpRequestException or OperationCanceledException;
 
     /// <summary>Answers exceptions that were planned for; the rest is a 500 with its trace in the log only.</summary>
     public static async Task Answer(HttpContext context)
@@ -39,7 +59,6 @@ public static class Problems
             BadHttpRequestException { StatusCode: 413 } => Document(413, "Too large", "The body is larger than this call takes.", []),
             BadHttpRequestException { InnerException: JsonException json } => FromJson(json),
             BadHttpRequestException bad => Document(bad.StatusCode, "The request cannot be read", bad.Message, [new InputProblem(bad.Message, Pointer: "")]),
-            OutdatedJobException outdated => Document(409, "Changed meanwhile", outdated.Message, []),
             OperationCanceledException => Document(499, "Cancelled", "The request was given up before it was done.", []),
             _ => Document(500, "Something broke here", "This is a fault of the program; the log has the details. Nothing half-done was stored.", []),
         };
@@ -75,3 +94,7 @@ public static class Problems
         return document;
     }
 }
+
+/// <summary>What another device wrote meanwhile.</summary>
+/// <param name="Says">In words.</param>
+public sealed record TheirChange(string? By, DateTimeOffset MadeAt, string Says);

@@ -36,7 +36,8 @@ public static class Setup
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton(services => Open(options, services.GetRequiredService<TimeProvider>(), services.GetRequiredService<ILogger<Database>>()));
-        foreach (var store in (Type[])[typeof(FleetStore), typeof(ReadingStore), typeof(ServiceStore), typeof(JobStore), typeof(SetAsideStore), typeof(SymptomStore), typeof(PolicyStore), typeof(AboutStore)])
+        foreach (var store in (Type[])[typeof(FleetStore), typeof(ReadingStore), typeof(ServiceStore), typeof(JobStore), typeof(SetAsideStore), typeof(SymptomStore), typeof(PolicyStore), typeof(AboutStore), typeof(PhotoStore), typeof(SampleStore),
+            typeof(NotesStore), typeof(LogStore), typeof(JobBook), typeof(LiveRuns)])
             builder.Services.AddSingleton(store);
         builder.Services.AddSingleton<ImportProgress>();
         builder.Services.AddSingleton<JudgementService>();
@@ -92,6 +93,10 @@ public static class Setup
         api.MapSymptoms();
         api.MapPolicy();
         api.MapJobs();
+        api.MapLiveRuns();
+        api.MapModelNotes();
+        api.MapLogBook();
+        api.MapLabels();
         api.MapVerdicts();
         app.MapOpenApi("/openapi/{documentName}.json");
         app.Map("/api/{**rest}", (HttpContext context) => Problems.Missing($"There is no {context.Request.Path} here; /openapi/v1.json lists what there is.")).ExcludeFromDescription();

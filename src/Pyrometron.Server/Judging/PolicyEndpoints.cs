@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Priority;
+using Pyrometron.Core.Procedures;
 using Pyrometron.Formats;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
@@ -12,9 +13,10 @@ namespace Pyrometron.Server.Judging;
 /// <param name="WorthKelvin">Less than this is not worth opening a machine for.</param>
 /// <param name="MuchKelvin">This much to win is worth opening a machine for at once.</param>
 /// <param name="School">When machines are served.</param>
-public sealed record PolicyDto(double? ActionMarginKelvin, double? WorthKelvin, double? MuchKelvin, School? School)
+/// <param name="Bench">The ways at the bench; as they are when omitted.</param>
+public sealed record PolicyDto(double? ActionMarginKelvin, double? WorthKelvin, double? MuchKelvin, School? School, BenchSchools? Bench = null)
 {
-    internal static PolicyDto From(JudgementPolicy p) => new(p.ActionMarginKelvin, p.WorthKelvin, p.MuchKelvin, p.School);
+    internal static PolicyDto From(JudgementPolicy p, BenchSchools bench) => new(p.ActionMarginKelvin, p.WorthKelvin, p.MuchKelvin, p.School, bench);
 }
 
 /// <summary>Reading and changing the rules.</summary>
@@ -23,7 +25,7 @@ internal static class PolicyEndpoints
     public static void MapPolicy(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/policy").WithTags("House rules");
-        group.MapGet("", (PolicyStore policy) => PolicyDto.From(policy.Current()));
+        group.MapGet("", (PolicyStore policy) => PolicyDto.From(policy.Current(), policy.Bench()));
         group.MapPut("", Put);
     }
 
@@ -44,8 +46,11 @@ internal static class PolicyEndpoints
             problems.Add(new InputProblem("muchKelvin cannot be less than worthKelvin", Pointer: "/muchKelvin"));
         if (problems.Count > 0)
             return Problems.Input(problems);
-        policy.Set(next);
-        judgement.AllChanged();
-        return TypedResults.Ok(PolicyDto.From(next));
+        var bench = request.Bench ?? policy.Bench();
+        var judged = policy.Current();
+        policy.Set(next, bench);
+        if (next != judged)
+            judgement.AllChanged();
+        return TypedResults.Ok(PolicyDto.From(next, bench));
     }
 }

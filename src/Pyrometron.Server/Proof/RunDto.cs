@@ -1,3 +1,5 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Proof;
 using Pyrometron.Core.Readings;
@@ -10,13 +12,16 @@ namespace Pyrometron.Server.Proof;
 public sealed record RunFanDto(FanMode? Mode, double? Percent, double? Rpm);
 
 /// <summary>One part in a run.</summary>
-public sealed record RunPartDto(string? Part, double? Celsius, double? ResolutionKelvin);
+/// <param name="MaximumCelsius">The hottest sample, where it was read; never what is compared.</param>
+public sealed record RunPartDto(string? Part, double? Celsius, double? ResolutionKelvin, double? MaximumCelsius = null);
 
 /// <summary>A run as the API speaks it. Omitted members equal null.</summary>
 /// <param name="AmbientSpreadKelvin">Half-width of a guessed ambient.</param>
+/// <param name="Position">How it stood: in its rack, flat, propped.</param>
+/// <param name="FailedAfterMinutes">When it switched off or crashed.</param>
 public sealed record RunDto(
     string? Workload, double? Minutes, double? AmbientCelsius, double? AmbientSpreadKelvin, RunFanDto? Fan, string? Settings, double? PowerWatts, double? ClockMhz,
-    double? Score, bool? Throttled, IReadOnlyList<RunPartDto>? Parts)
+    double? Score, bool? Throttled, IReadOnlyList<RunPartDto>? Parts, string? Position = null, double? FailedAfterMinutes = null)
 {
     /// <summary>Checks the run and makes it a Core run.</summary>
     /// <param name="pointer">Where it stands in the body, for the problems.</param>
@@ -44,6 +49,9 @@ public sealed record RunDto(
         Within("fan/rpm", Fan?.Rpm, 0, 100_000, "rpm");
         Within("powerWatts", PowerWatts, 0, 1e6, "W");
         Within("clockMhz", ClockMhz, 0, 1e6, "MHz");
+        Within("failedAfterMinutes", FailedAfterMinutes, 0, 100_000, "minutes");
+        if (Position?.Length > 200)
+            Wrong("position", "position is 200 characters at most");
         Within("score", Score, 0, 1e12, "points");
         if (Parts is not { Count: > 0 and <= 32 })
             Wrong("parts", "parts is needed: at least one part with its temperature, 32 at most");
@@ -56,15 +64,31 @@ public sealed record RunDto(
             if (Parts[i]?.Celsius is not (>= -273.15 and <= Reading.HottestC))
                 Wrong($"parts/{i}/celsius", "celsius is needed: a temperature from −273.15 to 1000 °C");
             Within($"parts/{i}/resolutionKelvin", Parts[i]?.ResolutionKelvin, 0, 20, "K");
+            Within($"parts/{i}/maximumCelsius", Parts[i]?.MaximumCelsius, -273.15, Reading.HottestC, "°C");
         }
         return problems.Count > count ? null : new Run(
             Workload!, Minutes!.Value, AmbientCelsius is { } c ? new Celsius(c) : null, new RunFan(Fan!.Mode!.Value, Fan.Percent, Fan.Rpm), Settings!, PowerWatts,
-            ClockMhz, Score, Throttled ?? false, [.. Parts!.Select(p => new RunPart(p.Part!, new Celsius(p.Celsius!.Value), p.ResolutionKelvin ?? 1))], AmbientSpreadKelvin ?? 0);
+            ClockMhz, Score, Throttled ?? false, [.. Parts!.Select(p => new RunPart(p.Part!, new Celsius(p.Celsius!.Value), p.ResolutionKelvin ?? 1, p.MaximumCelsius is { } hottest ? new Celsius(hottest) : null))],
+            AmbientSpreadKelvin ?? 0, Position, FailedAfterMinutes);
     }
 
     internal static RunDto From(Run run) => new(run.Workload, run.Minutes, run.Ambient?.Value, run.AmbientSpread > 0 ? run.AmbientSpread : null,
         new RunFanDto(run.Fan.Mode, run.Fan.Percent, run.Fan.Rpm), run.Settings, run.PowerWatts, run.ClockMhz, run.Score, run.Throttled,
-        [.. run.Parts.Select(p => new RunPartDto(p.Part, p.Celsius.Value, p.ResolutionKelvin))]);
+        [.. run.Parts.Select(p => new RunPartDto(p.Part, p.Celsius.Value, p.ResolutionKelvin, p.Maximum?.Value))], run.Position, run.FailedAfterMinutes);
+}
+
+/// <summary>Runs inside other bodies are spoken and checked like runs of their own.</summary>
+internal sealed class RunConverter : JsonConverter<Run>
+{
+    /// <inheritdoc/>
+    public override Run Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
+    {
+        var problems = new List<InputProblem>();
+        return JsonSerializer.Deserialize<RunDto>(ref reader, options)?.ToRun("/run", problems) ?? throw new RefusedInputException(problems);
+    }
+
+    /// <inheritdoc/>
+    public override void Write(Utf8JsonWriter writer, Run value, JsonSerializerOptions options) => JsonSerializer.Serialize(writer, RunDto.From(value), options);
 }
 
 /// <summary>Two runs to compare.</summary>

@@ -1,0 +1,281 @@
+using System.Text.Json.Serialization;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Proof;
+
+namespace Pyrometron.Core.Jobs;
+
+/// <summary>Which measurement of a job.</summary>
+public enum RunPhase { Before, After, Recheck }
+
+/// <summary>What is counted out and in again.</summary>
+public enum CountOf { Screws, Connectors }
+
+/// <summary>What brought a machine in.</summary>
+public enum ComplaintKind { SwitchesOff, Crashes, Slow, Loud }
+
+/// <summary>What a job uses up.</summary>
+public enum MaterialKind { PasteGrams, PadPieces, PuttyGrams, Wipes, Swabs, AlcoholMillilitres, Fans }
+
+/// <summary>
+/// One thing that happened to a job. Jobs are the sum of their entries, in the order in which they were stored; nothing is
+/// overwritten. Entries come from people's hands, also hours later when a device was without network.
+/// </summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(StepDone), "step-done")]
+[JsonDerivedType(typeof(StepUndone), "step-undone")]
+[JsonDerivedType(typeof(StepSkipped), "step-skipped")]
+[JsonDerivedType(typeof(StepAdded), "step-added")]
+[JsonDerivedType(typeof(StepRepeated), "step-repeated")]
+[JsonDerivedType(typeof(LevelChanged), "level-changed")]
+[JsonDerivedType(typeof(Counted), "counted")]
+[JsonDerivedType(typeof(CountExcused), "count-excused")]
+[JsonDerivedType(typeof(Found), "found")]
+[JsonDerivedType(typeof(DamageFound), "damage-found")]
+[JsonDerivedType(typeof(DeviationSeen), "deviation-seen")]
+[JsonDerivedType(typeof(ComplaintRecorded), "complaint-recorded")]
+[JsonDerivedType(typeof(WarrantyAnswered), "warranty-answered")]
+[JsonDerivedType(typeof(BeforeExcused), "before-excused")]
+[JsonDerivedType(typeof(RunMeasured), "run-measured")]
+[JsonDerivedType(typeof(RunVoided), "run-voided")]
+[JsonDerivedType(typeof(TimerStarted), "timer-started")]
+[JsonDerivedType(typeof(TimerStopped), "timer-stopped")]
+[JsonDerivedType(typeof(MaterialUsed), "material-used")]
+[JsonDerivedType(typeof(MinutesBooked), "minutes-booked")]
+[JsonDerivedType(typeof(Noted), "noted")]
+[JsonDerivedType(typeof(PhotoTaken), "photo-taken")]
+[JsonDerivedType(typeof(WorkFiled), "work-filed")]
+[JsonDerivedType(typeof(Reopened), "reopened")]
+[JsonDerivedType(typeof(VerdictFiled), "verdict-filed")]
+[JsonDerivedType(typeof(HandedBack), "handed-back")]
+[JsonDerivedType(typeof(GivenUp), "given-up")]
+public abstract record JobEntry
+{
+    /// <summary>What it is about: two devices that write about the same thing without having seen each other's are in conflict. Null where entries add up.</summary>
+    [JsonIgnore]
+    public abstract string? Subject { get; }
+
+    /// <summary>Decides on the job as a whole: whoever decides must have seen everything.</summary>
+    [JsonIgnore]
+    public virtual bool Decides => false;
+}
+
+/// <summary>A step was done.</summary>
+/// <param name="Checks">Those of its gate that were confirmed.</param>
+public sealed record StepDone(string Step, IReadOnlyList<string>? Checks = null) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "step " + Step;
+}
+
+/// <summary>A step's tick was taken back.</summary>
+public sealed record StepUndone(string Step) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "step " + Step;
+}
+
+/// <summary>A step was left out, with the reason.</summary>
+public sealed record StepSkipped(string Step, string? Reason) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "step " + Step;
+}
+
+/// <summary>A step was added on the spot, at the end of a stage.</summary>
+public sealed record StepAdded(Stage Stage, string Do) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "card " + Do;
+}
+
+/// <summary>A step is to be done once more.</summary>
+public sealed record StepRepeated(string Step) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "step " + Step;
+}
+
+/// <summary>Inspection found more, or less, than was planned.</summary>
+/// <param name="Fan">The fan to be changed, where the level is a change of fan.</param>
+public sealed record LevelChanged(ServiceLevel Level, string? Reason = null, string? Fan = null) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "level";
+}
+
+/// <summary>How many of one kind came out and went in again, so far.</summary>
+/// <param name="Item">The compartment of the tray, or the connector's name.</param>
+public sealed record Counted(CountOf What, string Item, int Out, int In) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => $"count {What} {Item}";
+}
+
+/// <summary>Why the counts do not meet.</summary>
+public sealed record CountExcused(CountOf What, string Reason) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => $"excuse {What}";
+}
+
+/// <summary>Something was looked at and given its grade.</summary>
+public sealed record Found(FindingSubject About, string Grade, string? Note = null) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => $"finding {About}";
+}
+
+/// <summary>Damage, or a part missing, found on opening: not this job's.</summary>
+public sealed record DamageFound(string Text) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "damage " + Text;
+}
+
+/// <summary>A deviation from good practice, seen or made; it stays on the machine's page.</summary>
+public sealed record DeviationSeen(string Text) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "deviation " + Text;
+}
+
+/// <summary>What its user complains of.</summary>
+/// <param name="Load">Under which it happens.</param>
+/// <param name="MinutesToFailure">How long it takes.</param>
+/// <param name="Reproduced">Whether it happened at the bench; null when that was not tried.</param>
+public sealed record ComplaintRecorded(ComplaintKind What, string? Load = null, double? MinutesToFailure = null, bool? Reproduced = null) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "complaint";
+}
+
+/// <summary>The maker's answer, or why it is opened under warranty all the same.</summary>
+public sealed record WarrantyAnswered(string Answer) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "warranty";
+}
+
+/// <summary>Why it is opened without a before-run.</summary>
+public sealed record BeforeExcused(string Reason) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "run before";
+}
+
+/// <summary>A run was measured; an earlier one of the same phase no longer counts.</summary>
+public sealed record RunMeasured(RunPhase Phase, Run Run) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => $"run {Phase}";
+}
+
+/// <summary>A run does not count.</summary>
+public sealed record RunVoided(RunPhase Phase, string Reason) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => $"run {Phase}";
+}
+
+/// <summary>A timer was set going.</summary>
+public sealed record TimerStarted(string Timer, int Seconds) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "timer " + Timer;
+}
+
+/// <summary>A timer was stopped or its ringing silenced.</summary>
+public sealed record TimerStopped(string Timer) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "timer " + Timer;
+}
+
+/// <summary>Material used; a negative amount takes a mistake back.</summary>
+/// <param name="ThicknessMm">Of pads.</param>
+public sealed record MaterialUsed(MaterialKind Material, double Amount, double? ThicknessMm = null) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => null;
+}
+
+/// <summary>Minutes at the bench; the sum counts.</summary>
+public sealed record MinutesBooked(double Minutes) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => null;
+}
+
+/// <summary>The job's note, whole.</summary>
+public sealed record Noted(string Text) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "note";
+}
+
+/// <summary>A photo was taken.</summary>
+/// <param name="Photo">The key under which its bytes are kept.</param>
+/// <param name="Step">The step it was taken at.</param>
+/// <param name="FoundOnOpening">It shows what was so before this job.</param>
+public sealed record PhotoTaken(Guid Photo, string? Caption = null, string? Step = null, bool FoundOnOpening = false) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => $"photo {Photo}";
+}
+
+/// <summary>The work is done: the service enters the machine's book.</summary>
+public sealed record WorkFiled : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "state";
+
+    /// <inheritdoc/>
+    public override bool Decides => true;
+}
+
+/// <summary>The result was bad at equal conditions: the cooler is mounted once more. Room, fan and settings are asked about first.</summary>
+public sealed record Reopened(bool RoomAlike, bool FanAlike, bool SettingsAlike, string Reason) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "state";
+
+    /// <inheritdoc/>
+    public override bool Decides => true;
+}
+
+/// <summary>The verdict is filed.</summary>
+/// <param name="Fixed">Whether the complaint is gone; null without one.</param>
+public sealed record VerdictFiled(bool? Fixed = null) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "state";
+
+    /// <inheritdoc/>
+    public override bool Decides => true;
+}
+
+/// <summary>The machine is back with its owner.</summary>
+public sealed record HandedBack(string To, string? Note = null) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "handed back";
+}
+
+/// <summary>The job was given up before anything was done.</summary>
+public sealed record GivenUp(string Reason) : JobEntry
+{
+    /// <inheritdoc/>
+    public override string? Subject => "state";
+
+    /// <inheritdoc/>
+    public override bool Decides => true;
+}
+
+/// <summary>An entry as stored.</summary>
+/// <param name="Key">Made by the device: sent twice, it is stored once.</param>
+/// <param name="Version">The job's version that it made.</param>
+/// <param name="Device">The device it came from.</param>
+/// <param name="By">Who, as the device says; null when nobody was named.</param>
+/// <param name="MadeAt">When it happened, by the device's clock.</param>
+public sealed record StampedEntry(Guid Key, int Version, string Device, string? By, DateTimeOffset MadeAt, JobEntry Entry);

@@ -1,0 +1,31 @@
+namespace Pyrometron.Core.Procedures;
+
+/// <summary>The stages of a job, in the order of the trade.</summary>
+public enum Stage
+{
+    MeasureBefore, Prepare, MakeSafe, Open, Inspect, Clean, Pads, Paste, Tighten, Reconnect, TestBeforeClosing, Close, MeasureAfter, Settle, File,
+}
+
+/// <summary>What a step asks for besides a tick.</summary>
+public enum StepForm { Tick, ScrewsOut, ScrewsIn, ConnectorsOut, ConnectorsIn, Inspection, JointInspection }
+
+/// <summary>A time that a step takes.</summary>
+/// <param name="Required">Whether the step can only be ticked once it has rung.</param>
+public sealed record StepTimer(string Name, int Seconds, bool Required);
+
+/// <summary>One step at the bench.</summary>
+/// <param name="Id">Stable word; what is done is kept under it. A repetition carries <c>~2</c>, <c>~3</c> …</param>
+/// <param name="Do">What to do, one sentence or two.</param>
+/// <param name="Cautions">What can go wrong just here.</param>
+/// <param name="Gate">What must be confirmed one by one before the step counts; empty for an ordinary step.</param>
+/// <param name="Order">Numbers of screws or pads in the order they are dealt with; empty where none is known.</param>
+/// <param name="Optional">May be skipped without a word.</param>
+public sealed record CardStep(
+    string Id, Stage Stage, string Do, IReadOnlyList<Caution> Cautions, IReadOnlyList<string> Gate, StepForm Form, StepTimer? Timer, IReadOnlyList<int> Order, bool Optional)
+{
+    /// <summary>A gate cannot be skipped; everything else can, with a reason.</summary>
+    public bool MayBeSkipped => Gate.Count == 0;
+
+    /// <summary>The step's id without the number of its repetition.</summary>
+    public string Kind => Id.Split('~')[0];
+}

@@ -1,0 +1,46 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Server.Hosting;
+using Pyrometron.Storage;
+using QRCoder;
+
+namespace Pyrometron.Server.Bench;
+
+/// <summary>Where a scanned label leads.</summary>
+/// <param name="Asset">The machine.</param>
+/// <param name="Job">The job in hand on it, or the job that was scanned; null for none.</param>
+public sealed record ScanAnswer(string Asset, long? Job);
+
+/// <summary>QR codes for labels and work cards, and what a scanned one means.</summary>
+internal static class LabelEndpoints
+{
+    private const int LongestText = 300;
+
+    public static void MapLabels(this RouteGroupBuilder api)
+    {
+        var group = api.MapGroup("").WithTags("Labels");
+        group.MapGet("/qr.svg", Draw).Produces(200, contentType: "image/svg+xml");
+        group.MapGet("/scan", Scan);
+    }
+
+    private static Results<ContentHttpResult, ProblemHttpResult> Draw(string text)
+    {
+        if (text.Length is 0 or > LongestText)
+            return Problems.Input("/text", $"text is 1 to {LongestText} characters.");
+        using var code = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.M, forceUtf8: true);
+        using var svg = new SvgQRCode(code);
+        return TypedResults.Content(svg.GetGraphic(4, "#000000", "#ffffff", drawQuietZones: true, SvgQRCode.SizingMode.ViewBoxAttribute), "image/svg+xml");
+    }
+
+    /// <summary>Reads a label: a tag as it stands, or an address of this program that ends in a machine or a job.</summary>
+    private static Results<Ok<ScanAnswer>, ProblemHttpResult> Scan(string text, FleetStore fleet, JobStore jobs)
+    {
+        var word = text.Trim();
+        var path = word.Split('/', StringSplitOptions.RemoveEmptyEntries);
+        if (path.Length > 1 && path[^2] == "bench" && long.TryParse(path[^1], out var id))
+            return jobs.Find(id) is { } job ? TypedResults.Ok(new ScanAnswer(job.Tag, id)) : Problems.Missing($"There is no job {id}.");
+        var tag = path.Length > 1 && path[^2] == "machines" ? Uri.UnescapeDataString(path[^1]) : word;
+        return fleet.Find(tag) is { } machine
+            ? TypedResults.Ok(new ScanAnswer(tag, jobs.Of(machine.Id).FirstOrDefault(j => j.State is Core.Jobs.JobState.Open)?.Id))
+            : Problems.Missing($"No machine carries the label '{(tag.Length > 60 ? tag[..60] + "…" : tag)}'.");
+    }
+}
