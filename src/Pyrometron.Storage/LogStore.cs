@@ -18,19 +18,19 @@ public sealed class LogStore(Database database)
 {
     private const string Lines =
         """
-        SELECT e.made_at AS at, a.tag, e.kind, e.entry AS detail, e.by, e.job_id FROM job_entry e JOIN job j ON j.id = e.job_id JOIN asset a ON a.id = j.asset_id
+        SELECT e.made_at AS at, a.tag, e.kind, e.entry AS detail, e.by, e.job_id, e.version FROM job_entry e JOIN job j ON j.id = e.job_id JOIN asset a ON a.id = j.asset_id
         UNION ALL
-        SELECT j.started_at, a.tag, 'job', 'Job started: ' || coalesce(j.started_level, j.level), NULL, j.id FROM job j JOIN asset a ON a.id = j.asset_id
+        SELECT j.started_at, a.tag, 'job', 'Job started: ' || coalesce(j.started_level, j.level), NULL, j.id, 1 FROM job j JOIN asset a ON a.id = j.asset_id
         UNION ALL
-        SELECT s.date || 'T00:00:00.000Z', a.tag, 'service', 'Service: ' || s.level || coalesce(' (struck out: ' || s.voided_reason || ')', ''), NULL, (SELECT id FROM job WHERE service_id = s.id)
+        SELECT s.date || 'T00:00:00.000Z', a.tag, 'service', 'Service: ' || s.level || coalesce(' (struck out: ' || s.voided_reason || ')', ''), NULL, (SELECT id FROM job WHERE service_id = s.id), 0
         FROM service s JOIN asset a ON a.id = s.asset_id
         UNION ALL
-        SELECT r.date || 'T00:00:00.000Z', a.tag, 'report', 'Reported: ' || r.kind || coalesce(', ' || r.note, '') || coalesce(' (struck out: ' || r.withdrawn_reason || ')', ''), NULL, NULL
+        SELECT r.date || 'T00:00:00.000Z', a.tag, 'report', 'Reported: ' || r.kind || coalesce(', ' || r.note, '') || coalesce(' (struck out: ' || r.withdrawn_reason || ')', ''), NULL, NULL, 0
         FROM symptom r JOIN asset a ON a.id = r.asset_id
         UNION ALL
-        SELECT c.made_at, a.tag, 'change', c.field || ': ' || coalesce(c.before, '–') || ' → ' || coalesce(c.after, '–'), NULL, NULL FROM asset_change c JOIN asset a ON a.id = c.asset_id
+        SELECT c.made_at, a.tag, 'change', c.field || ': ' || coalesce(c.before, '–') || ' → ' || coalesce(c.after, '–'), NULL, NULL, 0 FROM asset_change c JOIN asset a ON a.id = c.asset_id
         UNION ALL
-        SELECT m.made_at, a.tag, 'reading', 'Reading ' || m.kind || coalesce(', ' || m."column" || ' from ' || coalesce(m.before, '–') || ' to ' || coalesce(m.after, '–'), '') || ': ' || m.reason, NULL, NULL
+        SELECT m.made_at, a.tag, 'reading', 'Reading ' || m.kind || coalesce(', ' || m."column" || ' from ' || coalesce(m.before, '–') || ' to ' || coalesce(m.after, '–'), '') || ': ' || m.reason, NULL, NULL, 0
         FROM reading_amendment m JOIN asset a ON a.id = m.asset_id
         """;
 
@@ -46,7 +46,7 @@ public sealed class LogStore(Database database)
 
     /// <summary>Lines, newest first.</summary>
     public IReadOnlyList<LogLine> Page(LogFilter filter, int skip, int take) => database.Read(connection => connection.Query(
-        $"SELECT at, tag, kind, detail, by, job_id {Filtered} ORDER BY at DESC, job_id DESC LIMIT $take OFFSET $skip", Read, [.. Parameters(filter), ("$take", take), ("$skip", skip)]));
+        $"SELECT at, tag, kind, detail, by, job_id {Filtered} ORDER BY at DESC, job_id DESC, version DESC LIMIT $take OFFSET $skip", Read, [.. Parameters(filter), ("$take", take), ("$skip", skip)]));
 
     private static LogLine Read(SqliteDataReader r) =>
         new(Sql.ReadInstant(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3), r.TextOrNull(4), r.IsDBNull(5) ? null : r.GetInt64(5));

@@ -38,6 +38,10 @@ export function Root() {
   );
 }
 
+// The page works without it; where the browser takes none (an insecure address), it only needs the network.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Root />

@@ -25,8 +25,9 @@ public sealed record Prediction(Cause Cause, ServiceLevel? Service, double Drift
 
 /// <summary>What is fixed about a job when it starts, and what its card is made from.</summary>
 /// <param name="Basis">With the level it was started at.</param>
+/// <param name="Parts">What can be measured on the machine.</param>
 /// <param name="WarrantyUntil">Null where none runs on the day of the start.</param>
-public sealed record JobHead(long Id, string Asset, CardBasis Basis, DateTimeOffset StartedAt, DateOnly? WarrantyUntil = null, Prediction? Predicted = null);
+public sealed record JobHead(long Id, string Asset, CardBasis Basis, DateTimeOffset StartedAt, IReadOnlyList<Part> Parts, DateOnly? WarrantyUntil = null, Prediction? Predicted = null);
 
 /// <summary>A step of a job's card as it stands.</summary>
 /// <param name="SkippedBecause">Why it was left out, or null.</param>
@@ -283,7 +284,7 @@ public sealed class Job
             return NoStep(done.Step);
         if (step.Card.Stage > Stage.Prepare && step.Card.Kind is not ("owner-told" or "warranty") && BlockedBefore is { } before)
             return before;
-        if (steps.TakeWhile(s => s != step).FirstOrDefault(s => s.IsOpen && s.Card.Gate.Count > 0) is { } gate)
+        if (steps.TakeWhile(s => s != step).FirstOrDefault(s => s.IsOpen && !s.Card.MayBeSkipped) is { } gate)
             return $"First: {gate.Card.Do}";
         if (step.Card.Gate.Except(done.Checks ?? []).ToArray() is { Length: > 0 } missing)
             return $"Still to confirm: {string.Join("; ", missing)}.";

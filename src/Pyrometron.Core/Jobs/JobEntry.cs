@@ -51,226 +51,109 @@ public enum MaterialKind { PasteGrams, PadPieces, PuttyGrams, Wipes, Swabs, Alco
 [JsonDerivedType(typeof(GivenUp), "given-up")]
 public abstract record JobEntry
 {
+    /// <summary>An entry about something.</summary>
+    protected JobEntry(string? subject, bool decides = false) => (Subject, Decides) = (subject, decides);
+
     /// <summary>What it is about: two devices that write about the same thing without having seen each other's are in conflict. Null where entries add up.</summary>
     [JsonIgnore]
-    public abstract string? Subject { get; }
+    public string? Subject { get; }
 
     /// <summary>Decides on the job as a whole: whoever decides must have seen everything.</summary>
     [JsonIgnore]
-    public virtual bool Decides => false;
+    public bool Decides { get; }
 }
 
 /// <summary>A step was done.</summary>
 /// <param name="Checks">Those of its gate that were confirmed.</param>
-public sealed record StepDone(string Step, IReadOnlyList<string>? Checks = null) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "step " + Step;
-}
+public sealed record StepDone(string Step, IReadOnlyList<string>? Checks = null) : JobEntry("step " + Step);
 
 /// <summary>A step's tick was taken back.</summary>
-public sealed record StepUndone(string Step) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "step " + Step;
-}
+public sealed record StepUndone(string Step) : JobEntry("step " + Step);
 
 /// <summary>A step was left out, with the reason.</summary>
-public sealed record StepSkipped(string Step, string? Reason) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "step " + Step;
-}
+public sealed record StepSkipped(string Step, string? Reason) : JobEntry("step " + Step);
 
 /// <summary>A step was added on the spot, at the end of a stage.</summary>
-public sealed record StepAdded(Stage Stage, string Do) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "card " + Do;
-}
+public sealed record StepAdded(Stage Stage, string Do) : JobEntry("card " + Do);
 
 /// <summary>A step is to be done once more.</summary>
-public sealed record StepRepeated(string Step) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "step " + Step;
-}
+public sealed record StepRepeated(string Step) : JobEntry("step " + Step);
 
 /// <summary>Inspection found more, or less, than was planned.</summary>
 /// <param name="Fan">The fan to be changed, where the level is a change of fan.</param>
-public sealed record LevelChanged(ServiceLevel Level, string? Reason = null, string? Fan = null) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "level";
-}
+public sealed record LevelChanged(ServiceLevel Level, string? Reason = null, string? Fan = null) : JobEntry("level");
 
 /// <summary>How many of one kind came out and went in again, so far.</summary>
 /// <param name="Item">The compartment of the tray, or the connector's name.</param>
-public sealed record Counted(CountOf What, string Item, int Out, int In) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => $"count {What} {Item}";
-}
+public sealed record Counted(CountOf What, string Item, int Out, int In) : JobEntry($"count {What} {Item}");
 
 /// <summary>Why the counts do not meet.</summary>
-public sealed record CountExcused(CountOf What, string Reason) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => $"excuse {What}";
-}
+public sealed record CountExcused(CountOf What, string Reason) : JobEntry($"excuse {What}");
 
 /// <summary>Something was looked at and given its grade.</summary>
-public sealed record Found(FindingSubject About, string Grade, string? Note = null) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => $"finding {About}";
-}
+public sealed record Found(FindingSubject About, string Grade, string? Note = null) : JobEntry($"finding {About}");
 
 /// <summary>Damage, or a part missing, found on opening: not this job's.</summary>
-public sealed record DamageFound(string Text) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "damage " + Text;
-}
+public sealed record DamageFound(string Text) : JobEntry("damage " + Text);
 
 /// <summary>A deviation from good practice, seen or made; it stays on the machine's page.</summary>
-public sealed record DeviationSeen(string Text) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "deviation " + Text;
-}
+public sealed record DeviationSeen(string Text) : JobEntry("deviation " + Text);
 
 /// <summary>What its user complains of.</summary>
 /// <param name="Load">Under which it happens.</param>
 /// <param name="MinutesToFailure">How long it takes.</param>
 /// <param name="Reproduced">Whether it happened at the bench; null when that was not tried.</param>
-public sealed record ComplaintRecorded(ComplaintKind What, string? Load = null, double? MinutesToFailure = null, bool? Reproduced = null) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "complaint";
-}
+public sealed record ComplaintRecorded(ComplaintKind What, string? Load = null, double? MinutesToFailure = null, bool? Reproduced = null) : JobEntry("complaint");
 
 /// <summary>The maker's answer, or why it is opened under warranty all the same.</summary>
-public sealed record WarrantyAnswered(string Answer) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "warranty";
-}
+public sealed record WarrantyAnswered(string Answer) : JobEntry("warranty");
 
 /// <summary>Why it is opened without a before-run.</summary>
-public sealed record BeforeExcused(string Reason) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "run before";
-}
+public sealed record BeforeExcused(string Reason) : JobEntry("run before");
 
 /// <summary>A run was measured; an earlier one of the same phase no longer counts.</summary>
-public sealed record RunMeasured(RunPhase Phase, Run Run) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => $"run {Phase}";
-}
+public sealed record RunMeasured(RunPhase Phase, Run Run) : JobEntry($"run {Phase}");
 
 /// <summary>A run does not count.</summary>
-public sealed record RunVoided(RunPhase Phase, string Reason) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => $"run {Phase}";
-}
+public sealed record RunVoided(RunPhase Phase, string Reason) : JobEntry($"run {Phase}");
 
 /// <summary>A timer was set going.</summary>
-public sealed record TimerStarted(string Timer, int Seconds) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "timer " + Timer;
-}
+public sealed record TimerStarted(string Timer, int Seconds) : JobEntry("timer " + Timer);
 
 /// <summary>A timer was stopped or its ringing silenced.</summary>
-public sealed record TimerStopped(string Timer) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "timer " + Timer;
-}
+public sealed record TimerStopped(string Timer) : JobEntry("timer " + Timer);
 
 /// <summary>Material used; a negative amount takes a mistake back.</summary>
 /// <param name="ThicknessMm">Of pads.</param>
-public sealed record MaterialUsed(MaterialKind Material, double Amount, double? ThicknessMm = null) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => null;
-}
+public sealed record MaterialUsed(MaterialKind Material, double Amount, double? ThicknessMm = null) : JobEntry(subject: null);
 
 /// <summary>Minutes at the bench; the sum counts.</summary>
-public sealed record MinutesBooked(double Minutes) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => null;
-}
+public sealed record MinutesBooked(double Minutes) : JobEntry(subject: null);
 
 /// <summary>The job's note, whole.</summary>
-public sealed record Noted(string Text) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "note";
-}
+public sealed record Noted(string Text) : JobEntry("note");
 
 /// <summary>A photo was taken.</summary>
 /// <param name="Photo">The key under which its bytes are kept.</param>
 /// <param name="Step">The step it was taken at.</param>
 /// <param name="FoundOnOpening">It shows what was so before this job.</param>
-public sealed record PhotoTaken(Guid Photo, string? Caption = null, string? Step = null, bool FoundOnOpening = false) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => $"photo {Photo}";
-}
+public sealed record PhotoTaken(Guid Photo, string? Caption = null, string? Step = null, bool FoundOnOpening = false) : JobEntry($"photo {Photo}");
 
 /// <summary>The work is done: the service enters the machine's book.</summary>
-public sealed record WorkFiled : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "state";
-
-    /// <inheritdoc/>
-    public override bool Decides => true;
-}
+public sealed record WorkFiled() : JobEntry("state", decides: true);
 
 /// <summary>The result was bad at equal conditions: the cooler is mounted once more. Room, fan and settings are asked about first.</summary>
-public sealed record Reopened(bool RoomAlike, bool FanAlike, bool SettingsAlike, string Reason) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "state";
-
-    /// <inheritdoc/>
-    public override bool Decides => true;
-}
+public sealed record Reopened(bool RoomAlike, bool FanAlike, bool SettingsAlike, string Reason) : JobEntry("state", decides: true);
 
 /// <summary>The verdict is filed.</summary>
 /// <param name="Fixed">Whether the complaint is gone; null without one.</param>
-public sealed record VerdictFiled(bool? Fixed = null) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "state";
-
-    /// <inheritdoc/>
-    public override bool Decides => true;
-}
+public sealed record VerdictFiled(bool? Fixed = null) : JobEntry("state", decides: true);
 
 /// <summary>The machine is back with its owner.</summary>
-public sealed record HandedBack(string To, string? Note = null) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "handed back";
-}
+public sealed record HandedBack(string To, string? Note = null) : JobEntry("handed back");
 
 /// <summary>The job was given up before anything was done.</summary>
-public sealed record GivenUp(string Reason) : JobEntry
-{
-    /// <inheritdoc/>
-    public override string? Subject => "state";
-
-    /// <inheritdoc/>
-    public override bool Decides => true;
-}
+public sealed record GivenUp(string Reason) : JobEntry("state", decides: true);
 
 /// <summary>An entry as stored.</summary>
 /// <param name="Key">Made by the device: sent twice, it is stored once.</param>

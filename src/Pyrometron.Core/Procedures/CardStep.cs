@@ -23,8 +23,8 @@ public sealed record StepTimer(string Name, int Seconds, bool Required);
 public sealed record CardStep(
     string Id, Stage Stage, string Do, IReadOnlyList<Caution> Cautions, IReadOnlyList<string> Gate, StepForm Form, StepTimer? Timer, IReadOnlyList<int> Order, bool Optional)
 {
-    /// <summary>A gate cannot be skipped; everything else can, with a reason.</summary>
-    public bool MayBeSkipped => Gate.Count == 0;
+    /// <summary>A gate, or a time that has to pass, cannot be left out; everything else can, with a reason.</summary>
+    public bool MayBeSkipped => Gate.Count == 0 && Timer is not { Required: true };
 
     /// <summary>The step's id without the number of its repetition.</summary>
     public string Kind => Id.Split('~')[0];

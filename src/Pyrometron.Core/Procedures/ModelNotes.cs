@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Pyrometron.Core.Proof;
 
 namespace Pyrometron.Core.Procedures;
@@ -70,10 +71,12 @@ public sealed record ModelNotes(
     public static string TrayOf(double lengthMm, string driver) => FormattableString.Invariant($"{lengthMm:0.#} mm {driver}");
 
     /// <summary>Screws by tray compartment, shortest first: how many have to come out where everything is opened.</summary>
+    [JsonIgnore]
     public IReadOnlyList<(string Tray, int Count)> Trays =>
         [.. Screws.GroupBy(s => s.Tray).OrderBy(g => g.First().LengthMm).ThenBy(g => g.Key, StringComparer.Ordinal).Select(g => (g.Key, g.Count()))];
 
     /// <summary>The screws that hold the cooler, in the order in which they are tightened.</summary>
+    [JsonIgnore]
     public IReadOnlyList<Screw> CoolerScrewsInOrder => Tightening.Order([.. Screws.Where(s => s.Place == ScrewPlace.Cooler)]);
 
     /// <summary>What is wrong with these notes, each with where it stands (JSON Pointer); empty when they can be kept.</summary>

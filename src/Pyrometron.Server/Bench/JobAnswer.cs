@@ -3,6 +3,7 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Server.Hosting;
+using Pyrometron.Server.Machines;
 using Pyrometron.Server.Proof;
 using Pyrometron.Storage;
 
@@ -46,7 +47,7 @@ public sealed record JobAnswer(
     string? Blocked, string? BlockedBefore, string? BeforeExcuse, IReadOnlyList<JobRunAnswer> Runs, VerdictAnswer? Verdict, VerdictAnswer? Preview, VerdictAnswer? RecheckVerdict,
     DateTimeOffset? RecheckDue, ComplaintRecorded? Complaint, bool? ComplaintFixed, IReadOnlyList<JobCount> Counts, IReadOnlyDictionary<CountOf, string> CountExcuses,
     IReadOnlyList<TimerAnswer> Timers, IReadOnlyList<Found> Findings, IReadOnlyList<string> Damage, IReadOnlyList<string> Deviations, IReadOnlyList<MaterialUsed> Materials, double Minutes,
-    IReadOnlyList<PhotoAnswer> Photos, string? Note, string? GivenUpBecause, HandedBackAnswer? HandedBack, ModelNotes Notes, int Version)
+    IReadOnlyList<PhotoAnswer> Photos, string? Note, string? GivenUpBecause, HandedBackAnswer? HandedBack, ModelNotes Notes, IReadOnlyList<PartDto> Parts, int Version)
 {
     internal static JobAnswer From(StoredJob row, Job job) => new(
         row.Id, row.Tag, row.Kind, row.Model, job.Level, row.StartedLevel, job.Basis.Fan, job.State, row.StartedAt, job.WorkDoneAt, job.ClosedAt, row.WarrantyUntil, job.Basis.WarrantyAnswer,
@@ -60,7 +61,8 @@ public sealed record JobAnswer(
         job.Complaint, job.ComplaintFixed, [.. job.Counts], job.CountExcuses, [.. job.Timers.Select(t => new TimerAnswer(t.Timer, t.StartedAt, t.Seconds, t.Stopped))], [.. job.Findings],
         [.. job.Damage.Select(d => d.Text)], [.. job.Deviations.Select(d => d.Text)], job.Materials, job.Minutes,
         [.. job.Photos.Select(p => new PhotoAnswer(p.Photo.Photo, p.Photo.Caption, p.Photo.Step, p.Photo.FoundOnOpening, p.Stamp.MadeAt))], job.Note, job.GivenUpBecause,
-        job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At) : null, job.Basis.Notes, job.Version);
+        job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At) : null, job.Basis.Notes,
+        [.. job.Head.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))], job.Version);
 }
 
 /// <summary>A job in a list.</summary>

@@ -78,7 +78,7 @@ internal sealed class JobBook(JobStore jobs, FleetStore fleet, NotesStore notes,
         var asset = fleet.Find(stored.Tag)!.Asset;
         var basis = new CardBasis(stored.Kind, stored.StartedLevel, NotesOf(stored.Model).Notes, policy.Bench(), stored.Fan, stored.WarrantyUntil is not null, null,
             asset.Parts.Any(p => p.Joint == JointMaterial.Pad), jobs.Deviations(stored.Tag));
-        return new Job(new JobHead(stored.Id, stored.Tag, basis, stored.StartedAt, stored.WarrantyUntil, stored.Predicted), entries.Select(Stamp));
+        return new Job(new JobHead(stored.Id, stored.Tag, basis, stored.StartedAt, asset.Parts, stored.WarrantyUntil, stored.Predicted), entries.Select(Stamp));
     }
 
     internal static StampedEntry Stamp(StoredEntry e) => new(e.Key, e.Version, e.Device, e.By, e.MadeAt, Read(e.Entry));

@@ -24,7 +24,7 @@ public sealed record MachineAnswer(
     string Tag, AssetKind Kind, string Model, string Zone, string ZoneName, string Site, string? HostTag, double DutyHoursPerDay, DateOnly InServiceSince,
     DateOnly? WarrantyUntil, DateOnly? RetiredOn, string? RetiredReason, IReadOnlyList<PartDto> Parts, IReadOnlyList<ServiceEntry> Services,
     IReadOnlyList<AssetChange> Changes, IReadOnlyList<ReadingAmendment> Amendments, IReadOnlyList<JobSummary> Jobs,
-    IReadOnlyList<SymptomEntry> Symptoms);
+    IReadOnlyList<SymptomEntry> Symptoms, IReadOnlyList<string> Deviations);
 
 /// <summary>What can be edited of a machine.</summary>
 public sealed record MachineEdit(string? Model, AssetKind? Kind, string? Zone, string? HostTag, double? DutyHoursPerDay, DateOnly? InServiceSince, DateOnly? WarrantyUntil, IReadOnlyList<PartDto>? Parts)

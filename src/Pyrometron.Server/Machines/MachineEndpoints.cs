@@ -63,7 +63,8 @@ internal static class MachineEndpoints
             a.WarrantyUntil, stored.RetiredOn, stored.RetiredReason, [.. a.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
             [.. services.Of(stored.Id).Select(s => new ServiceEntry(s.Id, s.Service.Date, s.Service.Level, s.VoidedReason, s.JobId))],
             fleet.Changes(stored.Id), readings.Amendments(stored), [.. jobs.Of(stored.Id).Select(JobSummary.From)],
-            [.. symptoms.Of(stored.Id).Select(s => new SymptomEntry(s.Id, s.Symptom.Date, s.Symptom.Kind, s.Symptom.Note, s.WithdrawnReason))]));
+            [.. symptoms.Of(stored.Id).Select(s => new SymptomEntry(s.Id, s.Symptom.Date, s.Symptom.Kind, s.Symptom.Note, s.WithdrawnReason))],
+            jobs.Deviations(tag)));
     }
 
     private static Results<NoContent, ProblemHttpResult> Put(string tag, MachineEdit edit, FleetStore fleet, JudgementService judgement)

@@ -7,11 +7,22 @@ export type Urgency = Schemas['Urgency'];
 export type Cause = Schemas['Cause'];
 export type ServiceLevel = Schemas['ServiceLevel'];
 
+/** What another device wrote about the same thing meanwhile. */
+export interface TheirChange {
+  by: string | null;
+  madeAt: string;
+  says: string;
+}
+
 /** What the server said when it refused: an RFC 9457 problem document. */
 export interface Problem {
   title?: string | null;
   detail?: string | null;
   status?: number | null;
+  /** Which of the house's rules stands against it. */
+  rule?: string;
+  /** What others wrote meanwhile. */
+  theirs?: TheirChange[];
   errors?: { message: string; pointer?: string; line?: number; column?: string }[];
 }
 

@@ -1,11 +1,15 @@
 import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
-import { api, ProblemError, unwrap, type Schemas } from './client';
+import { api, ProblemError, unwrap } from './client';
+import { lastKnown } from './kept';
 
 /** While a judgement is being worked out the answer is asked for again this often, ms. */
 const PENDING_POLL = 1500;
 
 /** Otherwise it is looked at again this often, ms: others work on the same fleet. */
 const CALM_POLL = 60_000;
+
+/** A job is looked at this often, ms: two people may be at one machine. */
+const JOB_POLL = 10_000;
 
 export function useQueue() {
   return useQuery({
@@ -66,9 +70,29 @@ export function useJobs() {
 export function useJob(id: number) {
   return useQuery({
     queryKey: ['job', id],
-    queryFn: () => unwrap(api.GET('/api/v1/jobs/{id}', { params: { path: { id } } })),
+    queryFn: () =>
+      lastKnown(`job ${String(id)}`, () =>
+        unwrap(api.GET('/api/v1/jobs/{id}', { params: { path: { id } } })),
+      ),
     retry: false,
-    refetchInterval: CALM_POLL,
+    networkMode: 'always',
+    refetchInterval: JOB_POLL,
+  });
+}
+
+export function useGrades() {
+  return useQuery({
+    queryKey: ['grades'],
+    queryFn: () => lastKnown('grades', () => unwrap(api.GET('/api/v1/jobs/grades'))),
+    networkMode: 'always',
+    staleTime: Infinity,
+  });
+}
+
+export function useNotes(model: string) {
+  return useQuery({
+    queryKey: ['notes', model],
+    queryFn: () => unwrap(api.GET('/api/v1/models/notes', { params: { query: { model } } })),
   });
 }
 
@@ -88,19 +112,4 @@ export function useHealth() {
 export function useWrite<In, Out>(write: (input: In) => Promise<Out>): UseMutationResult<Out, Error, In> {
   const client = useQueryClient();
   return useMutation({ mutationFn: write, onSettled: () => void client.invalidateQueries() });
-}
-
-/** A write to a job: its answer is the job as it now stands, and is shown at once. */
-export function useJobWrite<In>(
-  write: (input: In) => Promise<Schemas['JobAnswer']>,
-): UseMutationResult<Schemas['JobAnswer'], Error, In> {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: write,
-    onSuccess: (job) => {
-      client.setQueryData(['job', job.id], job);
-      void client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'job' });
-    },
-    onError: () => void client.invalidateQueries({ queryKey: ['job'] }),
-  });
 }

@@ -1,18 +1,22 @@
-import { Button, Skeleton } from 'antd';
+import { Button, Input, Skeleton } from 'antd';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
 import { useJobs } from '../api/queries';
-import { instant } from '../lib/format';
+import { fullDay, instant } from '../lib/format';
 import { jobWords } from '../machine/Book';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
+import './bench.css';
+import { useOutbox } from './outbox';
 
 type Job = Schemas['JobSummary'];
 
-/** All jobs: in hand, waiting for proof, and filed. */
+/** All jobs: in hand, waiting for proof, to be looked at again, and filed. */
 export function Bench() {
   usePageTitle('Bench');
   const jobs = useJobs();
+  const [now] = useState(() => Date.now());
   if (jobs.isPending)
     return (
       <div className="page" aria-busy="true">
@@ -30,6 +34,8 @@ export function Bench() {
   const of = (...states: Job['state'][]) => jobs.data.filter((j) => states.includes(j.state));
   const open = of('open');
   const waiting = of('waiting-for-proof');
+  const again = of('proven').filter((j) => j.recheckDue !== null && j.recheckedAt === null);
+  const due = again.filter((j) => Date.parse(j.recheckDue!) <= now);
   return (
     <div className="page" style={{ maxWidth: 820 }}>
       <h1>
@@ -41,6 +47,19 @@ export function Bench() {
         {waiting.length > 0 &&
           ` ${waiting.length === 1 ? 'One waits' : `${String(waiting.length)} wait`} for proof.`}
       </h1>
+      <Waiting />
+      <div className="bench-more">
+        <Link to="/scan">
+          <Button>Scan a label</Button>
+        </Link>
+        <Link to="/labels">
+          <Button>Print labels</Button>
+        </Link>
+        <Link to="/models">
+          <Button>Notes on models</Button>
+        </Link>
+        <Name />
+      </div>
       {jobs.data.length === 0 && (
         <>
           <p>A job starts from a machine: pick one on Rounds, measure it, do the work, measure it again.</p>
@@ -55,8 +74,52 @@ export function Bench() {
         jobs={waiting}
         note="Done, and nobody knows yet whether it helped: the after-run is missing."
       />
+      <List
+        title="To be looked at again"
+        jobs={due}
+        note="Paste has had its week to bed in: a settled look, from readings or a run, ends the story."
+      />
       <List title="Filed" jobs={of('proven', 'abandoned')} />
+      <Agreement jobs={jobs.data} />
     </div>
+  );
+}
+
+/** What this device still has to send, whatever job it belongs to. */
+function Waiting() {
+  const { waiting, turned } = useOutbox();
+  if (waiting.length === 0 && turned.length === 0) return null;
+  const jobs = [...new Set([...waiting.map((w) => w.jobId), ...turned.map((t) => t.waiting.jobId)])];
+  return (
+    <p className="bench-caution" role="status">
+      {waiting.length > 0 && `${String(waiting.length)} not sent yet. `}
+      {turned.length > 0 && `${String(turned.length)} to be decided. `}
+      {jobs.map((id) => (
+        <Link key={id} to={`/bench/${String(id)}`}>
+          Job {id}{' '}
+        </Link>
+      ))}
+    </p>
+  );
+}
+
+/** Who works on this device: written beside what is done here. */
+function Name() {
+  const [name, setName] = useState(() => localStorage.getItem('pyrometron.name') ?? '');
+  return (
+    <label className="small">
+      Works here:{' '}
+      <Input
+        style={{ width: 150 }}
+        value={name}
+        maxLength={60}
+        placeholder="your name"
+        onChange={(e) => {
+          setName(e.target.value);
+          localStorage.setItem('pyrometron.name', e.target.value.trim());
+        }}
+      />
+    </label>
   );
 }
 
@@ -72,24 +135,51 @@ function List({ title, jobs, note }: { title: string; jobs: readonly Job[]; note
       <ul style={{ listStyle: 'none', margin: 0, padding: 0 }}>
         {jobs.map((j) => (
           <li key={j.id} style={{ borderBottom: '1px solid var(--line)' }}>
-            <Link
-              to={`/bench/${String(j.id)}`}
-              style={{
-                display: 'grid',
-                gridTemplateColumns: '100px 90px 1fr auto',
-                gap: 12,
-                padding: '12px 0',
-                textDecoration: 'none',
-              }}
-            >
+            <Link to={`/bench/${String(j.id)}`} className="bench-row">
               <strong className="figures">{j.asset}</strong>
               <span>{j.level}</span>
               <span>{jobWords(j)}</span>
-              <span className="quiet small">{instant(j.closedAt ?? j.workDoneAt ?? j.startedAt)}</span>
+              <span className="quiet small">
+                {j.state === 'proven' &&
+                  j.recheckDue &&
+                  j.recheckedAt === null &&
+                  `again ${fullDay(j.recheckDue.slice(0, 10))} · `}
+                {instant(j.closedAt ?? j.workDoneAt ?? j.startedAt)}
+              </span>
             </Link>
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** Predicted against found: what the judgement said, and what was there on opening. */
+function Agreement({ jobs }: { jobs: readonly Job[] }) {
+  const known = jobs.filter((j) => j.predicted !== null && j.found !== null && j.workDoneAt !== null);
+  if (known.length === 0) return null;
+  const right = known.filter((j) => j.found!.includes(j.predicted!)).length;
+  const wrong = known.filter((j) => !j.found!.includes(j.predicted!));
+  return (
+    <section className="section" aria-label="Predicted and found">
+      <div className="section-head">
+        <h2>Predicted and found</h2>
+        <span className="quiet">
+          {right} of {known.length} as predicted
+        </span>
+      </div>
+      {wrong.length === 0 ? (
+        <p className="quiet">On opening, everything was as the judgement said.</p>
+      ) : (
+        <ul style={{ paddingLeft: 18, margin: 0 }}>
+          {wrong.map((j) => (
+            <li key={j.id}>
+              <Link to={`/bench/${String(j.id)}`}>{j.asset}</Link>: {j.predicted} was predicted, found was{' '}
+              {j.found!.map((c) => (c === 'none' ? 'nothing wrong' : c)).join(' and ')}.
+            </li>
+          ))}
+        </ul>
+      )}
     </section>
   );
 }

@@ -1,65 +1,117 @@
 import { Button, Form, Input, InputNumber, Segmented, Switch } from 'antd';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
-import { useAssessment, useJobWrite, useMachine, useWrite } from '../api/queries';
+import { useAssessment, useWrite } from '../api/queries';
 import { capital, partName, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { differences } from './differences';
+import { LiveRun } from './LiveRun';
 import { RunLog } from './RunLog';
+import type { BenchJob } from './useBenchJob';
+
+type Run = Schemas['RunDto'];
 
 interface Fields {
   workload: string;
   minutes: number;
+  air: 'measured' | 'guessed' | 'unknown';
   ambient: number | null;
+  from: number | null;
+  to: number | null;
   mode: 'fixed' | 'auto';
   percent: number | null;
   rpm: number | null;
   settings: string;
+  position: string;
   powerWatts: number | null;
   clockMhz: number | null;
   score: number | null;
   throttled: boolean;
+  failed: number | null;
   parts: Record<string, number | null>;
+  maxima: Record<string, number | null>;
 }
 
-/** A run typed in at the bench, or taken from the newest readings. The second run inherits the first one's conditions. */
+const BUTTONS: Record<Schemas['RunPhase'], string> = {
+  before: 'Keep as the before-run',
+  after: 'Keep as the after-run',
+  recheck: 'Keep as the second look',
+};
+
+/**
+ * A run measured at the bench, taken from a log or the newest readings, or typed in. Conditions come from the first run, or
+ * from what the model's notes remember, so that before and after match.
+ */
 export function RunForm({
   job,
+  write,
   phase,
-  reload,
-}: {
-  job: Schemas['JobAnswer'];
-  phase: 'before' | 'after';
-  reload: () => void;
-}) {
+  onKept,
+}: BenchJob & { phase: Schemas['RunPhase']; onKept?: () => void }) {
   const [form] = Form.useForm<Fields>();
   const temperature = useTemperature();
-  const machine = useMachine(job.asset);
   const assessment = useAssessment(job.asset);
-  const [warnings, setWarnings] = useState<string[]>([]);
-  const first = phase === 'after' ? job.before : null;
-  const parts = machine.data?.parts.map((p) => p.part ?? '') ?? [];
+  const first =
+    phase === 'before'
+      ? null
+      : (job.runs.find((r) => r.phase === 'before' && r.voided === null)?.run ?? null);
+  const parts = job.parts.map((p) => p.part ?? '');
+  const draft = `pyrometron.draft.${String(job.id)}.${phase}`;
+  const initial = useMemo(
+    () => startingPoint(first, job.notes.protocol, draft),
+    [first, job.notes.protocol, draft],
+  );
+  const minutes = Form.useWatch('minutes', form) ?? initial.minutes;
+  const air = Form.useWatch('air', form) ?? initial.air;
 
-  const toRun = (f: Fields): Schemas['RunDto'] => ({
-    workload: f.workload,
-    minutes: f.minutes,
-    ambientCelsius: typeof f.ambient === 'number' ? temperature.toCelsius(f.ambient) : null,
-    ambientSpreadKelvin: null,
-    fan: { mode: f.mode, percent: f.percent ?? null, rpm: f.rpm ?? null },
-    settings: f.settings,
-    powerWatts: f.powerWatts ?? null,
-    clockMhz: f.clockMhz ?? null,
-    score: f.score ?? null,
-    throttled: f.throttled,
-    parts: parts
-      .filter((p) => typeof f.parts[p] === 'number')
-      .map((p) => ({ part: p, celsius: temperature.toCelsius(f.parts[p]!), resolutionKelvin: null })),
-  });
-  const fill = (run: Schemas['RunDto']) =>
+  const celsius = (v: number | null | undefined) => (typeof v === 'number' ? temperature.toCelsius(v) : null);
+  const toRun = (f: Fields): Run => {
+    const guessed = f.air === 'guessed' && typeof f.from === 'number' && typeof f.to === 'number';
+    const kelvinOf = temperature.unit === 'F' ? 5 / 9 : 1;
+    return {
+      workload: f.workload,
+      minutes: f.minutes,
+      ambientCelsius:
+        f.air === 'measured' ? celsius(f.ambient) : guessed ? celsius((f.from! + f.to!) / 2) : null,
+      ambientSpreadKelvin: guessed
+        ? Math.round((Math.abs(f.to! - f.from!) / 2) * kelvinOf * 100) / 100
+        : null,
+      fan: { mode: f.mode, percent: f.percent ?? null, rpm: f.rpm ?? null },
+      settings: f.settings,
+      powerWatts: f.powerWatts ?? null,
+      clockMhz: f.clockMhz ?? null,
+      score: f.score ?? null,
+      throttled: f.throttled,
+      position: f.position?.trim() || null,
+      failedAfterMinutes: f.failed ?? null,
+      parts: parts
+        .filter((p) => typeof f.parts[p] === 'number')
+        .map((p) => ({
+          part: p,
+          celsius: celsius(f.parts[p]),
+          resolutionKelvin: null,
+          maximumCelsius: celsius(f.maxima[p]),
+        })),
+    };
+  };
+  const all = () => form.getFieldsValue(true) as Fields;
+  const warningsOf = (fields: Fields) => {
+    const run = toRun(fields);
+    return [...(first ? differences(first, run) : []), ...tooShort(run, job.complaint, phase)];
+  };
+  const [warnings, setWarnings] = useState(() => warningsOf(initial));
+  const compare = () => {
+    localStorage.setItem(draft, JSON.stringify(all()));
+    setWarnings(warningsOf(all()));
+  };
+  const shown = (value: number | null | undefined) =>
+    typeof value === 'number' ? temperature.fromCelsius(value) : null;
+  const fill = (run: Run) => {
     form.setFieldsValue({
       workload: run.workload ?? '',
       minutes: run.minutes ?? 20,
-      ambient: run.ambientCelsius === null ? null : temperature.fromCelsius(run.ambientCelsius),
+      air: run.ambientCelsius === null ? 'unknown' : 'measured',
+      ambient: shown(run.ambientCelsius),
       mode: run.fan?.mode ?? 'auto',
       percent: run.fan?.percent ?? null,
       rpm: run.fan?.rpm ?? null,
@@ -68,36 +120,35 @@ export function RunForm({
       clockMhz: run.clockMhz,
       score: run.score,
       throttled: run.throttled ?? false,
-      parts: Object.fromEntries(
-        (run.parts ?? []).map((p) => [p.part ?? '', temperature.fromCelsius(p.celsius ?? 0)]),
-      ),
+      parts: Object.fromEntries((run.parts ?? []).map((p) => [p.part ?? '', shown(p.celsius)])),
     });
-  const compare = () =>
-    setWarnings(first ? differences(first, toRun({ ...form.getFieldsValue(true) } as Fields)) : []);
-
-  const save = useJobWrite((fields: Fields) =>
-    unwrap(
-      api.PUT('/api/v1/jobs/{id}/runs/{phase}', {
-        params: { path: { id: job.id, phase } },
-        body: { run: toRun(fields), version: job.version },
-      }),
+    compare();
+  };
+  const take = useWrite(async () =>
+    fill(
+      await unwrap(
+        api.GET('/api/v1/jobs/{id}/runs/from-readings', {
+          params: { path: { id: job.id }, query: { phase } },
+        }),
+      ),
     ),
   );
-  const take = useWrite(async () => {
-    fill(await unwrap(api.GET('/api/v1/jobs/{id}/runs/from-readings', { params: { path: { id: job.id } } })));
-    compare();
-  });
-
   const fromLog = (log: Schemas['RunLogAnswer']) => {
     form.setFieldsValue({
       minutes: Math.max(1, Math.round(log.minutes * 10) / 10),
-      ambient: log.ambientCelsius === null ? null : temperature.fromCelsius(log.ambientCelsius),
-      percent: log.fanPercent,
-      rpm: log.fanRpm,
-      powerWatts: log.powerWatts,
-      clockMhz: log.clockMhz,
+      ...(log.ambientCelsius === null
+        ? {}
+        : { air: 'measured' as const, ambient: shown(log.ambientCelsius) }),
+      ...(log.fanPercent === null ? {} : { percent: log.fanPercent }),
+      ...(log.fanRpm === null ? {} : { rpm: log.fanRpm }),
+      ...(log.powerWatts === null ? {} : { powerWatts: log.powerWatts }),
+      ...(log.clockMhz === null ? {} : { clockMhz: log.clockMhz }),
       throttled: log.throttledFrom !== null,
-      parts: Object.fromEntries(log.parts.map((p) => [p.part, temperature.fromCelsius(p.settledCelsius)])),
+      failed: log.stoppedAt,
+      parts: Object.fromEntries(
+        log.parts.map((p) => [p.part, shown(Math.round(p.settledCelsius * 10) / 10)]),
+      ),
+      maxima: Object.fromEntries(log.parts.map((p) => [p.part, shown(p.maximumCelsius)])),
     });
     compare();
   };
@@ -106,6 +157,7 @@ export function RunForm({
   const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
   return (
     <>
+      <LiveRun job={job} write={write} phase={phase} minutes={minutes} onTake={fromLog} />
       <div className="run-sources">
         <Button loading={take.isPending} onClick={() => take.mutate(undefined)}>
           Take the newest readings
@@ -113,10 +165,9 @@ export function RunForm({
         <RunLog onTake={fromLog} /> <span className="quiet small">or type in what the run showed:</span>
       </div>
       {take.isError && <Refusal error={take.error} />}
-      {save.isError && <Refusal error={save.error} />}
       {warnings.length > 0 && (
         <div className="bench-caution" role="status">
-          <strong>Not like the before-run.</strong>
+          <strong>{first ? 'Not like the before-run.' : 'Before you keep it.'}</strong>
           <ul style={{ margin: '4px 0 0', paddingLeft: 18 }}>
             {warnings.map((w) => (
               <li key={w}>{w}</li>
@@ -130,25 +181,18 @@ export function RunForm({
         requiredMark={false}
         size="large"
         onValuesChange={compare}
-        initialValues={{
-          workload: first?.workload ?? 'steady compute',
-          minutes: first?.minutes ?? 20,
-          ambient: null,
-          mode: first?.fan?.mode ?? 'fixed',
-          percent: first?.fan?.percent ?? null,
-          rpm: null,
-          settings: first?.settings ?? 'stock',
-          powerWatts: null,
-          clockMhz: null,
-          score: null,
-          throttled: false,
-          parts: {},
+        initialValues={initial}
+        onFinish={() => {
+          const run = toRun(all());
+          if (run.parts?.length === 0)
+            return form.setFields([
+              { name: ['parts', parts[0] ?? ''], errors: ['At least one part needs its temperature.'] },
+            ]);
+          void write({ kind: 'run-measured', phase, run }).then(() => {
+            localStorage.removeItem(draft);
+            onKept?.();
+          });
         }}
-        onFinish={(fields) =>
-          void save
-            .mutateAsync({ ...(form.getFieldsValue(true) as Fields), ...fields })
-            .then(reload, () => undefined)
-        }
       >
         <div className="run-grid">
           <Form.Item name="workload" label="Load" rules={needed('The load')}>
@@ -157,28 +201,70 @@ export function RunForm({
           <Form.Item name="minutes" label="Minutes under load" rules={needed('The time')}>
             <InputNumber min={1} max={10000} inputMode="decimal" />
           </Form.Item>
-          <Form.Item
-            name="ambient"
-            label={`Air at the intake, °${temperature.unit}`}
-            extra={
-              ambientNow === null
-                ? 'Left empty, the uncertainty more than doubles.'
-                : `its readings say ${temperature.exact(ambientNow)}`
-            }
-          >
-            <InputNumber inputMode="decimal" step={0.5} />
+          <Form.Item name="air" label="Air at the intake" className="run-wide">
+            <Segmented
+              block
+              options={[
+                { label: 'measured', value: 'measured' },
+                { label: 'guessed', value: 'guessed' },
+                { label: 'nobody knows', value: 'unknown' },
+              ]}
+            />
           </Form.Item>
-          <Form.Item name="settings" label="Settings" rules={needed('Their name')}>
-            <Input maxLength={200} />
-          </Form.Item>
-          {parts.map((p) => (
+          {air === 'measured' && (
             <Form.Item
-              key={p}
-              name={['parts', p]}
-              label={`${capital(partName(p))}, settled, °${temperature.unit}`}
+              name="ambient"
+              label={`Air, °${temperature.unit}`}
+              rules={needed('The air')}
+              extra={
+                ambientNow !== null && (
+                  <Button
+                    type="link"
+                    size="small"
+                    style={{ paddingInline: 0 }}
+                    onClick={() => {
+                      form.setFieldValue('ambient', temperature.fromCelsius(ambientNow));
+                      compare();
+                    }}
+                  >
+                    its readings say {temperature.exact(ambientNow)}
+                  </Button>
+                )
+              }
             >
-              <InputNumber inputMode="decimal" min={-40} max={400} />
+              <InputNumber inputMode="decimal" step={0.5} />
             </Form.Item>
+          )}
+          {air === 'guessed' && (
+            <>
+              <Form.Item name="from" label={`From, °${temperature.unit}`} rules={needed('The least')}>
+                <InputNumber inputMode="decimal" step={0.5} />
+              </Form.Item>
+              <Form.Item
+                name="to"
+                label={`To, °${temperature.unit}`}
+                rules={needed('The most')}
+                extra="half of the range goes into the uncertainty"
+              >
+                <InputNumber inputMode="decimal" step={0.5} />
+              </Form.Item>
+            </>
+          )}
+          {air === 'unknown' && <p className="quiet run-wide">The uncertainty more than doubles.</p>}
+          {parts.map((p) => (
+            <div key={p} className="run-part">
+              <Form.Item name={['parts', p]} label={`${capital(partName(p))}, settled, °${temperature.unit}`}>
+                <InputNumber inputMode="decimal" min={-40} max={400} />
+              </Form.Item>
+              <Form.Item name={['maxima', p]} label="maximum">
+                <InputNumber
+                  inputMode="decimal"
+                  min={-40}
+                  max={400}
+                  aria-label={`${capital(partName(p))}, maximum`}
+                />
+              </Form.Item>
+            </div>
           ))}
           <Form.Item name="mode" label="Fan">
             <Segmented
@@ -195,23 +281,76 @@ export function RunForm({
           <Form.Item name="rpm" label="Fan, rpm">
             <InputNumber min={0} max={100000} inputMode="numeric" />
           </Form.Item>
+          <Form.Item name="settings" label="Settings" rules={needed('Their name')}>
+            <Input maxLength={200} />
+          </Form.Item>
+          <Form.Item name="position" label="How it stands">
+            <Input maxLength={200} placeholder="in its rack, flat, propped" />
+          </Form.Item>
           <Form.Item name="powerWatts" label="Power, W">
             <InputNumber min={0} max={10000} inputMode="decimal" />
           </Form.Item>
           <Form.Item name="clockMhz" label="Clock, MHz">
             <InputNumber min={0} inputMode="decimal" />
           </Form.Item>
-          <Form.Item name="score" label="Score">
+          <Form.Item name="score" label="Score, frames or hash rate">
             <InputNumber min={0} inputMode="decimal" />
+          </Form.Item>
+          <Form.Item name="failed" label="It failed after, minutes">
+            <InputNumber min={0} max={10000} inputMode="decimal" placeholder="it ran through" />
           </Form.Item>
           <Form.Item name="throttled" label="It throttled" valuePropName="checked">
             <Switch aria-label="It throttled" />
           </Form.Item>
         </div>
-        <Button type="primary" htmlType="submit" block loading={save.isPending} style={{ height: 54 }}>
-          {phase === 'before' ? 'Keep as the before-run' : 'Keep as the after-run'}
+        <Button type="primary" htmlType="submit" block style={{ height: 54 }}>
+          {BUTTONS[phase]}
         </Button>
       </Form>
     </>
   );
+}
+
+function startingPoint(first: Run | null, protocol: Schemas['TestProtocol'] | null, draft: string): Fields {
+  const kept = localStorage.getItem(draft);
+  const fresh: Fields = {
+    workload: first?.workload ?? protocol?.load ?? 'steady compute',
+    minutes: first?.minutes ?? protocol?.minutes ?? 20,
+    air: 'measured',
+    ambient: null,
+    from: null,
+    to: null,
+    mode: first?.fan?.mode ?? protocol?.fan ?? 'fixed',
+    percent: first?.fan?.percent ?? protocol?.fanPercent ?? null,
+    rpm: null,
+    settings: first?.settings ?? protocol?.settings ?? 'stock',
+    position: first?.position ?? protocol?.position ?? '',
+    powerWatts: null,
+    clockMhz: null,
+    score: null,
+    throttled: false,
+    failed: null,
+    parts: {},
+    maxima: {},
+  };
+  return kept ? { ...fresh, ...(JSON.parse(kept) as Partial<Fields>) } : fresh;
+}
+
+/** Common practice, no source: under a quarter of an hour many machines have not shown their peak. */
+const SETTLED_MINUTES = 15;
+
+function tooShort(
+  run: Run,
+  complaint: Schemas['ComplaintRecorded'] | null,
+  phase: Schemas['RunPhase'],
+): string[] {
+  const found: string[] = [];
+  if (run.minutes !== null && run.minutes < SETTLED_MINUTES && run.failedAfterMinutes === null)
+    found.push(`Under ${String(SETTLED_MINUTES)} minutes it may still be rising when the test ends.`);
+  const needed = typeof complaint?.minutesToFailure === 'number' ? 2 * complaint.minutesToFailure : null;
+  if (phase === 'after' && needed !== null && run.minutes !== null && run.minutes < needed)
+    found.push(
+      `It used to fail after ${String(needed / 2)} minutes: it counts as fixed after ${String(needed)}.`,
+    );
+  return found;
 }

@@ -60,7 +60,8 @@ const WIDTH = 380;
 const HEIGHT = 180;
 const EDGE = { left: 30, right: 122, top: 12, bottom: 28 };
 
-function Curves({ log }: { log: Log }) {
+/** The samples of a run with the fitted curve. */
+export function Curves({ log }: { log: Log }) {
   const { exact, fromCelsius, unit } = useTemperature();
   const temperatures = log.parts.flatMap((p) => [p.settledCelsius, ...p.curve.map((c) => c.celsius)]);
   const x = scaleLinear([0, log.minutes], [EDGE.left, WIDTH - EDGE.right]);

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import type { Schemas } from '../api/client';
-import { instant, partName, useTemperature } from '../lib/format';
+import { instant, kelvin, partName, useTemperature } from '../lib/format';
 
 /** A run in one line of figures. */
 export function RunView({
@@ -28,7 +28,12 @@ export function RunView({
       <div style={{ flex: 1 }} className={struck ? 'struck' : undefined}>
         <strong>{title}</strong> <span className="quiet small">{at && instant(at)}</span>
         <div className="figures">
-          {measured.map((p) => `${partName(p.part ?? '')} ${exact(p.celsius ?? 0)}`).join(' · ')}
+          {measured
+            .map(
+              (p) =>
+                `${partName(p.part ?? '')} ${exact(p.celsius ?? 0)}${typeof p.maximumCelsius === 'number' ? ` (max ${exact(p.maximumCelsius)})` : ''}`,
+            )
+            .join(' · ')}
         </div>
         <div className="quiet small">
           {run.workload}, {run.minutes} min · air{' '}
@@ -37,7 +42,12 @@ export function RunView({
           {run.fan?.rpm !== null && run.fan?.rpm !== undefined && ` ${String(run.fan.rpm)} rpm`} ·{' '}
           {run.settings}
           {run.powerWatts !== null && ` · ${String(run.powerWatts)} W`}
+          {typeof run.ambientSpreadKelvin === 'number' &&
+            ` · air guessed to ± ${kelvin(run.ambientSpreadKelvin)}`}
+          {run.position && ` · ${run.position}`}
           {run.throttled && ' · throttled'}
+          {typeof run.failedAfterMinutes === 'number' &&
+            ` · failed after ${String(run.failedAfterMinutes)} min`}
         </div>
       </div>
       {onVoid && (

@@ -14,13 +14,19 @@ const WIDTH = 400;
 const ROW = 46;
 
 /** What the job proved: each part's change with its uncertainty, why, and what to do next. */
-export function VerdictView({ verdict }: { verdict: Verdict }) {
+export function VerdictView({ verdict, small = false }: { verdict: Verdict; small?: boolean }) {
   const reach =
     Math.max(6, ...verdict.parts.map((p) => Math.abs(p.changeKelvin) + p.uncertaintyKelvin)) * 1.1;
   const x = (value: number) => WIDTH / 2 + (value / reach) * (WIDTH / 2 - 14);
   return (
     <section aria-label="Verdict">
-      <h1>{HEADLINES[verdict.outcome]}</h1>
+      {small ? (
+        <p>
+          <strong>{HEADLINES[verdict.outcome]}</strong>
+        </p>
+      ) : (
+        <h1>{HEADLINES[verdict.outcome]}</h1>
+      )}
       {verdict.parts.length > 0 && (
         <svg
           className="verdict-bars"

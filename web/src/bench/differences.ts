@@ -11,6 +11,8 @@ export function differences(before: Run, after: Run): string[] {
     found.push(`The settings were “${before.settings ?? ''}”.`);
   if (before.minutes && after.minutes && Math.abs(after.minutes - before.minutes) > 0.1 * before.minutes)
     found.push(`The first run lasted ${String(before.minutes)} minutes.`);
+  if (before.position && after.position && before.position.toLowerCase() !== after.position.toLowerCase())
+    found.push(`It stood: ${before.position}.`);
   if (before.fan?.mode !== after.fan?.mode)
     found.push(`The fan was ${before.fan?.mode === 'auto' ? 'automatic' : 'fixed'}.`);
   else if (

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas, type ServiceLevel } from '../api/client';
 import { useWrite } from '../api/queries';
+import { LEVELS } from '../bench/words';
 import { fullDay, instant, kelvin, partName } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { AskReason } from './AskReason';
@@ -108,10 +109,18 @@ export function Book({
     <section className="section" aria-label="History">
       <div className="section-head">
         <h2>History</h2>
+        <Link to={`/log?asset=${encodeURIComponent(machine.tag)}`} className="quiet small">
+          the whole log book
+        </Link>
         <Button size="small" onClick={() => setAdding(true)}>
           Add a service
         </Button>
       </div>
+      {machine.deviations.length > 0 && (
+        <p className="bench-caution">
+          <strong>Deviates from good practice:</strong> {machine.deviations.join('; ')}.
+        </p>
+      )}
       {entries.length === 0 ? (
         <p className="quiet">
           Nothing was done to it yet. Services can be added here, imported, or come from jobs at the bench.
@@ -194,7 +203,7 @@ function AddService({ tag, onClose }: { tag: string; onClose: () => void }) {
         value={level}
         onChange={setLevel}
         style={{ width: '100%' }}
-        options={(['inspect', 'blow-out', 'dust-out', 'fan-swap', 'repaste', 'repad'] as const).map((l) => ({
+        options={LEVELS.map((l) => ({
           value: l,
           label: l,
         }))}

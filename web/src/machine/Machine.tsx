@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ProblemError, type Schemas, type ServiceLevel } from '../api/client';
 import { useAssessment, useMachine } from '../api/queries';
+import { LEVELS } from '../bench/words';
 import { capital, day, fullDay, instant, kelvin, minutes, partName, useTemperature } from '../lib/format';
 import { CAUSE_WORDS, CauseMark } from '../marks/CauseMark';
 import { HeatPath } from '../marks/HeatPath';
@@ -19,8 +20,6 @@ import { Making } from './Making';
 import { Readings } from './Readings';
 import { ReportSymptom } from './Reports';
 import { Retire } from './Retire';
-
-const LEVELS: readonly ServiceLevel[] = ['inspect', 'blow-out', 'dust-out', 'fan-swap', 'repaste', 'repad'];
 
 /** One machine: how its heat flows, how that has changed, what was done to it. */
 export function Machine() {

@@ -1,17 +1,31 @@
 import { App } from 'antd';
 import { useNavigate } from 'react-router';
-import { api, unwrap, type ServiceLevel } from '../api/client';
+import { api, ProblemError, unwrap, type ServiceLevel } from '../api/client';
 import { useWrite } from '../api/queries';
+import { deviceName } from '../bench/outbox';
 
-/** Starts a job and goes to it. */
+export interface NewJob {
+  asset: string;
+  level: ServiceLevel;
+  fan?: string | null;
+  warrantyAnswer?: string | null;
+}
+
+/** Starts a job and goes to it; where something has to be said first, goes to where it can be said. */
 export function useStartJob() {
   const navigate = useNavigate();
   const { message } = App.useApp();
-  const write = useWrite(async (input: { asset: string; level: ServiceLevel }) => {
+  const write = useWrite(async ({ asset, level, fan = null, warrantyAnswer = null }: NewJob) => {
+    const questions = `/bench/new?asset=${encodeURIComponent(asset)}&level=${level}`;
+    if (level === 'fan-swap' && !fan && !location.pathname.startsWith('/bench/new'))
+      return navigate(questions);
     try {
-      const job = await unwrap(api.POST('/api/v1/jobs', { body: input }));
+      const by = localStorage.getItem('pyrometron.name');
+      const body = { asset, level, fan, warrantyAnswer, device: deviceName(), by };
+      const job = await unwrap(api.POST('/api/v1/jobs', { body }));
       await navigate(`/bench/${String(job.id)}`);
     } catch (error) {
+      if (error instanceof ProblemError && error.problem.rule === 'warranty') return navigate(questions);
       message.warning(error instanceof Error ? error.message : String(error), 6);
       throw error;
     }

@@ -1,8 +1,9 @@
-import { Button, Form, InputNumber, Radio } from 'antd';
+import { Button, Form, InputNumber, Radio, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../api/client';
 import { usePolicy, useWrite } from '../api/queries';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
+import { BENCH_SCHOOLS } from './benchSchools';
 
 type Policy = Schemas['PolicyDto'];
 
@@ -71,6 +72,13 @@ export function Rules() {
               rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
             >
               <InputNumber min={min} max={max} step={0.5} inputMode="decimal" />
+            </Form.Item>
+          ))}
+          <h2 style={{ margin: '20px 0 10px' }}>At the bench</h2>
+          <p className="quiet">Work cards are made by these; jobs in hand follow at once.</p>
+          {BENCH_SCHOOLS.map((s) => (
+            <Form.Item key={s.name} name={['bench', s.name]} label={s.label}>
+              <Select options={[...s.options]} style={{ maxWidth: 340 }} />
             </Form.Item>
           ))}
           <Button type="primary" htmlType="submit" disabled={save.isPending}>

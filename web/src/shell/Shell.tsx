@@ -2,6 +2,7 @@ import { Button, Modal, Segmented } from 'antd';
 import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useHealth } from '../api/queries';
+import { useHandScanner } from '../labels/useHandScanner';
 import { KeyHelp } from './KeyHelp';
 import { isTyping } from './keys';
 import type { TemperatureUnit } from '../lib/format';
@@ -11,6 +12,7 @@ const PLACES = [
   { to: '/', name: 'Rounds', key: 'r' },
   { to: '/halls', name: 'Halls', key: 'h' },
   { to: '/bench', name: 'Bench', key: 'b' },
+  { to: '/log', name: 'Log book', key: 'l' },
   { to: '/intake', name: 'Intake', key: 'i' },
   { to: '/rules', name: 'House rules', key: 'u' },
 ] as const;
@@ -23,6 +25,8 @@ export function Shell() {
   const health = useHealth();
   const navigate = useNavigate();
   const location = useLocation();
+
+  useHandScanner();
 
   useEffect(() => {
     let leader = 0;

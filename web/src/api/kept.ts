@@ -1,0 +1,69 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { ProblemError, type Schemas, type TheirChange } from './client';
+
+export type JobEntry = Schemas['JobEntry'];
+
+/** An entry that waits on this device for its turn. */
+export interface Waiting {
+  seq?: number;
+  jobId: number;
+  key: string;
+  version: number;
+  madeAt: string;
+  by: string | null;
+  entry: JobEntry;
+  photo?: Blob | undefined;
+}
+
+/** An entry that the server would not take; its maker decides what becomes of it. */
+export interface Turned {
+  seq?: number;
+  waiting: Waiting;
+  why: string;
+  theirs: TheirChange[];
+}
+
+interface Kept extends DBSchema {
+  answers: { key: string; value: unknown };
+  outbox: { key: number; value: Waiting };
+  turned: { key: number; value: Turned };
+}
+
+let opened: Promise<IDBPDatabase<Kept>> | null = null;
+
+/** The device's own small database: answers last seen, and what has not reached the server yet. */
+export function device(): Promise<IDBPDatabase<Kept>> {
+  opened ??= openDB<Kept>('pyrometron', 1, {
+    upgrade(db) {
+      db.createObjectStore('answers');
+      db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });
+      db.createObjectStore('turned', { keyPath: 'seq', autoIncrement: true });
+    },
+  });
+  return opened;
+}
+
+/** Whether a failure means that nothing reached the server. */
+export function isUnreached(error: unknown): boolean {
+  return error instanceof ProblemError && error.problem.status === undefined;
+}
+
+/** Asks the server, and without network gives the answer it gave last. */
+export async function lastKnown<T>(name: string, ask: () => Promise<T>): Promise<T> {
+  try {
+    const answer = await ask();
+    await keep(name, answer);
+    return answer;
+  } catch (error) {
+    const kept = isUnreached(error)
+      ? ((await (await device()).get('answers', name)) as T | undefined)
+      : undefined;
+    if (kept === undefined) throw error;
+    return kept;
+  }
+}
+
+/** Keeps an answer for a time without network. */
+export async function keep(name: string, answer: unknown): Promise<void> {
+  await (await device()).put('answers', answer, name);
+}

@@ -1,0 +1,6 @@
+import type { ReactNode } from 'react';
+
+/** Fields of a dialog, one below the other. */
+export function AskFields({ children }: { children: ReactNode }) {
+  return <div style={{ display: 'grid', gap: 12 }}>{children}</div>;
+}

@@ -1,0 +1,167 @@
+import { Button, Input, InputNumber } from 'antd';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { AskReason } from '../../machine/AskReason';
+import { ModelPlan } from '../../models/ModelPlan';
+import type { BenchJob } from '../useBenchJob';
+
+type Count = Schemas['JobCount'];
+
+/** Screws on their tray, or connectors: out one by one, in one by one, and the two must meet. */
+export function Counting({
+  job,
+  write,
+  what,
+  going,
+}: BenchJob & { what: Schemas['CountOf']; going: 'out' | 'in' }) {
+  const [excuse, setExcuse] = useState(false);
+  const known = expected(job.notes, what);
+  const items = [
+    ...new Set([...Object.keys(known), ...job.counts.filter((c) => c.what === what).map((c) => c.item)]),
+  ];
+  const of = (item: string): Count =>
+    job.counts.find((c) => c.what === what && c.item === item) ?? { what, item, out: 0, in: 0 };
+  const set = (count: Count) => void write({ kind: 'counted', ...count });
+  const move = (item: string, by: number) => {
+    const count = of(item);
+    set({ ...count, [going]: count[going] + by });
+  };
+  const totals = items.map(of);
+  const out = totals.reduce((n, c) => n + c.out, 0);
+  const back = totals.reduce((n, c) => n + c.in, 0);
+  const uneven = going === 'in' && totals.some((c) => c.out !== c.in);
+  return (
+    <section aria-label={what === 'screws' ? 'Screw tray' : 'Connectors'}>
+      {what === 'screws' && job.notes.screws.length > 0 && (
+        <ModelPlan notes={job.notes} show="screws" order={[]} />
+      )}
+      <div className="tray">
+        {items.map((item) => {
+          const count = of(item);
+          const goal = going === 'out' ? known[item] : count.out;
+          return (
+            <div key={item} className="tray-place">
+              <div className="tray-name">
+                {what === 'screws' && <ScrewDrawing lengthMm={Number.parseFloat(item)} />} {item}
+              </div>
+              <div className="tray-count">
+                <Button
+                  aria-label={`One ${item} less`}
+                  disabled={count[going] === 0}
+                  onClick={() => move(item, -1)}
+                >
+                  −
+                </Button>
+                <span className="figures" aria-label={`${item}: ${String(count[going])} ${going}`}>
+                  {count[going]}
+                  {goal !== undefined && <span className="quiet"> / {goal}</span>}
+                </span>
+                <Button
+                  aria-label={`One ${item} more`}
+                  disabled={going === 'in' && count.in >= count.out}
+                  onClick={() => move(item, 1)}
+                >
+                  +
+                </Button>
+                {goal !== undefined && goal > count[going] && (
+                  <Button onClick={() => set({ ...count, [going]: goal })}>all {goal}</Button>
+                )}
+              </div>
+            </div>
+          );
+        })}
+        {going === 'out' && <NewPlace what={what} onAdd={(item) => set({ what, item, out: 1, in: 0 })} />}
+      </div>
+      <p role="status">
+        {out} out{going === 'in' ? `, ${String(back)} back in` : ''}.
+        {uneven && !job.countExcuses[what] && ' They must meet before it is closed.'}
+        {job.countExcuses[what] && ` Excused: ${job.countExcuses[what]}`}
+      </p>
+      {uneven && !job.countExcuses[what] && (
+        <Button onClick={() => setExcuse(true)}>One is missing for good …</Button>
+      )}
+      {excuse && (
+        <AskReason
+          title={`The ${what} do not come out even`}
+          text="A screw left inside can short the board: look in the fan, under the board, on the magnet mat first."
+          busy={false}
+          onClose={() => setExcuse(false)}
+          onReason={(reason) => write({ kind: 'count-excused', what, reason })}
+        />
+      )}
+    </section>
+  );
+}
+
+function NewPlace({ what, onAdd }: { what: Schemas['CountOf']; onAdd: (item: string) => void }) {
+  const [length, setLength] = useState<number | null>(5);
+  const [word, setWord] = useState('');
+  const item =
+    what === 'screws' ? (length === null ? '' : `${String(length)} mm ${word.trim() || 'PH1'}`) : word.trim();
+  return (
+    <div className="tray-place">
+      <div className="tray-name quiet">{what === 'screws' ? 'Another length' : 'Another connector'}</div>
+      <div className="tray-count">
+        {what === 'screws' && (
+          <InputNumber
+            aria-label="Length, mm"
+            min={0.5}
+            max={200}
+            step={0.5}
+            value={length}
+            onChange={setLength}
+            suffix="mm"
+            style={{ width: 110 }}
+          />
+        )}
+        <Input
+          aria-label={what === 'screws' ? 'Bit' : 'Its name'}
+          placeholder={what === 'screws' ? 'PH1' : 'fan lead'}
+          maxLength={40}
+          value={word}
+          onChange={(e) => setWord(e.target.value)}
+        />
+        <Button
+          disabled={item === ''}
+          onClick={() => {
+            onAdd(item);
+            setWord('');
+          }}
+        >
+          Add
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** A screw at about its own size: lengths are told apart by eye. */
+function ScrewDrawing({ lengthMm }: { lengthMm: number }) {
+  const length = Number.isFinite(lengthMm) ? Math.min(26, Math.max(3, lengthMm)) * 2.4 : 12;
+  return (
+    <svg
+      width={length + 10}
+      height={12}
+      viewBox={`0 0 ${String(length + 10)} 12`}
+      aria-hidden="true"
+      style={{ verticalAlign: 'middle' }}
+    >
+      <path d="M1 2H5V10H1Z" fill="var(--ink)" />
+      <path
+        d={`M5 4H${String(length + 4)}L${String(length + 8)} 6L${String(length + 4)} 8H5Z`}
+        fill="var(--stone)"
+        stroke="var(--ink)"
+      />
+    </svg>
+  );
+}
+
+function expected(notes: Schemas['ModelNotes'], what: Schemas['CountOf']): Record<string, number> {
+  const places =
+    what === 'screws'
+      ? notes.screws.map((s) => ({ item: s.tray ?? '', count: 1 }))
+      : notes.connectors.map((c) => ({ item: c.name, count: c.count }));
+  const counts: Record<string, number> = {};
+  for (const { item, count } of places) counts[item] = (counts[item] ?? 0) + count;
+  return counts;
+}

@@ -1,0 +1,97 @@
+import { Button, Input, Skeleton } from 'antd';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { useGrades } from '../../api/queries';
+import type { BenchJob } from '../useBenchJob';
+import { SUBJECTS } from '../words';
+import { GradeDrawing } from './GradeDrawing';
+
+type Subject = Schemas['FindingSubject'];
+
+const OUTSIDE: readonly Subject[] = ['dust', 'mesh', 'fan-spin', 'fan-noise', 'liquid', 'seal'];
+const JOINT: readonly Subject[] = ['paste', 'coverage', 'pads'];
+
+/** What is seen, each thing given its grade; and what was broken or done differently before. */
+export function Inspection({ job, write, joint }: BenchJob & { joint: boolean }) {
+  const grades = useGrades();
+  if (!grades.data) return <Skeleton active />;
+  return (
+    <div className="inspection">
+      {(joint ? JOINT : OUTSIDE).map((about) => {
+        const given = job.findings.find((f) => f.about === about)?.grade;
+        return (
+          <fieldset key={about}>
+            <legend>{SUBJECTS[about]}</legend>
+            <div className="grades">
+              {(grades.data[about] ?? []).map((g) => (
+                <button
+                  key={g.word}
+                  type="button"
+                  aria-pressed={given === g.word}
+                  onClick={() => void write({ kind: 'found', about, grade: g.word, note: null })}
+                >
+                  <GradeDrawing about={about} grade={g.word} />
+                  <span>{g.says}</span>
+                </button>
+              ))}
+            </div>
+          </fieldset>
+        );
+      })}
+      <Said
+        label="Damage, or a part missing, that was so before you"
+        placeholder="one clip of the shroud broken"
+        said={job.damage}
+        onSay={(text) => write({ kind: 'damage-found', text })}
+      />
+      <Said
+        label="Deviation from good practice"
+        placeholder="paste instead of pads; pads of another thickness"
+        said={job.deviations}
+        onSay={(text) => write({ kind: 'deviation-seen', text })}
+      />
+    </div>
+  );
+}
+
+function Said({
+  label,
+  placeholder,
+  said,
+  onSay,
+}: {
+  label: string;
+  placeholder: string;
+  said: readonly string[];
+  onSay: (text: string) => Promise<void>;
+}) {
+  const [text, setText] = useState('');
+  return (
+    <div>
+      <label>
+        {label}
+        <div style={{ display: 'flex', gap: 8 }}>
+          <Input
+            value={text}
+            maxLength={500}
+            placeholder={placeholder}
+            onChange={(e) => setText(e.target.value)}
+          />
+          <Button
+            disabled={text.trim() === ''}
+            onClick={() => void onSay(text.trim()).then(() => setText(''))}
+          >
+            Note
+          </Button>
+        </div>
+      </label>
+      {said.length > 0 && (
+        <ul style={{ margin: '4px 0 0', paddingLeft: 18 }}>
+          {said.map((s) => (
+            <li key={s}>{s}</li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { AskReason } from '../../machine/AskReason';
+import { RunView } from '../RunView';
+import type { BenchJob } from '../useBenchJob';
+
+/** Phases in words. */
+export const PHASES: Record<Schemas['RunPhase'], string> = {
+  before: 'Before',
+  after: 'After',
+  recheck: 'A week later',
+};
+
+/** All runs of the job; one that was struck out stays. */
+export function Runs({ job, write }: BenchJob) {
+  const [voiding, setVoiding] = useState<Schemas['RunPhase'] | null>(null);
+  if (job.runs.length === 0 && !job.beforeExcuse) return null;
+  const mayVoid = (phase: Schemas['RunPhase']) =>
+    job.state === 'open' ||
+    job.state === 'waiting-for-proof' ||
+    (job.state === 'proven' && phase === 'recheck');
+  return (
+    <section className="section" aria-label="Runs">
+      <div className="section-head">
+        <h2>Runs</h2>
+      </div>
+      {job.beforeExcuse && !job.runs.some((r) => r.phase === 'before' && r.voided === null) && (
+        <p>No before-run: {job.beforeExcuse}</p>
+      )}
+      {job.runs.map((r) => (
+        <RunView
+          key={r.key}
+          title={r.voided === null ? PHASES[r.phase] : `${PHASES[r.phase]}, struck out: ${r.voided}`}
+          run={r.run}
+          at={r.measuredAt}
+          parts={r.voided === null ? job.parts.map((p) => p.part ?? '') : []}
+          struck={r.voided !== null}
+          onVoid={r.voided === null && mayVoid(r.phase) ? () => setVoiding(r.phase) : undefined}
+        />
+      ))}
+      {voiding && (
+        <AskReason
+          title={`Strike out the run: ${PHASES[voiding].toLowerCase()}`}
+          text="It stays here, struck through, and proves nothing."
+          busy={false}
+          onClose={() => setVoiding(null)}
+          onReason={(reason) => write({ kind: 'run-voided', phase: voiding, reason })}
+        />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,178 @@
+import { useSyncExternalStore } from 'react';
+import { api, unwrap, ProblemError, type Schemas } from '../api/client';
+import { device, isUnreached, keep, type JobEntry, type Turned, type Waiting } from '../api/kept';
+
+type Job = Schemas['JobAnswer'];
+
+/** What is on this device and not yet on the server. */
+export interface OutboxState {
+  waiting: readonly Waiting[];
+  turned: readonly Turned[];
+  unreached: boolean;
+}
+
+/** After a failure to reach the server it is tried again this often, ms. */
+const RETRY = 4000;
+
+const LOCK = 'pyrometron-outbox';
+
+/**
+ * The queue of what was done at the bench. An entry is on this device's disk before anything is shown as kept; it reaches
+ * the server once, in order, whenever there is network; what the server refuses is shown to its maker and never dropped.
+ */
+class Outbox {
+  #state: OutboxState = { waiting: [], turned: [], unreached: false };
+  readonly #listeners = new Set<() => void>();
+  readonly #arrived = new Set<(job: Job) => void>();
+  #sending: Promise<void> | null = null;
+  #retry: ReturnType<typeof setTimeout> | undefined;
+
+  constructor() {
+    if (typeof window === 'undefined') return;
+    window.addEventListener('online', () => void this.send());
+    void this.#refresh().then(() => this.send());
+  }
+
+  readonly subscribe = (listener: () => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  readonly state = () => this.#state;
+
+  /** Calls back with the job as the server has it, after each entry that arrived. */
+  onArrival(listener: (job: Job) => void): () => void {
+    this.#arrived.add(listener);
+    return () => this.#arrived.delete(listener);
+  }
+
+  /** Puts an entry on disk and tries to send it. Resolves when it has arrived, was refused, or has to wait. */
+  async add(job: { id: number; version: number }, entry: JobEntry, photo?: Blob): Promise<void> {
+    await this.#put({
+      jobId: job.id,
+      key: crypto.randomUUID(),
+      version: job.version,
+      madeAt: new Date().toISOString(),
+      by: localStorage.getItem('pyrometron.name'),
+      entry,
+      photo,
+    });
+    await this.send();
+  }
+
+  /** Sends what waits, oldest first; one sender at a time over all tabs of this device. */
+  async send(): Promise<void> {
+    // An entry added while another is on its way goes with the next round.
+    while (this.#sending) await this.#sending;
+    clearTimeout(this.#retry);
+    this.#sending = this.#sendAlone();
+    await this.#sending;
+    this.#sending = null;
+  }
+
+  /** Forgets a refused entry: theirs stands. */
+  async giveWay(turned: Turned): Promise<void> {
+    if (turned.seq !== undefined) await (await device()).delete('turned', turned.seq);
+    await this.#refresh();
+  }
+
+  /** Sends a refused entry again, now that the other one has been seen. */
+  async insist(turned: Turned, version: number): Promise<void> {
+    const again: Waiting = { ...turned.waiting, key: crypto.randomUUID(), version };
+    delete again.seq;
+    await this.#put(again);
+    await this.giveWay(turned);
+    await this.send();
+  }
+
+  async #put(waiting: Waiting): Promise<void> {
+    const transaction = (await device()).transaction('outbox', 'readwrite', { durability: 'strict' });
+    await transaction.store.add(waiting);
+    await transaction.done;
+    await this.#refresh();
+  }
+
+  async #sendAlone(): Promise<void> {
+    await navigator.locks.request(LOCK, () => this.#sendAll());
+  }
+
+  async #sendAll(): Promise<void> {
+    const db = await device();
+    for (;;) {
+      const next = (await db.getAll('outbox', null, 1))[0];
+      if (!next) break;
+      try {
+        const job = await post(next);
+        await keep(`job ${String(next.jobId)}`, job);
+        await db.delete('outbox', next.seq!);
+        await this.#refresh(false);
+        this.#arrived.forEach((listener) => listener(job));
+      } catch (error) {
+        if (!(error instanceof ProblemError)) throw error;
+        if (isUnreached(error) || (error.problem.status ?? 0) >= 500) {
+          await this.#refresh(true);
+          this.#retry = setTimeout(() => void this.send(), RETRY);
+          return;
+        }
+        const move = db.transaction(['outbox', 'turned'], 'readwrite');
+        await Promise.all([
+          move
+            .objectStore('turned')
+            .add({ waiting: next, why: error.message, theirs: error.problem.theirs ?? [] }),
+          move.objectStore('outbox').delete(next.seq!),
+          move.done,
+        ]);
+        await this.#refresh(false);
+      }
+    }
+    await this.#refresh(false);
+  }
+
+  async #refresh(unreached = this.#state.unreached): Promise<void> {
+    const db = await device();
+    this.#state = { waiting: await db.getAll('outbox'), turned: await db.getAll('turned'), unreached };
+    this.#listeners.forEach((listener) => listener());
+  }
+}
+
+async function post(item: Waiting): Promise<Job> {
+  if (item.photo && item.entry.kind === 'photo-taken') {
+    const photo = item.photo;
+    await unwrap(
+      api.PUT('/api/v1/jobs/{id}/photos/{key}', {
+        params: { path: { id: item.jobId, key: item.entry.photo } },
+        body: photo as never,
+        bodySerializer: () => photo,
+        headers: { 'Content-Type': photo.type || 'application/octet-stream' },
+      }),
+    );
+  }
+  return unwrap(
+    api.POST('/api/v1/jobs/{id}/entries', {
+      params: { path: { id: item.jobId } },
+      body: {
+        key: item.key,
+        version: item.version,
+        device: deviceName(),
+        by: item.by,
+        madeAt: item.madeAt,
+        entry: item.entry,
+      },
+    }),
+  );
+}
+
+/** A word that tells this device from others; made once. */
+export function deviceName(): string {
+  const known = localStorage.getItem('pyrometron.device');
+  if (known) return known;
+  const made = crypto.randomUUID();
+  localStorage.setItem('pyrometron.device', made);
+  return made;
+}
+
+export const outbox = new Outbox();
+
+export function useOutbox(): OutboxState {
+  return useSyncExternalStore(outbox.subscribe, outbox.state);
+}

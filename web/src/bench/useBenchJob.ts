@@ -1,0 +1,34 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo } from 'react';
+import type { Schemas } from '../api/client';
+import type { JobEntry } from '../api/kept';
+import { useJob } from '../api/queries';
+import { outbox, useOutbox } from './outbox';
+import { overlay } from './overlay';
+
+/** Writes one thing that happened; resolves when it has arrived, was refused, or waits for network. */
+export type Write = (entry: JobEntry, photo?: Blob) => Promise<void>;
+
+export interface BenchJob {
+  job: Schemas['JobAnswer'];
+  write: Write;
+}
+
+/** The job in hand: what the server has, with what waits on this device laid over it. */
+export function useBenchJob(id: number) {
+  const client = useQueryClient();
+  const query = useJob(id);
+  const { waiting } = useOutbox();
+  useEffect(
+    () =>
+      outbox.onArrival((job) => {
+        client.setQueryData(['job', job.id], job);
+        void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'job' });
+      }),
+    [client],
+  );
+  const job = useMemo(() => (query.data ? overlay(query.data, waiting) : undefined), [query.data, waiting]);
+  const version = query.data?.version ?? 1;
+  const write: Write = (entry, photo) => outbox.add({ id, version }, entry, photo);
+  return { query, job, write };
+}

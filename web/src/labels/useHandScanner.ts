@@ -1,0 +1,41 @@
+import { useEffect } from 'react';
+import { useNavigate } from 'react-router';
+import { isTyping } from '../shell/keys';
+import { api, unwrap } from '../api/client';
+
+/** A hand scanner types much faster than a person: keys closer together than this belong to it, ms. */
+const BETWEEN_KEYS = 35;
+
+/** Fewer keys than this are no label. */
+const SHORTEST = 4;
+
+/** Listens for a hand scanner that types a label anywhere in the program, ended by Enter, and opens what it names. */
+export function useHandScanner() {
+  const navigate = useNavigate();
+  useEffect(() => {
+    let typed = '';
+    let last = 0;
+    const open = async (text: string) => {
+      const found = await unwrap(api.GET('/api/v1/scan', { params: { query: { text } } }));
+      await navigate(
+        found.job === null ? `/machines/${encodeURIComponent(found.asset)}` : `/bench/${String(found.job)}`,
+      );
+    };
+    const onKey = (event: KeyboardEvent) => {
+      if (isTyping(event)) return;
+      const now = performance.now();
+      if (now - last > BETWEEN_KEYS) typed = '';
+      last = now;
+      if (event.key === 'Enter') {
+        if (typed.length >= SHORTEST) {
+          event.preventDefault();
+          // What is no label of ours is not worth a word: it may have been meant for another program.
+          open(typed).catch(() => undefined);
+        }
+        typed = '';
+      } else if (event.key.length === 1) typed += event.key;
+    };
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
+  }, [navigate]);
+}
