@@ -22,10 +22,10 @@ public sealed record StoredEntry(long JobId, Guid Key, int Version, string? Subj
 public sealed record NewJob(string Tag, ServiceLevel Level, string? Fan, DateOnly? WarrantyUntil, Prediction? Predicted);
 
 /// <summary>What the entries of a job come to, kept in its row for lists.</summary>
-/// <param name="Service">The service that enters the machine's book with this entry, or null.</param>
+/// <param name="Services">The services that enter the machine's book with this entry; the first is the job's own.</param>
 public sealed record JobOutcome(
     ServiceLevel Level, JobState State, DateTimeOffset? WorkDoneAt, DateTimeOffset? ClosedAt, string? Verdict, IReadOnlyList<Cause>? FoundCauses, DateTimeOffset? RecheckDue,
-    DateTimeOffset? RecheckedAt, ServiceEvent? Service);
+    DateTimeOffset? RecheckedAt, IReadOnlyList<ServiceEvent> Services);
 
 /// <summary>An entry was made without having seen another device's entry about the same thing.</summary>
 /// <param name="theirs">What the other devices wrote since.</param>
@@ -115,7 +115,7 @@ public sealed class JobStore(Database database, TimeProvider clock)
             ("$version", version), ("$level", Words.Of(outcome.Level)), ("$state", Words.Of(outcome.State)), ("$done", Instant(outcome.WorkDoneAt)), ("$closed", Instant(outcome.ClosedAt)),
             ("$verdict", outcome.Verdict), ("$found", outcome.FoundCauses is { } found ? string.Join(' ', found.Select(Words.Of)) : null), ("$due", Instant(outcome.RecheckDue)),
             ("$rechecked", Instant(outcome.RecheckedAt)), ("$id", entry.JobId));
-        if (outcome.Service is { } service)
+        foreach (var service in outcome.Services.Reverse())
             EnterService(connection, entry.JobId, service);
         return true;
     });

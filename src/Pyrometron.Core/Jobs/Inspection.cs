@@ -71,7 +71,7 @@ public static class Inspection
     {
         (ServiceLevel Level, FindingSubject Subject, Grade Grade)? most = null;
         foreach (var (subject, word) in findings)
-            if (Find(subject, word) is { Cause: { } cause, Needs: { } needs } grade && ServiceEffects.RemovedShare(inHand, cause) < 1 && (most is null || needs > most.Value.Level))
+            if (Find(subject, word) is { Cause: { } cause, Needs: { } needs } grade && needs > inHand && ServiceEffects.RemovedShare(inHand, cause) < 1 && (most is null || needs > most.Value.Level))
                 most = (needs, subject, grade);
         return most;
     }

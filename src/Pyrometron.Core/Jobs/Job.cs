@@ -189,7 +189,8 @@ public sealed class Job
     {
         for (var round = 1; round <= _rounds; round++)
         {
-            var basis = round == 1 ? Basis : Basis with { Level = Basis.LiftsCooler ? Basis.Level : ServiceLevel.Repaste };
+            var found = Basis with { Findings = _findings.ToDictionary(f => f.Key, f => f.Value.Grade) };
+            var basis = round == 1 ? found : found with { Level = Basis.LiftsCooler ? Basis.Level : ServiceLevel.Repaste };
             var steps = WorkCard.For(basis).Where(s => round == 1 || s.Stage is not Stage.Prepare).Select(s => round == 1 ? s : s with { Id = $"{s.Id}~r{round}" }).ToList();
             // What was added on the spot belongs to the round in hand.
             if (round == _rounds)
@@ -202,6 +203,17 @@ public sealed class Job
             }
         }
     }
+
+    /// <summary>How many of each kind should come out by the model's notes, screws by tray compartment, the shortest first.</summary>
+    public IReadOnlyList<JobCount> Expected =>
+    [
+        .. Basis.Screws.GroupBy(s => s.Tray).OrderBy(g => g.First().LengthMm).ThenBy(g => g.Key, StringComparer.Ordinal).Select(g => new JobCount(CountOf.Screws, g.Key, g.Count(), 0)),
+        .. Basis.Notes.Connectors.Select(c => new JobCount(CountOf.Connectors, c.Name, c.Count, 0)),
+    ];
+
+    /// <summary>The services that the work comes to: its level, and the fan that was changed on the way.</summary>
+    public IReadOnlyList<ServiceLevel> Services =>
+        [Level, .. Level != ServiceLevel.FanSwap && Steps.Any(s => s.Card.Kind == "fan-swap" && s.DoneAt is not null) ? [ServiceLevel.FanSwap] : Array.Empty<ServiceLevel>()];
 
     /// <summary>Whether work on the machine itself has begun.</summary>
     private bool Begun => Steps.Any(s => s.DoneAt is not null && s.Card.Kind is not ("prepare" or "owner-told" or "warranty"));

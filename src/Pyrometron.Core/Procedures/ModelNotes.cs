@@ -70,11 +70,6 @@ public sealed record ModelNotes(
     /// <summary>The tray compartment of a screw.</summary>
     public static string TrayOf(double lengthMm, string driver) => FormattableString.Invariant($"{lengthMm:0.#} mm {driver}");
 
-    /// <summary>Screws by tray compartment, shortest first: how many have to come out where everything is opened.</summary>
-    [JsonIgnore]
-    public IReadOnlyList<(string Tray, int Count)> Trays =>
-        [.. Screws.GroupBy(s => s.Tray).OrderBy(g => g.First().LengthMm).ThenBy(g => g.Key, StringComparer.Ordinal).Select(g => (g.Key, g.Count()))];
-
     /// <summary>The screws that hold the cooler, in the order in which they are tightened.</summary>
     [JsonIgnore]
     public IReadOnlyList<Screw> CoolerScrewsInOrder => Tightening.Order([.. Screws.Where(s => s.Place == ScrewPlace.Cooler)]);

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
 
 namespace Pyrometron.Core.Procedures;
 
@@ -8,9 +9,10 @@ namespace Pyrometron.Core.Procedures;
 /// <param name="WarrantyAnswer">The recorded exception or the maker's answer, or null.</param>
 /// <param name="HasPads">Whether any part of the machine sits on a pad.</param>
 /// <param name="Deviations">Deviations from good practice seen on this machine before.</param>
+/// <param name="Findings">Grades given so far in this job.</param>
 public sealed record CardBasis(
     AssetKind Kind, ServiceLevel Level, ModelNotes Notes, BenchSchools Schools, string? Fan = null, bool UnderWarranty = false, string? WarrantyAnswer = null, bool HasPads = false,
-    IReadOnlyList<string>? Deviations = null)
+    IReadOnlyList<string>? Deviations = null, IReadOnlyDictionary<FindingSubject, string>? Findings = null)
 {
     /// <summary>Whether anything is opened.</summary>
     public bool Opens => Level >= ServiceLevel.DustOut;
@@ -21,6 +23,16 @@ public sealed record CardBasis(
     /// </summary>
     public bool LiftsCooler => ServiceEffects.LiftsCooler(Level)
         || Level == ServiceLevel.FanSwap && Notes.Fans.Where(f => Fan is null || f.Name == Fan).Any(f => !f.ComesOffAlone);
+
+    /// <summary>Whether a fan is changed: by the level, or because it was found tired while more than that is done anyway.</summary>
+    public bool ChangesFan => Level == ServiceLevel.FanSwap
+        || Level > ServiceLevel.FanSwap && (Findings ?? new Dictionary<FindingSubject, string>()).Any(f => Inspection.Find(f.Key, f.Value)?.Cause == Cause.Fan);
+
+    /// <summary>Whether it was found wet.</summary>
+    public bool Wet => Findings?.GetValueOrDefault(FindingSubject.Liquid) == "wet";
+
+    /// <summary>The screws that come out: those of cooler, back plate and board only where the cooler is lifted.</summary>
+    public IReadOnlyList<Screw> Screws => LiftsCooler ? Notes.Screws : [.. Notes.Screws.Where(s => s.Place is ScrewPlace.Cover or ScrewPlace.Shroud or ScrewPlace.Fan)];
 
     /// <summary>Whether pads are renewed: by the level, or because it is open anyway and the house then does it all.</summary>
     public bool RenewsPads => Level == ServiceLevel.Repad || LiftsCooler && HasPads && (Schools.Extent == Extent.AllWhileOpen || Schools.Pads == PadSchool.AlwaysRenew);
@@ -79,7 +91,7 @@ public static class WorkCard
         {
             Form = StepForm.ScrewsOut,
             Cautions = c => [Caution.ScrewLengths, .. c.Notes.Traps.Concat(c.Notes.Clips.Select(clip => $"Clips: {clip}")).Select(t => new Caution(t))],
-            Order = c => c.Schools.Opening == OpeningOrder.ReverseOfNumbers ? [.. c.Notes.Screws.OrderByDescending(s => s.Number).Select(s => s.Number)] : [],
+            Order = c => c.Schools.Opening == OpeningOrder.ReverseOfNumbers ? [.. c.Screws.OrderByDescending(s => s.Number).Select(s => s.Number)] : [],
         },
         new("way-round", Stage.Open, Opens, _ => "Mark which way round shroud and fans sit; a photo will do.") { Optional = true },
         new("leads-off", Stage.Open, Opens, c => $"Unplug the connectors by the housing, never by the wire{(c.LiftsCooler ? "; fan leads before the cooler comes away" : "")}. Count them.") { Form = StepForm.ConnectorsOut },
@@ -88,11 +100,12 @@ public static class WorkCard
         new("inspect", Stage.Inspect, Always, _ => "Look, and give what you see its grade. Damage or a missing part that was there before you: photograph it and mark it as found.")
         { Form = StepForm.Inspection, Cautions = c => [.. (c.Deviations ?? []).Select(d => new Caution($"Seen on this machine before: {d}"))] },
         new("inspect-joint", Stage.Inspect, Lifts, _ => "Look at the paste, how much of the chip it covered, and at every pad.") { Form = StepForm.JointInspection, Cautions = _ => [Caution.PasteIsNoPad] },
+        new("dry-out", Stage.Inspect, c => c.Wet, _ => "It is wet: stop, leave it open in moving air until it is dry, and find out where the water came from.") { Gate = _ => ["It is dry everywhere", "The source is known"], Cautions = _ => [Caution.Mains] },
         new("blow", Stage.Clean, c => c.Level >= ServiceLevel.BlowOut && c.Schools.Air != AirSource.BrushOnly, c => $"Hold each fan still and blow the dust out with the {AirWord(c.Schools.Air)}, intake meshes and grilles too, outdoors or extracted.")
         { Cautions = c => [c.Schools.Air == AirSource.Can ? Caution.CanAir : Caution.CompressedAir, Caution.Dust] },
         new("brush-outside", Stage.Clean, c => c.Level == ServiceLevel.BlowOut && c.Schools.Air == AirSource.BrushOnly, _ => "Brush meshes and grilles clean from outside, with the extractor beside them.") { Cautions = _ => [Caution.Dust] },
         new("brush", Stage.Clean, Opens, _ => "Brush fins and blades clean down to the metal, meshes and grilles too.") { Cautions = _ => [Caution.Fins] },
-        new("fan-swap", Stage.Clean, c => c.Level == ServiceLevel.FanSwap, c => $"Change the {(c.Fan is { } fan ? $"{fan} fan" : "fan")}; the new one the same way round as the old.") { Cautions = _ => [Caution.FansBite] },
+        new("fan-swap", Stage.Clean, c => c.ChangesFan, c => $"Change the {(c.Fan is { } fan ? $"{fan} fan" : "fan")}; the new one the same way round as the old.") { Cautions = _ => [Caution.FansBite] },
         new("paste-off", Stage.Clean, Lifts, _ => "Take the old paste off both faces, first dry, then with alcohol on the cloth, swabs at the edges. Paste remover soaks before it is wiped.")
         { Gate = _ => ["The chip is mirror-clean", "The cooler's face is clean", "No fibres are left"], Cautions = _ => [Caution.Alcohol], Timer = _ => new("paste remover", SoakSeconds, Required: false) },
         new("alcohol-dry", Stage.Clean, Lifts, c => $"Wait until the alcohol is gone ({AlcoholWord(c.Schools.Alcohol)}).")
@@ -126,8 +139,8 @@ public static class WorkCard
     private static string Outfit(CardBasis c)
     {
         var things = new List<string>();
-        if (c.Notes.Screws.Count > 0)
-            things.Add("bits " + string.Join(", ", c.Notes.Screws.Select(s => s.Driver).Distinct().Order(StringComparer.Ordinal)));
+        if (c.Screws.Count > 0)
+            things.Add("bits " + string.Join(", ", c.Screws.Select(s => s.Driver).Distinct().Order(StringComparer.Ordinal)));
         else
             things.Add("the right driver bits");
         if (c.LiftsCooler)
@@ -138,7 +151,7 @@ public static class WorkCard
             things.Add("pads of " + string.Join(", ", c.Notes.Pads.GroupBy(p => p.ThicknessMm).OrderBy(g => g.Key).Select(g => FormattableString.Invariant($"{g.Key:0.0} mm (× {g.Count()})"))));
         else if (c.RenewsPads)
             things.Add("pads of 0.5, 1.0, 1.5, 2.0 and 3.0 mm, since this model's thicknesses are not noted yet");
-        if (c.Level == ServiceLevel.FanSwap)
+        if (c.ChangesFan)
             things.Add("the spare fan");
         things.Add(c.Schools.Air == AirSource.BrushOnly ? "brushes" : $"brushes and the {AirWord(c.Schools.Air)}");
         return string.Join("; ", things);

@@ -40,12 +40,13 @@ public sealed record TimerAnswer(string Timer, DateTimeOffset StartedAt, int Sec
 /// <param name="Verdict">As filed.</param>
 /// <param name="Preview">The verdict of the two runs as they stand, before it is filed.</param>
 /// <param name="RecheckVerdict">Of the before-run and the second look a week later.</param>
+/// <param name="Expected">How many of each kind should come out by the model's notes.</param>
 /// <param name="Notes">What is known of the model.</param>
 public sealed record JobAnswer(
     long Id, string Asset, AssetKind Kind, string Model, ServiceLevel Level, ServiceLevel StartedLevel, string? Fan, JobState State, DateTimeOffset StartedAt, DateTimeOffset? WorkDoneAt,
     DateTimeOffset? ClosedAt, DateOnly? WarrantyUntil, string? WarrantyAnswer, Prediction? Predicted, IReadOnlyList<Cause>? FoundCauses, LevelAsked? Asked, IReadOnlyList<StepAnswer> Steps,
     string? Blocked, string? BlockedBefore, string? BeforeExcuse, IReadOnlyList<JobRunAnswer> Runs, VerdictAnswer? Verdict, VerdictAnswer? Preview, VerdictAnswer? RecheckVerdict,
-    DateTimeOffset? RecheckDue, ComplaintRecorded? Complaint, bool? ComplaintFixed, IReadOnlyList<JobCount> Counts, IReadOnlyDictionary<CountOf, string> CountExcuses,
+    DateTimeOffset? RecheckDue, ComplaintRecorded? Complaint, bool? ComplaintFixed, IReadOnlyList<JobCount> Expected, IReadOnlyList<JobCount> Counts, IReadOnlyDictionary<CountOf, string> CountExcuses,
     IReadOnlyList<TimerAnswer> Timers, IReadOnlyList<Found> Findings, IReadOnlyList<string> Damage, IReadOnlyList<string> Deviations, IReadOnlyList<MaterialUsed> Materials, double Minutes,
     IReadOnlyList<PhotoAnswer> Photos, string? Note, string? GivenUpBecause, HandedBackAnswer? HandedBack, ModelNotes Notes, IReadOnlyList<PartDto> Parts, int Version)
 {
@@ -58,7 +59,7 @@ public sealed record JobAnswer(
         job.BlockedFinish, job.BlockedBefore, job.BeforeExcuse, [.. job.Runs.Select(r => new JobRunAnswer(r.Key, r.Phase, r.At, RunDto.From(r.Run), r.Voided))],
         row.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null,
         job.Verdict is { } preview ? VerdictAnswer.From(preview) : null, job.RecheckVerdict is { } second ? VerdictAnswer.From(second) : null, job.RecheckDue,
-        job.Complaint, job.ComplaintFixed, [.. job.Counts], job.CountExcuses, [.. job.Timers.Select(t => new TimerAnswer(t.Timer, t.StartedAt, t.Seconds, t.Stopped))], [.. job.Findings],
+        job.Complaint, job.ComplaintFixed, job.Expected, [.. job.Counts], job.CountExcuses, [.. job.Timers.Select(t => new TimerAnswer(t.Timer, t.StartedAt, t.Seconds, t.Stopped))], [.. job.Findings],
         [.. job.Damage.Select(d => d.Text)], [.. job.Deviations.Select(d => d.Text)], job.Materials, job.Minutes,
         [.. job.Photos.Select(p => new PhotoAnswer(p.Photo.Photo, p.Photo.Caption, p.Photo.Step, p.Photo.FoundOnOpening, p.Stamp.MadeAt))], job.Note, job.GivenUpBecause,
         job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At) : null, job.Basis.Notes,

@@ -71,7 +71,7 @@ internal sealed class JobBook(JobStore jobs, FleetStore fleet, NotesStore notes,
         job.Level, job.State, job.WorkDoneAt, job.ClosedAt,
         entry is VerdictFiled ? JsonSerializer.Serialize(job.Verdict is { } verdict ? VerdictAnswer.From(verdict) : VerdictAnswer.Unproven, ApiJson.Options) : stored.Verdict,
         job.FoundCauses, job.RecheckDue, job.Standing(RunPhase.Recheck)?.At,
-        entry is WorkFiled ? new ServiceEvent(DateOnly.FromDateTime(job.WorkDoneAt!.Value.UtcDateTime), job.Level) : null);
+        entry is WorkFiled ? [.. job.Services.Select(level => new ServiceEvent(DateOnly.FromDateTime(job.WorkDoneAt!.Value.UtcDateTime), level))] : []);
 
     private Job Add(StoredJob stored, IReadOnlyList<StoredEntry> entries)
     {

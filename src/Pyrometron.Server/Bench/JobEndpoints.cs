@@ -93,11 +93,13 @@ internal static class JobEndpoints
     }
 
     /// <summary>What the newest readings would give as a run: medians of the last windows under the main load.</summary>
-    private static Results<Ok<RunDto>, ProblemHttpResult> FromReadings(long id, RunPhase? phase, JobStore jobs, FleetStore fleet, ReadingStore readings, TimeProvider clock)
+    private static Results<Ok<RunDto>, ProblemHttpResult> FromReadings(long id, string? phase, JobStore jobs, FleetStore fleet, ReadingStore readings, TimeProvider clock)
     {
         if (jobs.Find(id) is not { } job || fleet.Find(job.Tag) is not { } asset)
             return Unknown(id);
-        var (since, where) = (phase ?? (job.State == JobState.Open ? RunPhase.Before : RunPhase.After)) switch
+        if (!Words.TryRead<RunPhase>(phase ?? (job.State == JobState.Open ? "before" : "after"), out var asked))
+            return Problems.Input("/phase", $"phase is one of {Words.List<RunPhase>()}.");
+        var (since, where) = asked switch
         {
             RunPhase.Before => (clock.GetUtcNow().AddDays(-30), "of the last 30 days"),
             RunPhase.Recheck => (job.RecheckDue ?? job.WorkDoneAt?.AddDays(7), "from a week after the work on"),

@@ -115,13 +115,12 @@ internal static class DemoData
 
         private void Do(CardStep step)
         {
-            var notes = _book.Find(_id)!.Basis.Notes;
-            if (step.Form is StepForm.ScrewsOut or StepForm.ScrewsIn)
-                foreach (var (tray, count) in notes.Trays)
-                    Add(new Counted(CountOf.Screws, tray, count, step.Form == StepForm.ScrewsIn ? count : 0));
-            if (step.Form is StepForm.ConnectorsOut or StepForm.ConnectorsIn)
-                foreach (var connector in notes.Connectors)
-                    Add(new Counted(CountOf.Connectors, connector.Name, connector.Count, step.Form == StepForm.ConnectorsIn ? connector.Count : 0));
+            if (step.Form is StepForm.ScrewsOut or StepForm.ScrewsIn or StepForm.ConnectorsOut or StepForm.ConnectorsIn)
+            {
+                var what = step.Form is StepForm.ScrewsOut or StepForm.ScrewsIn ? CountOf.Screws : CountOf.Connectors;
+                foreach (var expected in _book.Find(_id)!.Expected.Where(c => c.What == what))
+                    Add(new Counted(what, expected.Item, expected.Out, step.Form is StepForm.ScrewsIn or StepForm.ConnectorsIn ? expected.Out : 0));
+            }
             if (step.Timer is { Required: true } timer)
             {
                 Add(new TimerStarted(step.Id, timer.Seconds));

@@ -207,7 +207,7 @@ export function RunForm({
               options={[
                 { label: 'measured', value: 'measured' },
                 { label: 'guessed', value: 'guessed' },
-                { label: 'nobody knows', value: 'unknown' },
+                { label: 'not known', value: 'unknown' },
               ]}
             />
           </Form.Item>

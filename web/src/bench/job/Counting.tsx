@@ -15,7 +15,7 @@ export function Counting({
   going,
 }: BenchJob & { what: Schemas['CountOf']; going: 'out' | 'in' }) {
   const [excuse, setExcuse] = useState(false);
-  const known = expected(job.notes, what);
+  const known = Object.fromEntries(job.expected.filter((c) => c.what === what).map((c) => [c.item, c.out]));
   const items = [
     ...new Set([...Object.keys(known), ...job.counts.filter((c) => c.what === what).map((c) => c.item)]),
   ];
@@ -33,7 +33,7 @@ export function Counting({
   return (
     <section aria-label={what === 'screws' ? 'Screw tray' : 'Connectors'}>
       {what === 'screws' && job.notes.screws.length > 0 && (
-        <ModelPlan notes={job.notes} show="screws" order={[]} />
+        <ModelPlan notes={job.notes} show="screws" order={[]} only={undefined} />
       )}
       <div className="tray">
         {items.map((item) => {
@@ -154,14 +154,4 @@ function ScrewDrawing({ lengthMm }: { lengthMm: number }) {
       />
     </svg>
   );
-}
-
-function expected(notes: Schemas['ModelNotes'], what: Schemas['CountOf']): Record<string, number> {
-  const places =
-    what === 'screws'
-      ? notes.screws.map((s) => ({ item: s.tray ?? '', count: 1 }))
-      : notes.connectors.map((c) => ({ item: c.name, count: c.count }));
-  const counts: Record<string, number> = {};
-  for (const { item, count } of places) counts[item] = (counts[item] ?? 0) + count;
-  return counts;
 }

@@ -62,7 +62,7 @@ export function StepView({
           ))}
         </ul>
       )}
-      {step.order.length > 0 && (
+      {step.order.length > 0 && step.form === 'tick' && (
         <ModelPlan
           notes={job.notes}
           show={kind === 'pads-on' ? 'pads' : 'screws'}

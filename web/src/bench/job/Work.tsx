@@ -1,5 +1,5 @@
 import { Button, Input, Modal, Select } from 'antd';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Schemas, ServiceLevel } from '../../api/client';
 import { capital, clock } from '../../lib/format';
 import { AskReason } from '../../machine/AskReason';
@@ -15,6 +15,13 @@ export function Work({ job, write }: BenchJob) {
   const step = job.steps.find((s) => s.id === chosen) ?? job.steps.find(isOpen) ?? null;
   const at = step ? job.steps.indexOf(step) : -1;
   const done = job.steps.filter((s) => !isOpen(s)).length;
+  const head = useRef<HTMLParagraphElement>(null);
+  const shown = useRef(step?.id);
+  useEffect(() => {
+    // The next step begins at its top, wherever the one before was left.
+    if (shown.current !== step?.id) head.current?.scrollIntoView({ block: 'center' });
+    shown.current = step?.id;
+  }, [step?.id]);
   return (
     <>
       <div className="bench-ticks" aria-hidden="true">
@@ -25,7 +32,7 @@ export function Work({ job, write }: BenchJob) {
           />
         ))}
       </div>
-      <p className="quiet" role="status">
+      <p className="quiet" role="status" ref={head}>
         {step
           ? `Step ${String(at + 1)} of ${String(job.steps.length)} · ${STAGES[step.stage]}`
           : `All ${String(job.steps.length)} steps done`}

@@ -23,7 +23,6 @@ export function Paper() {
   if (!job || !grades.data) return <Skeleton active />;
   const stages = [...new Set(job.steps.map((s) => s.stage))];
   const before = job.runs.find((r) => r.phase === 'before' && r.voided === null)?.run ?? null;
-  const trays = [...new Map(job.notes.screws.map((s) => [s.tray ?? '', 0])).keys()];
   return (
     <div className="sheet">
       <p className="no-print bench-more">
@@ -104,18 +103,10 @@ export function Paper() {
             </tr>
           </thead>
           <tbody>
-            {trays.map((t) => (
-              <tr key={t}>
-                <td>{t}</td>
-                <td>{job.notes.screws.filter((s) => s.tray === t).length}</td>
-                <td />
-                <td />
-              </tr>
-            ))}
-            {job.notes.connectors.map((c) => (
-              <tr key={c.name}>
-                <td>{c.name}</td>
-                <td>{c.count}</td>
+            {job.expected.map((c) => (
+              <tr key={c.item}>
+                <td>{c.item}</td>
+                <td>{c.out}</td>
                 <td />
                 <td />
               </tr>
