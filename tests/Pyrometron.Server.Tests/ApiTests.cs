@@ -91,35 +91,26 @@ public sealed class ApiTests : IDisposable
 
         var (status, job) = await _server.Post("/api/v1/jobs", new { asset = "GC-1", level = "dust-out" });
         Assert.Equal(201, status);
-        var url = $"/api/v1/jobs/{job.GetProperty("id").GetInt64()}";
-        int Version() => job.GetProperty("version").GetInt32();
-        async Task Step(Func<Task<(int Status, JsonElement Body)>> call)
-        {
-            (status, var body) = await call();
-            Assert.Equal(200, status);
-            job = body;
-        }
-
-        Assert.Equal(409, (await _server.Post($"{url}/steps/power-off", new { done = true, version = Version() })).Status);
-        Assert.Equal(409, (await _server.Post($"{url}/finish", new { version = Version() })).Status);
-        Assert.Equal(409, (await _server.Put($"{url}/runs/after", new { run = Run, version = Version() })).Status);
+        var bench = new Bench(_server, job);
+        Assert.Equal(409, await bench.Try(new { kind = "step-done", step = "power-off", @checks = new[] { "Its host is off, not asleep", "Every mains plug is out" } }));
+        Assert.Equal(409, await bench.Try(new { kind = "work-filed" }));
+        Assert.Equal(409, await bench.Try(new { kind = "run-measured", phase = "after", run = Run }));
         Assert.Equal(409, (await _server.Post("/api/v1/jobs", new { asset = "GC-1", level = "repad" })).Status);
-        var (_, newest) = await _server.Get($"{url}/runs/from-readings");
-        await Step(() => _server.Put($"{url}/runs/before", new { run = newest, version = Version() }));
-        Assert.Equal(400, (await _server.Put($"{url}/runs/before", new { run = new { minutes = 3 }, version = Version() })).Status);
-        foreach (var step in job.GetProperty("steps").EnumerateArray().Select(s => s.GetProperty("id").GetString()).ToArray())
-            await Step(() => _server.Post($"{url}/steps/{step}", new { done = true, version = Version() }));
-        Assert.Equal(409, (await _server.Post($"{url}/steps/blow", new { done = false, version = 1 })).Status);
-        await Step(() => _server.Post($"{url}/finish", new { version = Version() }));
-        Assert.Equal("waiting-for-proof", job.GetProperty("state").GetString());
-        Assert.Equal(409, (await _server.Post($"{url}/prove", new { version = Version() })).Status);
+        var (_, newest) = await _server.Get($"{bench.Url}/runs/from-readings");
+        await bench.Do(new { kind = "run-measured", phase = "before", run = newest });
+        Assert.Equal(400, await bench.Try(new { kind = "run-measured", phase = "before", run = new { minutes = 3 } }));
+        await bench.DoAllSteps();
+        await bench.Do(new { kind = "work-filed" });
+        Assert.Equal("waiting-for-proof", bench.Job.GetProperty("state").GetString());
+        Assert.Equal(409, await bench.Try(new { kind = "verdict-filed" }));
 
         var after = JsonSerializer.Deserialize<Dictionary<string, object?>>(newest)!;
         after["parts"] = newest.GetProperty("parts").EnumerateArray().Select(p => new { part = p.GetProperty("part").GetString(), celsius = p.GetProperty("celsius").GetDouble() - 9 });
-        await Step(() => _server.Put($"{url}/runs/after", new { run = after, version = Version() }));
-        Assert.Equal("improved", job.GetProperty("preview").GetProperty("outcome").GetString());
-        await Step(() => _server.Post($"{url}/prove", new { version = Version() }));
-        Assert.Equal("proven", job.GetProperty("state").GetString());
+        await bench.Do(new { kind = "run-measured", phase = "after", run = after });
+        Assert.Equal("improved", bench.Job.GetProperty("preview").GetProperty("outcome").GetString());
+        await bench.Do(new { kind = "verdict-filed" });
+        Assert.Equal("proven", bench.Job.GetProperty("state").GetString());
+        Assert.Equal("dust", bench.Job.GetProperty("predicted").GetProperty("cause").GetString());
 
         // The queue moves on: the service is in the book, and the machine no longer asks for one.
         (_, queue) = await _server.Get("/api/v1/queue?wait=60");

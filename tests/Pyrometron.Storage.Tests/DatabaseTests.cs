@@ -1,4 +1,6 @@
 using Microsoft.Data.Sqlite;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
 
 namespace Pyrometron.Storage.Tests;
 
@@ -7,6 +9,41 @@ public class DatabaseTests
     [Fact]
     public void Migrations_are_numbered_from_one_without_a_gap() =>
         Assert.Equal(Enumerable.Range(1, Database.Migrations.Count), Database.Migrations.Select(m => m.Number));
+
+    /// <summary>Jobs of the earlier schema become sums of entries; what was ticked, measured, struck out and filed is all there.</summary>
+    [Fact]
+    public void Jobs_of_an_earlier_schema_become_entries()
+    {
+        using var folder = new TemporaryDatabase(withFleet: false);
+        var path = Path.Combine(folder.Folder, "old.db");
+        using (var connection = new SqliteConnection($"Data Source={path};Pooling=False"))
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = string.Concat(Database.Migrations.Take(4).Select(m => m.Sql)) + """
+                ;
+                INSERT INTO site VALUES (1, 'S', 'Site', 10);
+                INSERT INTO zone VALUES (1, 1, 'Z', 'Zone', 'normal', 30);
+                INSERT INTO asset (id, tag, kind, model, zone_id, duty_hours, in_service_since) VALUES (1, 'OLD-1', 'server', 'Tern', 1, 24, '2020-01-01');
+                INSERT INTO job (id, asset_id, level, state, started_at, work_done_at, closed_at, note, verdict, version)
+                VALUES (7, 1, 'repaste', 'proven', '2026-01-01T08:00:00.000Z', '2026-01-01T10:00:00.000Z', '2026-01-02T08:00:00.000Z', 'dry', '{}', 9);
+                INSERT INTO job_step VALUES (7, 'power-off', '2026-01-01T08:30:00.000Z'), (7, 'ground', '2026-01-01T08:31:00.000Z');
+                INSERT INTO run (job_id, phase, measured_at, run, voided_at, voided_reason) VALUES
+                    (7, 'before', '2026-01-01T08:10:00.000Z', '{"minutes":20}', '2026-01-01T08:20:00.000Z', 'measured again'),
+                    (7, 'before', '2026-01-01T08:20:00.000Z', '{"minutes":21}', NULL, NULL),
+                    (7, 'after', '2026-01-01T11:00:00.000Z', '{"minutes":20}', NULL, NULL);
+                PRAGMA user_version = 4;
+                """;
+            command.ExecuteNonQuery();
+        }
+        using var database = Database.Open(path);
+        var jobs = new JobStore(database, TimeProvider.System);
+        var job = jobs.Find(7)!;
+        Assert.Equal((JobState.Proven, ServiceLevel.Repaste, 9), (job.State, job.StartedLevel, job.Version));
+        Assert.Equal(["run-measured", "run-measured", "step-done", "step-done", "noted", "work-filed", "run-measured", "verdict-filed"], jobs.Entries(7).Select(e => e.Kind));
+        Assert.Contains("\"minutes\":21", jobs.Entries(7)[1].Entry);
+        Assert.Equal(Enumerable.Range(2, 8), jobs.Entries(7).Select(e => e.Version));
+    }
 
     /// <summary>A file promised for years: the first schema, with data in it, opens today with everything kept.</summary>
     [Fact]

@@ -120,33 +120,80 @@ public class StoresTests
         Assert.Empty(aside.On(new(2026, 5, 1)));
     }
 
+    private static StoredEntry Entry(long job, string subject, string device = "phone", Guid? key = null) =>
+        new(job, key ?? Guid.NewGuid(), 0, subject, "noted", device, null, DateTimeOffset.UtcNow, "{}");
+
+    private static JobOutcome Outcome(StoredJob job, params ServiceEvent[] services) =>
+        new(job.Level, services.Length > 0 ? JobState.WaitingForProof : job.State, null, null, null, [Cause.Dust, Cause.Pads], null, null, services);
+
     [Fact]
-    public void A_job_keeps_its_ticks_runs_and_verdict_and_enters_its_service_once()
+    public void A_job_keeps_its_entries_and_enters_its_services_once()
     {
         using var t = new TemporaryDatabase();
-        var id = t.Jobs.Start("GC-1", ServiceLevel.Repad);
-        t.Jobs.SaveRun(id, 1, "before", """{"a":1}""");
-        t.Jobs.SaveRun(id, 2, "before", """{"a":2}""");
-        t.Jobs.Tick(id, 3, "power-off", true);
-        t.Jobs.Finish(id, 4, new(2026, 4, 1));
+        var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.Repad, null, new(2027, 1, 1), new Prediction(Cause.Pads, ServiceLevel.Repad, 7.5)))!.Value;
+        Assert.Null(t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null)));
+        Assert.True(t.Jobs.Append(Entry(id, "note"), 1, false, (job, entries, version) => Outcome(job)));
+        Assert.True(t.Jobs.Append(Entry(id, "state"), 2, true, (job, entries, version) =>
+        {
+            Assert.Equal((1, 3), (entries.Count, version));
+            return Outcome(job, new(new(2026, 4, 1), ServiceLevel.Repad), new(new(2026, 4, 1), ServiceLevel.FanSwap));
+        }));
         t.Reopen();
         var job = t.Jobs.Find(id)!;
-        Assert.Equal((JobState.WaitingForProof, 5), (job.State, job.Version));
-        Assert.True(job.Steps.ContainsKey("power-off"));
-        Assert.Equal([true, false], job.Runs.Select(r => r.VoidedAt is not null));
-        Assert.Contains(t.Fleet.Find("GC-1")!.Asset.Services, s => s == new ServiceEvent(new(2026, 4, 1), ServiceLevel.Repad));
-        Assert.Equal(id, t.Services.Of(t.Fleet.Find("GC-1")!.Id)[0].JobId);
-        t.Jobs.Prove(id, 5, "{}");
-        Assert.Equal(JobState.Proven, t.Jobs.Find(id)!.State);
+        Assert.Equal((JobState.WaitingForProof, 3, 7.5), (job.State, job.Version, job.Predicted!.DriftKelvin));
+        Assert.Equal([Cause.Dust, Cause.Pads], job.FoundCauses!);
+        Assert.Equal([2, 3], t.Jobs.Entries(id).Select(e => e.Version));
+        Assert.Equal(2, t.Fleet.Find("GC-1")!.Asset.Services.Count(s => s.Date == new DateOnly(2026, 4, 1)));
+        Assert.Equal(id, t.Services.Of(t.Fleet.Find("GC-1")!.Id).Single(s => s.Service.Level == ServiceLevel.Repad && s.JobId is not null).JobId);
+        Assert.False(t.Jobs.Append(Entry(99, "note"), 1, false, (_, _, _) => throw new InvalidOperationException()));
     }
 
     [Fact]
-    public void Two_people_on_one_job_do_not_overwrite_each_other()
+    public void An_entry_that_is_refused_leaves_no_trace_and_one_sent_twice_is_stored_once()
     {
         using var t = new TemporaryDatabase();
-        var id = t.Jobs.Start("GC-1", ServiceLevel.DustOut);
-        t.Jobs.Tick(id, 1, "power-off", true);
-        Assert.Equal(2, Assert.Throws<OutdatedJobException>(() => t.Jobs.Tick(id, 1, "ground", true)).Current);
-        Assert.Equal(["power-off"], t.Jobs.Find(id)!.Steps.Keys);
+        var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null))!.Value;
+        Assert.Throws<InvalidOperationException>(() => t.Jobs.Append(Entry(id, "note"), 1, false, (_, _, _) => throw new InvalidOperationException()));
+        Assert.Equal(1, t.Jobs.Find(id)!.Version);
+        var key = Guid.NewGuid();
+        for (var i = 0; i < 2; i++)
+            t.Jobs.Append(Entry(id, "note", key: key), 1, false, (job, _, _) => Outcome(job));
+        Assert.Single(t.Jobs.Entries(id));
+    }
+
+    [Fact]
+    public void Two_devices_conflict_over_the_same_subject_only_and_over_everything_when_one_decides()
+    {
+        using var t = new TemporaryDatabase();
+        var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null))!.Value;
+        bool Write(string subject, string device, int seen, bool decides = false) => t.Jobs.Append(Entry(id, subject, device), seen, decides, (job, _, _) => Outcome(job));
+        Assert.True(Write("step blow", "phone", 1));
+        Assert.True(Write("step brush", "tablet", 1));
+        Assert.True(Write("step blow", "phone", 1));
+        Assert.Equal(2, Assert.Throws<ConflictingEntryException>(() => Write("step blow", "tablet", 1)).Theirs.Count);
+        Assert.Equal(3, Assert.Throws<ConflictingEntryException>(() => Write("state", "desk", 1, decides: true)).Theirs.Count);
+        Assert.True(Write("state", "desk", 4, decides: true));
+    }
+
+    [Fact]
+    public void Samples_photos_and_notes_keep_to_themselves()
+    {
+        using var t = new TemporaryDatabase();
+        var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null))!.Value;
+        var (samples, photos, notes) = (new SampleStore(t.Database), new PhotoStore(t.Database), new NotesStore(t.Database, TimeProvider.System));
+        var start = DateTimeOffset.UtcNow;
+        samples.Add(id, [.. Enumerable.Range(0, SampleStore.Most + 50).Select(i => (start.AddSeconds(i), $"{i}"))]);
+        Assert.Equal(SampleStore.Most, samples.Since(id, start).Count);
+        Assert.Equal("50", samples.Since(id, start)[0].Sample);
+        var key = Guid.NewGuid();
+        photos.Keep(key, id, 4, 3, [1, 2], [3]);
+        photos.Keep(key, id, 4, 3, [9, 9], [9]);
+        Assert.Equal([1, 2], photos.Find(key, small: false)!);
+        Assert.False(photos.Has(key, id + 1));
+        Assert.True(notes.Keep("Sorrel", "{}", 0));
+        Assert.False(notes.Keep("Sorrel", "{}", 0));
+        Assert.True(notes.Keep("Sorrel", "{\"a\":1}", 1));
+        Assert.Equal(2, notes.Find("Sorrel")!.Version);
+        Assert.Equal(("Sorrel", true), notes.Models().Where(m => m.Noted).Select(m => (m.Model, m.Noted)).Single());
     }
 }

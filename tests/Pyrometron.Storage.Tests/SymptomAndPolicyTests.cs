@@ -1,5 +1,6 @@
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Priority;
+using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Storage.Tests;
 
@@ -39,10 +40,11 @@ public class SymptomAndPolicyTests
         using var t = new TemporaryDatabase();
         Assert.Equal(JudgementPolicy.Default, new PolicyStore(t.Database).Current());
         var strict = new JudgementPolicy(8, 3, 7, School.Evidence);
-        new PolicyStore(t.Database).Set(JudgementPolicy.Default with { School = School.Failure });
-        new PolicyStore(t.Database).Set(strict);
+        new PolicyStore(t.Database).Set(JudgementPolicy.Default with { School = School.Failure }, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));
+        new PolicyStore(t.Database).Set(strict, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));
         t.Reopen();
         Assert.Equal(strict, new PolicyStore(t.Database).Current());
+        Assert.Equal(new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty), new PolicyStore(t.Database).Bench());
     }
 
     [Fact]

@@ -16,6 +16,9 @@ public sealed record StartJob(string? Asset, ServiceLevel? Level, string? Fan, s
 /// <summary>Jobs at the bench: thin handlers around the core's rules.</summary>
 internal static class JobEndpoints
 {
+    /// <summary>A job does not wait longer for the judgement that it is to be compared with.</summary>
+    private static readonly TimeSpan PredictionPatience = TimeSpan.FromSeconds(2);
+
     private const int LongestWord = 80, LongestText = 2000;
 
     /// <summary>Grades of everything that can be looked at.</summary>
@@ -53,7 +56,7 @@ internal static class JobEndpoints
         DateOnly? until = stored.Asset.UnderWarranty(today) ? stored.Asset.WarrantyUntil : null;
         if (until is { } last && string.IsNullOrWhiteSpace(request.WarrantyAnswer) && policy.Bench().RefusesUnderWarranty(level, last) is { } refused)
             return Problems.Refused("warranty", refused);
-        var judged = await judgement.GetAsync(null, TimeSpan.Zero, cancellation);
+        var judged = await judgement.GetAsync(null, PredictionPatience, cancellation);
         var predicted = judged.Judgement?.ByTag.GetValueOrDefault(request.Asset) is { } a ? new Prediction(a.Cause, a.Service, a.DriftKelvin is { } drift ? Math.Round(drift, 1) : 0) : null;
         if (jobs.Start(new NewJob(request.Asset, level, request.Fan, until, predicted)) is not { } id)
             return Problems.Conflict($"Job {jobs.Of(stored.Id).First(j => j.State == JobState.Open).Id} is open on '{request.Asset}' already; finish or give it up first.");

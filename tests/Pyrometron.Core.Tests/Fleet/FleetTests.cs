@@ -1,7 +1,6 @@
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Intervals;
-using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Tests.Fleet;
@@ -58,25 +57,6 @@ public class FleetTests
         Assert.Equal(ServiceLevel.DustOut, due.Level);
         Assert.InRange((due.Due.DayNumber - new DateOnly(2025, 1, 1).DayNumber) / 30.44, 7, 9);
         Assert.True(ServiceIntervals.FirstDue(laptop, DustClass.Clean, new(2025, 6, 1))!.Value.Due > due.Due);
-    }
-
-    [Fact]
-    public void Every_job_that_opens_a_machine_is_made_safe_first_and_looked_at_before_it_is_closed()
-    {
-        foreach (var kind in Enum.GetValues<AssetKind>())
-            foreach (var level in Enum.GetValues<ServiceLevel>())
-            {
-                var steps = Checklist.For(kind, level);
-                Assert.Equal(steps.OrderBy(s => s.Stage), steps);
-                Assert.Equal(steps.Count, steps.DistinctBy(s => s.Id).Count());
-                if (level >= ServiceLevel.DustOut)
-                {
-                    Assert.Contains(steps, s => s.Id == "power-off" && s.Caution!.Contains("power supply", StringComparison.Ordinal));
-                    Assert.Contains(steps, s => s.Id == "boot-look");
-                }
-                Assert.Equal(ServiceEffects.LiftsCooler(level), steps.Any(s => s.Id == "paste-on"));
-                Assert.Equal(kind == AssetKind.Laptop && level >= ServiceLevel.DustOut, steps.Any(s => s.Id == "battery-out"));
-            }
     }
 
     /// <summary>Heat-sink law θ ∝ n^−0.8 (Incropera &amp; DeWitt, ch. 7) and pressure by ISO 2533:1975.</summary>

@@ -1,0 +1,274 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Proof;
+using Pyrometron.Core.Units;
+
+namespace Pyrometron.Core.Tests.Jobs;
+
+/// <summary>A job is the sum of its entries; the rules say which one may come next.</summary>
+public class JobTests
+{
+    private static readonly DateTimeOffset Start = new(2026, 3, 2, 9, 0, 0, TimeSpan.Zero);
+
+    private readonly List<StampedEntry> _entries = [];
+    private CardBasis _basis = new(AssetKind.GraphicsCard, ServiceLevel.Repaste, ModelNotes.Empty("Sorrel"), BenchSchools.Default, HasPads: true);
+    private DateOnly? _warranty;
+    private DateTimeOffset _now = Start;
+
+    private Job Job => new(new JobHead(1, "GC-1", _basis, Start, [new("core", new(90), JointMaterial.Paste)], _warranty), _entries);
+
+    private string? Refused(JobEntry entry) => Job.Refuses(entry, _now);
+
+    private void Do(JobEntry entry)
+    {
+        Assert.Null(Refused(entry));
+        _entries.Add(new StampedEntry(Guid.NewGuid(), _entries.Count + 2, "phone", "M.", _now, entry));
+        _now += TimeSpan.FromSeconds(30);
+    }
+
+    private static Run Run(double celsius, double minutes = 20, double? failed = null) =>
+        new("steady", minutes, new Celsius(25), new RunFan(FanMode.Fixed, 100), "stock", null, null, null, false, [new("core", new(celsius))], FailedAfterMinutes: failed);
+
+    private void DoSteps(Func<JobStep, bool>? until = null)
+    {
+        while (Job.Steps.FirstOrDefault(s => s.IsOpen) is { } step && until?.Invoke(step) != true)
+        {
+            if (step.Card.Form == StepForm.Inspection)
+                Do(new Found(FindingSubject.Dust, "1"));
+            if (step.Card.Form == StepForm.JointInspection)
+                Do(new Found(FindingSubject.Paste, "dry"));
+            if (step.Card.Timer is { Required: true } timer)
+            {
+                Do(new TimerStarted(step.Card.Id, timer.Seconds));
+                _now += TimeSpan.FromSeconds(timer.Seconds);
+            }
+            Do(new StepDone(step.Card.Id, step.Card.Gate));
+        }
+    }
+
+    private void DoWork()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        DoSteps();
+        Do(new WorkFiled());
+    }
+
+    [Fact]
+    public void No_before_run_no_proof()
+    {
+        Assert.Contains("Measure before", Refused(new StepDone("power-off", ["Its host is off, not asleep", "Every mains plug is out"])));
+        Assert.Null(Refused(new StepDone("prepare")));
+        Do(new BeforeExcused("does not start"));
+        DoSteps();
+        Do(new WorkFiled());
+        Do(new RunMeasured(RunPhase.After, Run(80)));
+        Assert.Null(Job.Verdict);
+        Assert.Contains("begun", Refused(new RunMeasured(RunPhase.Before, Run(90))));
+    }
+
+    [Fact]
+    public void A_gate_cannot_be_tapped_through()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        Assert.Contains("First:", Refused(new StepDone("blow")));
+        Assert.Contains("Its owner knows", Refused(new StepDone("owner-told", ["Its work is moved off"])));
+        Assert.Contains("guards", Refused(new StepSkipped("owner-told", "no time")));
+        Assert.Contains("guards", Refused(new StepSkipped("drain", "no time")));
+        Do(new StepDone("owner-told", ["Its work is moved off", "Its owner knows"]));
+        Do(new StepDone("power-off", ["Its host is off, not asleep", "Every mains plug is out"]));
+        Assert.Contains("ring", Refused(new StepDone("drain")));
+        Do(new TimerStarted("drain", WorkCard.DrainSeconds));
+        _now = Job.Timers.Single().StartedAt.AddSeconds(5);
+        Assert.Contains("ring", Refused(new StepDone("drain")));
+        _now = _now.AddSeconds(10);
+        Do(new StepDone("drain"));
+    }
+
+    [Fact]
+    public void What_came_out_must_go_in_or_be_explained()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        DoSteps(s => s.Card.Id == "screws-in");
+        Do(new Counted(CountOf.Screws, "6 mm PH1", 8, 0));
+        Assert.Contains("cannot go in", Refused(new Counted(CountOf.Screws, "6 mm PH1", 8, 9)));
+        Assert.Contains("0 to 500", Refused(new Counted(CountOf.Screws, "6 mm PH1", -1, 0)));
+        Do(new Counted(CountOf.Screws, "6 mm PH1", 8, 7));
+        Assert.Contains("8 out, 7 in", Refused(new StepDone("screws-in")));
+        Do(new CountExcused(CountOf.Screws, "one sheared off and was drilled out"));
+        Do(new StepDone("screws-in"));
+        Do(new WorkFiled());
+    }
+
+    [Fact]
+    public void Open_counts_keep_a_job_open()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        DoSteps();
+        Do(new Counted(CountOf.Connectors, "fan lead", 2, 1));
+        Assert.Contains("fan lead: 2 out, 1 in", Refused(new WorkFiled()));
+    }
+
+    [Fact]
+    public void Findings_raise_the_level_and_the_card_grows_where_it_has_to()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        DoSteps(s => s.Card.Id == "blow");
+        Do(new Found(FindingSubject.Pads, "torn"));
+        Assert.Equal(ServiceLevel.Repad, Job.AskedFor!.Value.Level);
+        Do(new LevelChanged(ServiceLevel.Repad, "pads torn"));
+        Assert.Null(Job.AskedFor);
+        Assert.Contains(Job.Steps, s => s.Card.Id == "pads-on" && s.IsOpen);
+        Assert.Contains(Job.Steps, s => s.Card.Id == "cooler-off" && s.DoneAt is not null);
+        Assert.Contains("always brings new paste", Refused(new LevelChanged(ServiceLevel.DustOut)));
+        Assert.Equal([Cause.Pads, Cause.Paste], Job.FoundCauses!);
+    }
+
+    [Fact]
+    public void A_fan_changed_on_the_way_enters_the_book_too()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        Do(new Found(FindingSubject.FanSpin, "stiff"));
+        DoSteps();
+        Assert.Equal([ServiceLevel.Repaste, ServiceLevel.FanSwap], Job.Services);
+    }
+
+    [Fact]
+    public void Steps_are_skipped_with_a_reason_added_and_repeated()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        DoSteps(s => s.Card.Id == "way-round");
+        Do(new StepSkipped("way-round", null));
+        Assert.Contains("reason", Refused(new StepSkipped("brush", " ")));
+        Do(new StepSkipped("brush", "no fins on this one"));
+        Do(new StepAdded(Stage.Clean, "rinse the salt off the connectors"));
+        Do(new StepRepeated("blow"));
+        Assert.Equal(["blow", "blow~2", "brush"], Job.Steps.Select(s => s.Card.Id).Where(i => i.StartsWith("bl", StringComparison.Ordinal) || i == "brush"));
+        Assert.Contains(Job.Steps, s => s.Card is { Id: "own-1", Stage: Stage.Clean });
+        DoSteps();
+        Do(new WorkFiled());
+    }
+
+    [Fact]
+    public void What_failed_after_n_minutes_is_fixed_after_two_n()
+    {
+        Do(new ComplaintRecorded(ComplaintKind.SwitchesOff, "steady", 15, true));
+        DoWork();
+        Do(new RunMeasured(RunPhase.After, Run(80, minutes: 20)));
+        Assert.Contains("say whether", Refused(new VerdictFiled()));
+        Assert.Contains("30", Refused(new VerdictFiled(Fixed: true)));
+        Assert.Null(Refused(new VerdictFiled(Fixed: false)));
+        Do(new RunMeasured(RunPhase.After, Run(80, minutes: 31, failed: 28)));
+        Assert.Contains("not fixed", Refused(new VerdictFiled(Fixed: true)));
+        Do(new RunMeasured(RunPhase.After, Run(80, minutes: 31)));
+        Do(new VerdictFiled(Fixed: true));
+        Assert.True(Job.ComplaintFixed);
+        Assert.Equal(4, Job.Runs.Count);
+        Assert.Equal(2, Job.Runs.Count(r => r.Voided is null));
+    }
+
+    [Fact]
+    public void Room_fan_and_settings_first_and_only_then_it_is_mounted_again()
+    {
+        DoWork();
+        Assert.Contains("Measure it first", Refused(new Reopened(true, true, true, "worse")));
+        Do(new RunMeasured(RunPhase.After, Run(97)));
+        Assert.Equal(VerdictOutcome.Worse, Job.Verdict!.Outcome);
+        Assert.Contains("Room, fan and settings", Refused(new Reopened(true, false, true, "core worse")));
+        Do(new Reopened(true, true, true, "core worse at equal conditions"));
+        Assert.Equal(JobState.Open, Job.State);
+        Assert.Contains(Job.Steps, s => s.Card.Id == "paste-on~r2" && s.IsOpen);
+        Assert.Contains(Job.Steps, s => s.Card.Id == "paste-on" && s.DoneAt is not null);
+        DoSteps();
+        Do(new WorkFiled());
+        Do(new RunMeasured(RunPhase.After, Run(80)));
+        Do(new VerdictFiled());
+        Assert.Equal(VerdictOutcome.Improved, Job.Verdict!.Outcome);
+    }
+
+    [Fact]
+    public void A_second_look_comes_a_week_after_new_paste()
+    {
+        DoWork();
+        Assert.Contains("after the after-run", Refused(new RunMeasured(RunPhase.Recheck, Run(79))));
+        Do(new RunMeasured(RunPhase.After, Run(80)));
+        Do(new VerdictFiled());
+        Assert.Equal(Job.WorkDoneAt!.Value.AddDays(7), Job.RecheckDue);
+        Do(new RunMeasured(RunPhase.Recheck, Run(79)));
+        Assert.Equal(-11, Job.RecheckVerdict!.Parts[0].ChangeKelvin, 1e-9);
+        _basis = _basis with { Level = ServiceLevel.DustOut };
+        Assert.Null(new Job(Job.Head with { Basis = _basis }, []).RecheckDue);
+    }
+
+    [Fact]
+    public void Runs_come_in_their_order()
+    {
+        Assert.Contains("File the work", Refused(new RunMeasured(RunPhase.After, Run(80))));
+        DoWork();
+        Assert.Contains("still missing", Refused(new VerdictFiled()));
+        Assert.Contains("not open", Refused(new StepUndone("blow")));
+        Do(new HandedBack("Wave group"));
+        Assert.Contains("not open", Refused(new GivenUp("too late")));
+    }
+
+    [Fact]
+    public void Work_that_was_done_cannot_be_given_up()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        Assert.Null(Refused(new GivenUp("owner needs it")));
+        DoSteps(s => s.Card.Id == "paste-on");
+        Assert.Contains("Work has been done", Refused(new GivenUp("owner needs it")));
+    }
+
+    [Fact]
+    public void Under_warranty_a_deeper_level_needs_its_answer()
+    {
+        _warranty = new DateOnly(2027, 1, 1);
+        _basis = _basis with { Level = ServiceLevel.BlowOut, UnderWarranty = true };
+        Assert.Contains("warranty", Refused(new LevelChanged(ServiceLevel.DustOut)));
+        Do(new WarrantyAnswered("The seller agreed by letter."));
+        Do(new LevelChanged(ServiceLevel.DustOut));
+        Assert.Contains(Job.Steps, s => s.Card.Id == "warranty" && s.Card.Do.Contains("by letter", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Materials_and_minutes_add_up_and_never_below_nothing()
+    {
+        Do(new MaterialUsed(MaterialKind.PadPieces, 4, 1.5));
+        Do(new MaterialUsed(MaterialKind.PadPieces, -1, 1.5));
+        Assert.Contains("thickness", Refused(new MaterialUsed(MaterialKind.PadPieces, 1)));
+        Assert.NotNull(Refused(new MaterialUsed(MaterialKind.PadPieces, -4, 1.5)));
+        Assert.Equal([new MaterialUsed(MaterialKind.PadPieces, 3, 1.5)], Job.Materials);
+        Do(new MinutesBooked(40));
+        Assert.NotNull(Refused(new MinutesBooked(-41)));
+    }
+
+    [Fact]
+    public void A_filed_job_teaches_its_model_what_nobody_has_written_down()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90, minutes: 25)));
+        DoSteps(s => s.Card.Id == "screws-in");
+        Do(new Counted(CountOf.Screws, "6 mm PH1", 3, 3));
+        Do(new Counted(CountOf.Connectors, "Fan lead", 2, 2));
+        DoSteps();
+        var learnt = LearntNotes.From(ModelNotes.Empty("Sorrel"), Job);
+        Assert.Equal([6.0, 6, 6], learnt.Screws.Select(s => s.LengthMm));
+        Assert.Equal(new ConnectorNote("Fan lead", ConnectorKind.FanLead, 2), learnt.Connectors.Single());
+        Assert.Equal(25, learnt.Protocol!.Minutes);
+        Assert.Empty(learnt.Problems());
+        Assert.Same(learnt, LearntNotes.From(learnt, Job));
+    }
+
+    /// <summary>T18: a dozen connectors and some 45 screws; common practice, no source. Notes and counts have to hold them.</summary>
+    [Fact]
+    public void A_laptop_with_forty_five_screws_fits()
+    {
+        for (var i = 0; i < 45; i++)
+            Do(new Counted(CountOf.Screws, $"{3 + i % 5} mm PH0", i / 5 + 1, 0));
+        for (var i = 0; i < 12; i++)
+            Do(new Counted(CountOf.Connectors, $"lead {i}", 1, 0));
+        var learnt = LearntNotes.From(ModelNotes.Empty("Gannet"), Job);
+        Assert.Equal((45, 12), (learnt.Screws.Count, learnt.Connectors.Count));
+        Assert.Empty(learnt.Problems());
+    }
+}
