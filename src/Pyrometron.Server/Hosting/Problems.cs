@@ -47,7 +47,10 @@ public static class Problems
 
     /// <summary>Whether an exception is a refusal of an input and not a fault of the program.</summary>
     public static bool IsPlanned(Exception error) =>
-        error is RefusedInputException or BadHttpRequestException or OperationCanceledException;
+        error is RefusedInputException or BadHttpRequestException or OperationCanceledException || IsKindless(error);
+
+    /// <summary>The serializer's way to say that an object did not name which of several kinds it is.</summary>
+    private static bool IsKindless(Exception? error) => error is NotSupportedException { Source: "System.Text.Json" };
 
     /// <summary>Answers exceptions that were planned for; the rest is a 500 with its trace in the log only.</summary>
     public static async Task Answer(HttpContext context)
@@ -60,6 +63,7 @@ public static class Problems
             BadHttpRequestException { InnerException: JsonException json } => FromJson(json),
             BadHttpRequestException bad => Document(bad.StatusCode, "The request cannot be read", bad.Message, [new InputProblem(bad.Message, Pointer: "")]),
             OperationCanceledException => Document(499, "Cancelled", "The request was given up before it was done.", []),
+            _ when IsKindless(error) => Document(400, "The body is no usable JSON", "An object in it does not say its kind.", [new InputProblem("kind is needed", Pointer: "")]),
             _ => Document(500, "Something broke here", "This is a fault of the program; the log has the details. Nothing half-done was stored.", []),
         };
         context.Response.StatusCode = problem.Status!.Value;
