@@ -3,11 +3,13 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'tests',
   timeout: 90_000,
+  expect: { timeout: 10_000 },
   workers: 1,
   forbidOnly: !!process.env['CI'],
   outputDir: '.work/results',
   reporter: [['line'], ['json', { outputFile: '../artifacts/playwright.json' }]],
   use: {
+    actionTimeout: 20_000,
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
     viewport: { width: 1280, height: 800 },

@@ -1,3 +1,4 @@
+import { doAllSteps, typeRun } from './bench-walk.js';
 import { expect, test, trial } from './server.js';
 
 test.use({ demo: false });
@@ -70,36 +71,28 @@ test.describe.serial('a technician’s first day', () => {
 
     await page.getByRole('button', { name: /^Start / }).click();
     await expect(page.getByRole('heading', { name: 'Measure before you open it.' })).toBeVisible();
-    const type = async (label: string | RegExp, value: string) => page.getByLabel(label).fill(value);
-    const settled = page.getByLabel(/settled/);
-    await type('Air at the intake, °C', '25');
-    for (let i = 0; i < (await settled.count()); i++) await settled.nth(i).fill('92');
+    await typeRun(page, '25', '92');
     await page.getByRole('button', { name: 'Keep as the before-run' }).click();
 
-    const done = page.getByRole('button', { name: 'Done', exact: true });
     const file = page.getByRole('button', { name: 'File the work as done' });
-    const steps = Number(/of (\d+)/.exec((await page.getByText(/^Step 1 of/).textContent())!)![1]);
-    for (let step = 1; step <= steps; step++) {
-      await expect(page.getByText(new RegExp(`^Step ${step} of`))).toBeVisible();
-      await done.click();
-      if (step === 3) await page.reload();
-    }
+    await doAllSteps(page, 3);
+    await page.reload();
+    await doAllSteps(page);
     await file.click();
 
     await expect(page.getByRole('heading', { name: 'Waiting for proof: measure it again.' })).toBeVisible();
     await page.goto('/bench');
     await expect(page.getByRole('region', { name: 'Waiting for proof' })).toContainText(tag);
     await page.getByRole('link', { name: new RegExp(tag) }).click();
-    await type('Air at the intake, °C', '27');
-    for (let i = 0; i < (await settled.count()); i++) await settled.nth(i).fill('84');
-    await type('Minutes under load', '12');
+    await typeRun(page, '27', '84');
+    await page.getByLabel('Minutes under load').fill('12');
     await expect(page.getByText('The first run lasted 20 minutes.')).toBeVisible();
-    await type('Minutes under load', '20');
+    await page.getByLabel('Minutes under load').fill('20');
     await page.getByRole('button', { name: 'Keep as the after-run' }).click();
     await expect(page.getByRole('heading', { name: 'Improved, beyond doubt.' })).toBeVisible();
     await expect(page.getByText('−10 K ± 3.3 K').first()).toBeVisible();
     await page.getByRole('button', { name: 'File this verdict' }).click();
-    await page.getByRole('link', { name: 'Back to Rounds' }).click();
+    await page.getByRole('link', { name: 'Rounds', exact: true }).click();
     await expect(page.getByRole('heading', { name: /deserve/ })).toBeVisible();
     await expect(page.locator('.rounds-row').first()).not.toContainText(tag);
 

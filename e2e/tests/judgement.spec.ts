@@ -33,7 +33,9 @@ test('every figure of the table opens to what it is made of', async ({ page }) =
 });
 
 test('a sensor log becomes a run with its curve', async ({ page }) => {
-  const answer = await page.request.post('/api/v1/jobs', { data: { asset: 'GC-0151', level: 'dust-out' } });
+  const answer = await page.request.post('/api/v1/jobs', {
+    data: { asset: 'GC-0151', level: 'dust-out', warrantyAnswer: 'agreed' },
+  });
   const { id } = (await answer.json()) as { id: number };
   await page.goto(`/bench/${String(id)}`);
   const lines = ['minutes,core_c,memory_c,ambient_c,power_w,clock_mhz'];
@@ -50,7 +52,7 @@ test('a sensor log becomes a run with its curve', async ({ page }) => {
       ].join(','),
     );
   }
-  await page.setInputFiles('input[type=file]', {
+  await page.setInputFiles('input[aria-label="Sensor log"]', {
     name: 'run.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from(lines.join('\n')),
@@ -58,10 +60,10 @@ test('a sensor log becomes a run with its curve', async ({ page }) => {
   await expect(page.getByText(/Core: settles at 7[89]/)).toBeVisible();
   await expect(page.getByText('Memory was still rising')).toBeVisible();
   await expect(page.getByText('It throttled from minute 15')).toBeVisible();
-  await expect(page.getByLabel('Core, settled')).toHaveValue(/^7[89]/);
+  await expect(page.getByLabel('Core, settled, °C')).toHaveValue(/^7[89]/);
   await expect(page.getByLabel('Minutes under load')).toHaveValue('20');
   await expect(page.getByLabel('It throttled')).toBeChecked();
-  await page.setInputFiles('input[type=file]', {
+  await page.setInputFiles('input[aria-label="Sensor log"]', {
     name: 'photo.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from([255, 216, 255, 224, 0, 16]),

@@ -37,35 +37,76 @@ test('killed while importing: the database is whole, and sending the file again 
   expect(partly).toBeGreaterThan(0);
 });
 
-test('killed at random moments through a job: no confirmed tick is lost', async ({ server }) => {
-  test.setTimeout(180_000);
-  const call = async (method: string, path: string, body: unknown) => {
-    const answer = await fetch(`${server.url}/api/v1/${path}`, { method, body: JSON.stringify(body) });
-    return (await answer.json()) as {
-      id: number;
-      version: number;
-      steps: { id: string; doneAt: string | null }[];
-    };
-  };
+test('killed at 100 random moments through a job: no confirmed tick is lost, none is doubled', async ({
+  server,
+}) => {
+  test.setTimeout(420_000);
+  const KILLS = 100;
   await fetch(`${server.url}/api/v1/fleet`, {
     method: 'POST',
     body: readFileSync(trial('practice-1/fleet.json')),
   });
-  let job = await call('POST', 'jobs', { asset: 'GC-0010', level: 'repad' });
-  job = await call('PATCH', `jobs/${job.id}`, { noBeforeReason: 'does not start', version: job.version });
-  const confirmed = new Set<string>();
-  for (const [i, step] of job.steps.entries()) {
-    job = await call('POST', `jobs/${job.id}/steps/${step.id}`, { done: true, version: job.version });
-    confirmed.add(step.id);
-    if (i % 4 === 3) {
-      // A write in flight may be lost; what was answered may not.
-      void call('PATCH', `jobs/${job.id}`, { note: `at ${i}`, version: job.version }).catch(() => undefined);
-      await new Promise((r) => setTimeout(r, Math.random() * 6));
-      await server.kill();
-      await server.launch();
-      job = (await (await fetch(`${server.url}/api/v1/jobs/${job.id}`)).json()) as typeof job;
-    }
-    const done = new Set(job.steps.filter((s) => s.doneAt).map((s) => s.id));
-    expect([...confirmed].filter((id) => !done.has(id))).toEqual([]);
+  interface Job {
+    id: number;
+    version: number;
+    minutes: number;
+    counts: { item: string; out: number }[];
+    steps: { id: string; doneAt: string | null }[];
   }
+  const begun = await fetch(`${server.url}/api/v1/jobs`, {
+    method: 'POST',
+    body: JSON.stringify({ asset: 'GC-0010', level: 'repad', warrantyAnswer: 'agreed' }),
+  });
+  let job = (await begun.json()) as Job;
+  const url = () => `${server.url}/api/v1/jobs/${job.id}`;
+  const send = (key: string, entry: unknown) =>
+    fetch(`${url()}/entries`, {
+      method: 'POST',
+      body: JSON.stringify({ key, version: job.version, device: 'script', entry }),
+    });
+  await send(crypto.randomUUID(), { kind: 'before-excused', reason: 'does not start' });
+  let confirmedOut = 0;
+  let confirmedMinutes = 0;
+  for (let kill = 0; kill < KILLS; kill++) {
+    // A few writes one after the other; the power goes at any moment between or within them.
+    const cut = new Promise((r) => setTimeout(r, Math.random() * 40)).then(() => server.kill());
+    const unanswered: { key: string; entry: object }[] = [];
+    for (let n = 0; n < 30; n++) {
+      const key = crypto.randomUUID();
+      const entry =
+        n % 2 === 0
+          ? { kind: 'counted', what: 'screws', item: '6 mm PH1', out: confirmedOut + 1, in: 0 }
+          : { kind: 'minutes-booked', minutes: 1 };
+      try {
+        const answer = await send(key, entry);
+        if (!answer.ok) throw new Error(String(answer.status));
+        if (entry.kind === 'counted') confirmedOut++;
+        else confirmedMinutes++;
+        if (confirmedOut > 400) confirmedOut = 0;
+      } catch {
+        unanswered.push({ key, entry });
+        break;
+      }
+    }
+    await cut;
+    await server.launch();
+    job = (await (await fetch(url())).json()) as Job;
+    const out = job.counts.find((c) => c.item === '6 mm PH1')?.out ?? 0;
+    const lost = unanswered[0]?.entry as { kind: string } | undefined;
+    expect(out === confirmedOut || (lost?.kind === 'counted' && out === confirmedOut + 1)).toBe(true);
+    expect(
+      job.minutes === confirmedMinutes ||
+        (lost?.kind === 'minutes-booked' && job.minutes === confirmedMinutes + 1),
+    ).toBe(true);
+    // What got no answer is sent again with its key: it counts once, whether it had arrived or not.
+    for (const { key, entry } of unanswered) {
+      const answer = await send(key, entry);
+      expect(answer.ok).toBe(true);
+      job = (await answer.json()) as Job;
+      if ((entry as { kind: string }).kind === 'counted') confirmedOut++;
+      else confirmedMinutes++;
+      expect(job.minutes).toBe(confirmedMinutes);
+    }
+  }
+  expect(confirmedMinutes).toBeGreaterThan(0);
 });

@@ -60,7 +60,7 @@ function JobPage({ job, write }: BenchJob) {
           <Link to={`/log?asset=${encodeURIComponent(job.asset)}`}>log</Link>
         </span>
       </div>
-      <OutboxNotice jobId={job.id} version={job.version} />
+      <OutboxNotice jobId={job.id} />
       <Timers job={job} write={write} />
       {job.state === 'open' &&
         (job.blockedBefore ? <MeasureBefore job={job} write={write} /> : <Work job={job} write={write} />)}

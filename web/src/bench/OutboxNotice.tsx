@@ -3,7 +3,7 @@ import { instant } from '../lib/format';
 import { outbox, useOutbox } from './outbox';
 
 /** What waits on this device, and what the server would not take. */
-export function OutboxNotice({ jobId, version }: { jobId: number; version: number }) {
+export function OutboxNotice({ jobId }: { jobId: number }) {
   const { waiting, turned, unreached } = useOutbox();
   const mine = waiting.filter((w) => w.jobId === jobId);
   const refused = turned.filter((t) => t.waiting.jobId === jobId);
@@ -41,9 +41,7 @@ export function OutboxNotice({ jobId, version }: { jobId: number; version: numbe
           <Button onClick={() => void outbox.giveWay(t)}>
             {t.theirs.length > 0 ? 'Leave theirs' : 'Understood'}
           </Button>{' '}
-          {t.theirs.length > 0 && (
-            <Button onClick={() => void outbox.insist(t, version)}>Write mine over it</Button>
-          )}
+          {t.theirs.length > 0 && <Button onClick={() => void outbox.insist(t)}>Write mine over it</Button>}
         </div>
       ))}
     </>

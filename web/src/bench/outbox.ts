@@ -9,6 +9,8 @@ export interface OutboxState {
   waiting: readonly Waiting[];
   turned: readonly Turned[];
   unreached: boolean;
+  /** Jobs as the server had them when the last entry arrived: they change in the same breath as what waits. */
+  arrived: ReadonlyMap<number, Job>;
 }
 
 /** After a failure to reach the server it is tried again this often, ms. */
@@ -21,7 +23,7 @@ const LOCK = 'pyrometron-outbox';
  * the server once, in order, whenever there is network; what the server refuses is shown to its maker and never dropped.
  */
 class Outbox {
-  #state: OutboxState = { waiting: [], turned: [], unreached: false };
+  #state: OutboxState = { waiting: [], turned: [], unreached: false, arrived: new Map() };
   readonly #listeners = new Set<() => void>();
   readonly #arrived = new Set<(job: Job) => void>();
   #sending: Promise<void> | null = null;
@@ -77,7 +79,9 @@ class Outbox {
   }
 
   /** Sends a refused entry again, now that the other one has been seen. */
-  async insist(turned: Turned, version: number): Promise<void> {
+  async insist(turned: Turned): Promise<void> {
+    const path = { id: turned.waiting.jobId };
+    const { version } = await unwrap(api.GET('/api/v1/jobs/{id}', { params: { path } }));
     const again: Waiting = { ...turned.waiting, key: crypto.randomUUID(), version };
     delete again.seq;
     await this.#put(again);
@@ -105,7 +109,7 @@ class Outbox {
         const job = await post(next);
         await keep(`job ${String(next.jobId)}`, job);
         await db.delete('outbox', next.seq!);
-        await this.#refresh(false);
+        await this.#refresh(false, job);
         this.#arrived.forEach((listener) => listener(job));
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
@@ -128,9 +132,11 @@ class Outbox {
     await this.#refresh(false);
   }
 
-  async #refresh(unreached = this.#state.unreached): Promise<void> {
+  async #refresh(unreached = this.#state.unreached, job?: Job): Promise<void> {
     const db = await device();
-    this.#state = { waiting: await db.getAll('outbox'), turned: await db.getAll('turned'), unreached };
+    const [waiting, turned] = await Promise.all([db.getAll('outbox'), db.getAll('turned')]);
+    const arrived = job ? new Map(this.#state.arrived).set(job.id, job) : this.#state.arrived;
+    this.#state = { waiting, turned, unreached, arrived };
     this.#listeners.forEach((listener) => listener());
   }
 }

@@ -18,7 +18,7 @@ export interface BenchJob {
 export function useBenchJob(id: number) {
   const client = useQueryClient();
   const query = useJob(id);
-  const { waiting } = useOutbox();
+  const { waiting, arrived } = useOutbox();
   useEffect(
     () =>
       outbox.onArrival((job) => {
@@ -27,8 +27,10 @@ export function useBenchJob(id: number) {
       }),
     [client],
   );
-  const job = useMemo(() => (query.data ? overlay(query.data, waiting) : undefined), [query.data, waiting]);
-  const version = query.data?.version ?? 1;
+  const last = arrived.get(id);
+  const known = last && last.version > (query.data?.version ?? 0) ? last : query.data;
+  const job = useMemo(() => (known ? overlay(known, waiting) : undefined), [known, waiting]);
+  const version = known?.version ?? 1;
   const write: Write = (entry, photo) => outbox.add({ id, version }, entry, photo);
   return { query, job, write };
 }

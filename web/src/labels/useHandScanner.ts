@@ -4,7 +4,7 @@ import { isTyping } from '../shell/keys';
 import { api, unwrap } from '../api/client';
 
 /** A hand scanner types much faster than a person: keys closer together than this belong to it, ms. */
-const BETWEEN_KEYS = 35;
+const BETWEEN_KEYS = 60;
 
 /** Fewer keys than this are no label. */
 const SHORTEST = 4;

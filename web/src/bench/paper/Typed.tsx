@@ -46,7 +46,7 @@ export function Typed() {
         In the order of the card; each part is kept as you go.{' '}
         <Link to={`/bench/${String(id)}`}>To the job</Link>
       </p>
-      <OutboxNotice jobId={job.id} version={job.version} />
+      <OutboxNotice jobId={job.id} />
       {!before && !job.beforeExcuse && <RunForm job={job} write={write} phase="before" />}
       {job.state === 'open' && (
         <>

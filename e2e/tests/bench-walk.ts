@@ -1,0 +1,39 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Does the step on the screen as a person would: counts, grades, checks, waits for a timer, taps Done. */
+export async function doStep(page: Page): Promise<void> {
+  const bar = page.locator('.bench-bar');
+  for (const box of await page.locator('.bench-gate input').all()) await box.check();
+  const all = page.getByRole('button', { name: /^all \d+$/ });
+  while ((await all.count()) > 0) {
+    const left = await all.count();
+    await all.first().click();
+    await expect(all).toHaveCount(left - 1);
+  }
+  for (const grades of await page.locator('.grades').all()) {
+    const second = grades.locator('button').first();
+    await second.click();
+    await expect(second).toHaveAttribute('aria-pressed', 'true');
+  }
+  const start = bar.getByRole('button', { name: /^Start / });
+  if ((await start.count()) > 0) await start.click();
+  await bar.getByRole('button', { name: 'Done', exact: true }).click({ timeout: 20_000 });
+}
+
+/** Does what is left of the card. */
+export async function doAllSteps(page: Page, until = 60): Promise<void> {
+  const status = page.getByText(/^(Step \d+ of|All \d+ steps done)/);
+  for (let i = 0; i < until; i++) {
+    const before = (await status.textContent())!;
+    if (before.startsWith('All')) return;
+    await doStep(page);
+    await expect(status).not.toHaveText(before);
+  }
+}
+
+/** Types a run in. */
+export async function typeRun(page: Page, air: string, celsius: string): Promise<void> {
+  await page.getByLabel('Air, °C').fill(air);
+  const settled = page.getByLabel(/settled/);
+  for (let i = 0; i < (await settled.count()); i++) await settled.nth(i).fill(celsius);
+}
