@@ -48,6 +48,16 @@ public sealed class LogStore(Database database)
     public IReadOnlyList<LogLine> Page(LogFilter filter, int skip, int take) => database.Read(connection => connection.Query(
         $"SELECT at, tag, kind, detail, by, job_id {Filtered} ORDER BY at DESC, job_id DESC, version DESC LIMIT $take OFFSET $skip", Read, [.. Parameters(filter), ("$take", take), ("$skip", skip)]));
 
+    /// <summary>All lines, newest first, read as they are asked for.</summary>
+    public IEnumerable<LogLine> All(LogFilter filter)
+    {
+        using var connection = database.Connect();
+        using var command = connection.Command($"SELECT at, tag, kind, detail, by, job_id {Filtered} ORDER BY at DESC, job_id DESC, version DESC", Parameters(filter));
+        using var reader = command.ExecuteReader();
+        while (reader.Read())
+            yield return Read(reader);
+    }
+
     private static LogLine Read(SqliteDataReader r) =>
         new(Sql.ReadInstant(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3), r.TextOrNull(4), r.IsDBNull(5) ? null : r.GetInt64(5));
 

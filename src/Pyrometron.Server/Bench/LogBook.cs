@@ -23,7 +23,7 @@ public sealed record AgreementAnswer(Core.Fleet.Cause Predicted, int Jobs, int R
 /// <summary>The log book of the fleet, or of one machine.</summary>
 internal static class LogBookEndpoints
 {
-    private const int MostAtOnce = 500, Chunk = 5000;
+    private const int MostAtOnce = 500;
 
     public static void MapLogBook(this RouteGroupBuilder api)
     {
@@ -35,41 +35,28 @@ internal static class LogBookEndpoints
             return new LogAnswer(log.Count(filter), [.. log.Page(filter, Math.Max(0, skip ?? 0), Math.Clamp(take ?? 100, 1, MostAtOnce)).Select(say.Answer)]);
         });
         group.MapGet("/log.csv", (string? asset, string? kinds, DateOnly? from, DateOnly? until, string? text, LogStore log, JobBook book) =>
-            Export("text/csv; charset=utf-8", "csv", async (stream, cancellation) =>
+            Export("text/csv; charset=utf-8", "csv", async stream =>
             {
                 await using var writer = new StreamWriter(stream, new UTF8Encoding(false));
                 await writer.WriteAsync(CsvWriter.Record("time", "asset", "kind", "text", "by", "job", "photo"));
-                foreach (var line in All(log, Filter(asset, kinds, from, until, text), book, cancellation))
+                foreach (var line in All(log, Filter(asset, kinds, from, until, text), book))
                     await writer.WriteAsync(CsvWriter.Record(line.At.ToString("O", CultureInfo.InvariantCulture), line.Asset, line.Kind, line.Says, line.By,
                         line.JobId?.ToString(CultureInfo.InvariantCulture), line.Photo?.ToString()));
             })).Produces(200, contentType: "text/csv");
         group.MapGet("/log.json", (string? asset, string? kinds, DateOnly? from, DateOnly? until, string? text, LogStore log, JobBook book) =>
-            Export("application/json", "json", async (stream, cancellation) =>
-                await System.Text.Json.JsonSerializer.SerializeAsync(stream, All(log, Filter(asset, kinds, from, until, text), book, cancellation), ApiJson.Options, cancellation)))
+            Export("application/json", "json", stream =>
+                System.Text.Json.JsonSerializer.SerializeAsync(stream, All(log, Filter(asset, kinds, from, until, text), book), ApiJson.Options)))
             .Produces<LogLineAnswer[]>();
         group.MapGet("/findings/agreement", (JobStore jobs) => jobs.PredictedAndFound().GroupBy(p => p.Predicted)
             .Select(g => new AgreementAnswer(g.Key, g.Count(), g.Count(p => p.Found.Contains(p.Predicted)))).OrderByDescending(a => a.Jobs).ToArray());
     }
 
-    private static PushStreamHttpResult Export(string type, string ending, Func<Stream, CancellationToken, Task> write) =>
-        TypedResults.Stream(stream => write(stream, CancellationToken.None), type, $"log-book.{ending}");
+    private static PushStreamHttpResult Export(string type, string ending, Func<Stream, Task> write) => TypedResults.Stream(write, type, $"log-book.{ending}");
 
     private static LogFilter Filter(string? asset, string? kinds, DateOnly? from, DateOnly? until, string? text) =>
         new(asset, kinds?.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries), from, until, text?.Trim());
 
-    private static IEnumerable<LogLineAnswer> All(LogStore log, LogFilter filter, JobBook book, CancellationToken cancellation)
-    {
-        var say = new Sayer(book);
-        for (var skip = 0; ; skip += Chunk)
-        {
-            cancellation.ThrowIfCancellationRequested();
-            var page = log.Page(filter, skip, Chunk);
-            foreach (var line in page)
-                yield return say.Answer(line);
-            if (page.Count < Chunk)
-                yield break;
-        }
-    }
+    private static IEnumerable<LogLineAnswer> All(LogStore log, LogFilter filter, JobBook book) => log.All(filter).Select(new Sayer(book).Answer);
 
     /// <summary>Puts lines into words; the steps of each job are looked up once.</summary>
     private sealed class Sayer(JobBook book)

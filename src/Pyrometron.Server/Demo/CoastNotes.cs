@@ -29,11 +29,11 @@ internal static class CoastNotes
     private static ModelNotes Card(string model, double width, double height, double padThickness, bool makersNumbers)
     {
         var (x, y) = (width * 0.42, height * 0.5);
-        var cooler = Corners(7, ScrewPlace.Cooler, x - 36, y - 36, 72, 72, 6, "PH1");
+        var cooler = Corners(7, ScrewPlace.Cooler, x - 30, y - 27, 60, 54, 6, "PH1");
         int[] numbers = [1, 3, 2, 4];
         PadNote[] pads =
         [
-            .. Enumerable.Range(0, 4).Select(i => new PadNote(i + 1, "memory", x - 56 + i * 29, y - 48, 14, 12, padThickness)),
+            .. Enumerable.Range(0, 4).Select(i => new PadNote(i + 1, "memory", x - 56 + i * 29, y - 46, 14, 12, padThickness)),
             .. Enumerable.Range(0, 4).Select(i => new PadNote(i + 5, "memory", x - 56 + i * 29, y + 34, 14, 12, padThickness)),
             new(9, "vrm", width * 0.78, y - 40, 10, 80, padThickness + 0.5),
         ];

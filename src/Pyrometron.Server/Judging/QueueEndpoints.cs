@@ -47,17 +47,29 @@ internal static class QueueEndpoints
     }
 
     private static async Task<Results<Ok<AssessmentAnswer>, ProblemHttpResult>> GetAssessment(string tag, DateOnly? asOf, double? wait, JudgementService service,
-        FleetStore fleet, CancellationToken cancellation)
+        FleetStore fleet, JobStore jobs, CancellationToken cancellation)
     {
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
         if (judged.Judgement is { } judgement && service.One(judgement, tag) is { } assessment)
-            return TypedResults.Ok(AssessmentAnswer.From(assessment, judged));
+        {
+            var answer = AssessmentAnswer.From(assessment, judged);
+            return TypedResults.Ok(TrackRecord(jobs, answer.Cause) is { } record ? answer with { Sentences = [.. answer.Sentences, record] } : answer);
+        }
         return fleet.Find(tag) switch
         {
             null => Problems.Missing($"There is no machine '{tag}'."),
             { RetiredOn: not null } => Problems.Conflict($"'{tag}' is retired and is not judged any more; its history stays on its page."),
             _ => Problems.Conflict($"'{tag}' is still being judged. Ask again in a moment."),
         };
+    }
+
+    /// <summary>How often this cause, when it was predicted, was the one found on opening; null with too few jobs to tell.</summary>
+    private static string? TrackRecord(JobStore jobs, Cause cause)
+    {
+        const int least = 3;
+        var opened = jobs.PredictedAndFound().Where(p => p.Predicted == cause).ToArray();
+        return cause == Cause.None || opened.Length < least ? null
+            : $"Of {opened.Length} machines opened here with {Words.Of(cause)} predicted, {opened.Count(p => p.Found.Contains(cause))} were found so.";
     }
 
     private static async Task<Ok<ZoneAnswer[]>> GetZones(DateOnly? asOf, double? wait, JudgementService service, FleetStore fleet, CancellationToken cancellation)

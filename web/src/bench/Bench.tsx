@@ -79,7 +79,7 @@ export function Bench() {
         jobs={due}
         note="Paste has had its week to bed in: a settled look, from readings or a run, ends the story."
       />
-      <List title="Filed" jobs={of('proven', 'abandoned')} />
+      <List title="Filed" jobs={of('proven', 'abandoned').filter((j) => !due.includes(j))} />
       <Agreement jobs={jobs.data} />
     </div>
   );
@@ -143,7 +143,7 @@ function List({ title, jobs, note }: { title: string; jobs: readonly Job[]; note
                 {j.state === 'proven' &&
                   j.recheckDue &&
                   j.recheckedAt === null &&
-                  `again ${fullDay(j.recheckDue.slice(0, 10))} · `}
+                  `second look ${fullDay(j.recheckDue.slice(0, 10))} · `}
                 {instant(j.closedAt ?? j.workDoneAt ?? j.startedAt)}
               </span>
             </Link>

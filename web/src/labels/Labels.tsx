@@ -6,6 +6,7 @@ import { addressOf } from '../bench/paper/Paper';
 import { count } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
+import '../bench/bench.css';
 import '../bench/paper/paper.css';
 
 /** A sheet of A4 holds so many labels of 63.5 × 38.1 mm. */

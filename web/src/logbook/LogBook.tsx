@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Button, Input, Pagination, Select, Skeleton } from 'antd';
 import { Link, useSearchParams } from 'react-router';
 import { api, unwrap } from '../api/client';
+import '../bench/bench.css';
 import { fullDay, instant } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';

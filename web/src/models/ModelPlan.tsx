@@ -28,7 +28,7 @@ export function ModelPlan({
 }) {
   const { widthMm: w, heightMm: h } = notes;
   // Marks have to be told apart on a phone, whatever the size of the machine.
-  const r = Math.max(w, h) / 38;
+  const r = Math.max(w, h) / 46;
   const screws = show === 'pads' ? [] : notes.screws.filter((s) => !only || s.place === only);
   const pads = show === 'screws' ? [] : notes.pads;
   if (screws.length === 0 && pads.length === 0 && !onPlace) return null;

@@ -180,14 +180,16 @@ function HandBack({ job, write }: BenchJob) {
   const [note, setNote] = useState('');
   if (job.handedBack)
     return (
-      <p>
+      <p style={{ marginTop: 12 }}>
         Back with {job.handedBack.to} since {instant(job.handedBack.at)}.
         {job.handedBack.note && ` ${job.handedBack.note}`}
       </p>
     );
   return (
     <>
-      <Button onClick={() => setOpen(true)}>Hand it back to its owner …</Button>
+      <Button style={{ marginTop: 12 }} onClick={() => setOpen(true)}>
+        Hand it back to its owner …
+      </Button>
       {open && (
         <Modal
           title="Hand it back"

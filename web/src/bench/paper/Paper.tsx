@@ -7,6 +7,7 @@ import { useBenchJob } from '../useBenchJob';
 import { STAGES, SUBJECTS } from '../words';
 import { useGrades } from '../../api/queries';
 import type { Schemas } from '../../api/client';
+import '../bench.css';
 import './paper.css';
 
 /** The address that a QR code on paper leads to. */
