@@ -17,7 +17,7 @@ export async function doStep(page: Page): Promise<void> {
   }
   const start = bar.getByRole('button', { name: /^Start / });
   if ((await start.count()) > 0) await start.click();
-  await bar.getByRole('button', { name: 'Done', exact: true }).click({ timeout: 20_000 });
+  await bar.getByRole('button', { name: 'Done', exact: true }).click({ timeout: 60_000 });
 }
 
 /** Does what is left of the card. */

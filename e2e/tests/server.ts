@@ -44,13 +44,13 @@ export class Server {
       ],
       { stdio: 'ignore' },
     );
-    for (let i = 0; i < 300; i++) {
+    for (let i = 0; i < 1200; i++) {
       const ok = await fetch(`${this.url}/api/v1/health`).then(
         (r) => r.ok,
         () => false,
       );
       if (ok) return;
-      await new Promise((r) => setTimeout(r, 200));
+      await new Promise((r) => setTimeout(r, 50));
     }
     throw new Error('The server did not come up within a minute.');
   }

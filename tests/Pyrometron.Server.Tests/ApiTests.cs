@@ -174,6 +174,7 @@ public sealed class ApiTests : IDisposable
     {
         var core = Types.InAssembly(typeof(Core.Fleet.Asset).Assembly);
         Assert.True(core.ShouldNot().HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore", "Microsoft.Data", "System.IO", "System.Net").GetResult().IsSuccessful);
+        Assert.True(Types.InAssembly(typeof(Devices.BenchProbe).Assembly).ShouldNot().HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore").GetResult().IsSuccessful);
         Assert.True(Types.InAssembly(typeof(Formats.GzipSpool).Assembly).ShouldNot().HaveDependencyOnAny("Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore", "Microsoft.Data").GetResult().IsSuccessful);
         Assert.True(Types.InAssembly(typeof(Storage.Database).Assembly).ShouldNot().HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Server", "Microsoft.AspNetCore").GetResult().IsSuccessful);
     }

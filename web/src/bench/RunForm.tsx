@@ -188,6 +188,9 @@ export function RunForm({
             return form.setFields([
               { name: ['parts', parts[0] ?? ''], errors: ['At least one part needs its temperature.'] },
             ]);
+          const timer = `${phase}-run`;
+          if (job.timers.some((t) => t.timer === timer && !t.stopped))
+            void write({ kind: 'timer-stopped', timer });
           void write({ kind: 'run-measured', phase, run }).then(() => {
             localStorage.removeItem(draft);
             onKept?.();

@@ -4,11 +4,11 @@ import { useMemo, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { fullDay, instant, kelvin, parseDay, partName } from '../lib/format';
 import { heat } from '../theme/heat';
+import { CHART, FORECAST_DAYS } from './chart';
 
-const WIDTH = 760;
+const WIDTH = CHART.width;
 const HEIGHT = 268;
-const EDGE = { left: 44, right: 12, top: 26, bottom: 26 };
-const FORECAST_DAYS = 90;
+const EDGE = { left: CHART.left, right: CHART.right, top: 26, bottom: 26 };
 const DAY = 86_400_000;
 
 interface Mark {

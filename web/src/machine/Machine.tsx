@@ -19,6 +19,7 @@ import './machine.css';
 import { Making } from './Making';
 import { Readings } from './Readings';
 import { ReportSymptom } from './Reports';
+import { ResidualChart } from './ResidualChart';
 import { Retire } from './Retire';
 
 /** One machine: how its heat flows, how that has changed, what was done to it. */
@@ -192,6 +193,7 @@ function Judgement({
               )}
             </div>
             <DriftChart part={part} services={services} asOf={a.asOf} />
+            <ResidualChart part={part} services={services} steps={a.steps} asOf={a.asOf} />
             <div className="scroll-x">
               <table className="plain-table" style={{ marginTop: 10 }}>
                 <thead>
