@@ -16,7 +16,12 @@ public sealed class BenchTests : IDisposable
 
     private static object Run(double core, double minutes = 20) => new
     {
-        workload = "steady", minutes, ambientCelsius = 25, fan = new { mode = "fixed", percent = 100 }, settings = "stock", parts = new[] { new { part = "core", celsius = core } },
+        workload = "steady",
+        minutes,
+        ambientCelsius = 25,
+        fan = new { mode = "fixed", percent = 100 },
+        settings = "stock",
+        parts = new[] { new { part = "core", celsius = core } },
     };
 
     private async Task<Bench> Started(string level = "repaste")
