@@ -2,7 +2,7 @@ import { Button, Select, Skeleton } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useMachines } from '../api/queries';
-import { addressOf } from '../bench/paper/Paper';
+import { codeOf } from '../bench/paper/SheetHead';
 import { count } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
@@ -64,7 +64,7 @@ export function Labels() {
       <div className="label-sheet">
         {shown.map((m) => (
           <div key={m.tag}>
-            <img src={addressOf(`/machines/${encodeURIComponent(m.tag)}`)} alt={`QR code of ${m.tag}`} />
+            <img src={codeOf(`/machines/${encodeURIComponent(m.tag)}`)} alt={`QR code of ${m.tag}`} />
             <div>
               <strong className="figures" style={{ fontSize: 17 }}>
                 {m.tag}

@@ -1,10 +1,9 @@
 import { Button, Input } from 'antd';
 import jsQR from 'jsqr';
 import { useEffect, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
-import { api, unwrap } from '../api/client';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
+import { useOpenLabel } from './useOpenLabel';
 import '../bench/bench.css';
 
 /** Frames of the camera are looked at this often, ms. */
@@ -13,17 +12,14 @@ const LOOK = 200;
 /** A label read by the camera, by a hand scanner that types, or by hand; it opens the machine, or the job in hand. */
 export function Scan() {
   usePageTitle('Scan');
-  const navigate = useNavigate();
+  const openLabel = useOpenLabel();
   const [text, setText] = useState('');
   const [camera, setCamera] = useState(false);
   const [error, setError] = useState<Error | null>(null);
   const open = async (scanned: string) => {
     setError(null);
     try {
-      const found = await unwrap(api.GET('/api/v1/scan', { params: { query: { text: scanned } } }));
-      await navigate(
-        found.job === null ? `/machines/${encodeURIComponent(found.asset)}` : `/bench/${String(found.job)}`,
-      );
+      await openLabel(scanned);
     } catch (e) {
       setError(e instanceof Error ? e : new Error(String(e)));
       setText('');

@@ -1,7 +1,6 @@
-import { useEffect } from 'react';
-import { useNavigate } from 'react-router';
+import { useEffect, useRef } from 'react';
 import { isTyping } from '../shell/keys';
-import { api, unwrap } from '../api/client';
+import { useOpenLabel } from './useOpenLabel';
 
 /** A hand scanner types much faster than a person: keys closer together than this belong to it, ms. */
 const BETWEEN_KEYS = 60;
@@ -11,16 +10,14 @@ const SHORTEST = 4;
 
 /** Listens for a hand scanner that types a label anywhere in the program, ended by Enter, and opens what it names. */
 export function useHandScanner() {
-  const navigate = useNavigate();
+  const open = useOpenLabel();
+  const openLabel = useRef(open);
+  useEffect(() => {
+    openLabel.current = open;
+  });
   useEffect(() => {
     let typed = '';
     let last = 0;
-    const open = async (text: string) => {
-      const found = await unwrap(api.GET('/api/v1/scan', { params: { query: { text } } }));
-      await navigate(
-        found.job === null ? `/machines/${encodeURIComponent(found.asset)}` : `/bench/${String(found.job)}`,
-      );
-    };
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event)) return;
       const now = performance.now();
@@ -30,12 +27,12 @@ export function useHandScanner() {
         if (typed.length >= SHORTEST) {
           event.preventDefault();
           // What is no label of ours is not worth a word: it may have been meant for another program.
-          open(typed).catch(() => undefined);
+          openLabel.current(typed).catch(() => undefined);
         }
         typed = '';
       } else if (event.key.length === 1) typed += event.key;
     };
     window.addEventListener('keydown', onKey, true);
     return () => window.removeEventListener('keydown', onKey, true);
-  }, [navigate]);
+  }, []);
 }

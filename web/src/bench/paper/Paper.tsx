@@ -9,11 +9,7 @@ import { useGrades } from '../../api/queries';
 import type { Schemas } from '../../api/client';
 import '../bench.css';
 import './paper.css';
-
-/** The address that a QR code on paper leads to. */
-export function addressOf(path: string): string {
-  return `/api/v1/qr.svg?text=${encodeURIComponent(`${location.origin}${path}`)}`;
-}
+import { SheetHead } from './SheetHead';
 
 /** The work card on A4: tick boxes, tray map, figures to fill in, and the way back into the program. */
 export function Paper() {
@@ -26,38 +22,26 @@ export function Paper() {
   const before = job.runs.find((r) => r.phase === 'before' && r.voided === null)?.run ?? null;
   return (
     <div className="sheet">
-      <p className="no-print bench-more">
-        <Button type="primary" onClick={() => window.print()}>
-          Print
-        </Button>
-        <Link to={`/bench/${String(id)}/typed`}>
-          <Button>Type in what was written</Button>
-        </Link>
-        <Link to={`/bench/${String(id)}`}>Back to the job</Link>
-      </p>
-      <header className="sheet-head">
-        <div>
-          <h1>
-            {job.asset} · {job.level}
-          </h1>
-          <p>
-            {job.model}. Job {job.id}, begun {fullDay(job.startedAt.slice(0, 10))}.
-            {job.warrantyUntil &&
-              ` Under warranty until ${fullDay(job.warrantyUntil)}${job.warrantyAnswer ? `: ${job.warrantyAnswer}` : ''}.`}
-            {job.predicted && job.predicted.cause !== 'none' && ` Expected: ${job.predicted.cause}.`}
-          </p>
-          <p className="small">
-            Local codes, the maker&rsquo;s instructions and licensed practice come first. Stop and ask when in
-            doubt.
-          </p>
-        </div>
-        <img
-          src={addressOf(`/bench/${String(id)}`)}
-          alt={`QR code of job ${String(id)}`}
-          width={104}
-          height={104}
-        />
-      </header>
+      <SheetHead
+        jobId={id}
+        title={`${job.asset} · ${job.level}`}
+        more={
+          <Link to={`/bench/${String(id)}/typed`}>
+            <Button>Type in what was written</Button>
+          </Link>
+        }
+      >
+        <p>
+          {job.model}. Job {job.id}, begun {fullDay(job.startedAt.slice(0, 10))}.
+          {job.warrantyUntil &&
+            ` Under warranty until ${fullDay(job.warrantyUntil)}${job.warrantyAnswer ? `: ${job.warrantyAnswer}` : ''}.`}
+          {job.predicted && job.predicted.cause !== 'none' && ` Expected: ${job.predicted.cause}.`}
+        </p>
+        <p className="small">
+          Local codes, the maker&rsquo;s instructions and licensed practice come first. Stop and ask when in
+          doubt.
+        </p>
+      </SheetHead>
       <Figures title="Before" parts={job.parts} run={before} />
       {stages.map((stage) => (
         <section key={stage} className="sheet-stage">

@@ -1,5 +1,5 @@
-import { Button, Skeleton } from 'antd';
-import { Link, useParams } from 'react-router';
+import { Skeleton } from 'antd';
+import { useParams } from 'react-router';
 import { capital, fullDay, kelvin, partName, useTemperature } from '../../lib/format';
 import { usePageTitle } from '../../shell/usePageTitle';
 import { Picture } from '../job/Photos';
@@ -8,7 +8,7 @@ import { useBenchJob } from '../useBenchJob';
 import { VerdictView } from '../VerdictView';
 import { COMPLAINTS, MATERIALS, SUBJECTS } from '../words';
 import { useGrades } from '../../api/queries';
-import { addressOf } from './Paper';
+import { SheetHead } from './SheetHead';
 import './paper.css';
 import '../bench.css';
 
@@ -25,31 +25,16 @@ export function ProofSheet() {
   const verdict = job.verdict ?? job.preview;
   return (
     <div className="sheet">
-      <p className="no-print bench-more">
-        <Button type="primary" onClick={() => window.print()}>
-          Print
-        </Button>
-        <Link to={`/bench/${String(id)}`}>Back to the job</Link>
-      </p>
-      <header className="sheet-head">
-        <div>
-          <h1>
-            {job.asset}: {job.level}
-            {job.workDoneAt && ` on ${fullDay(job.workDoneAt.slice(0, 10))}`}
-          </h1>
-          <p>
-            {job.model}. Job {job.id}.{job.handedBack && ` Handed back to ${job.handedBack.to}.`}
-            {job.complaint &&
-              ` Complaint: ${COMPLAINTS[job.complaint.what]}${job.complaint.load ? ` under ${job.complaint.load}` : ''}${job.complaintFixed === null ? '' : job.complaintFixed ? ', gone' : ', not gone'}.`}
-          </p>
-        </div>
-        <img
-          src={addressOf(`/bench/${String(id)}`)}
-          alt={`QR code of job ${String(id)}`}
-          width={84}
-          height={84}
-        />
-      </header>
+      <SheetHead
+        jobId={id}
+        title={`${job.asset}: ${job.level}${job.workDoneAt ? ` on ${fullDay(job.workDoneAt.slice(0, 10))}` : ''}`}
+      >
+        <p>
+          {job.model}. Job {job.id}.{job.handedBack && ` Handed back to ${job.handedBack.to}.`}
+          {job.complaint &&
+            ` Complaint: ${COMPLAINTS[job.complaint.what]}${job.complaint.load ? ` under ${job.complaint.load}` : ''}${job.complaintFixed === null ? '' : job.complaintFixed ? ', gone' : ', not gone'}.`}
+        </p>
+      </SheetHead>
       {verdict ? (
         <VerdictView verdict={verdict} />
       ) : (
