@@ -91,12 +91,24 @@ public sealed record Assessment(
     /// <summary>Where it works, to be compared with its siblings; null where nothing is known.</summary>
     internal OperatingRise? Operating { get; init; }
 
+    /// <summary>What each level that opens or blows something would win, and what it costs in time; empty without judged parts.</summary>
+    public IReadOnlyList<LevelWorth> Levels => Parts.Count == 0 ? [] :
+        [.. Enum.GetValues<ServiceLevel>().Where(level => level != ServiceLevel.Inspect).Select(level =>
+        {
+            var most = Parts.MaxBy(p => p.Split.WonBy(level))!;
+            return new LevelWorth(level, most.Part.Name, most.Split.WonBy(level), Priority.JudgementPolicy.Minutes(Asset.Kind, level));
+        })];
+
     /// <summary>The part with most to win, or null without judged parts.</summary>
     public PartAssessment? WorstPart => Parts.MaxBy(p => p.Split.Total);
 
     /// <summary>The part nearest to its action line, or null without judged parts.</summary>
     public PartAssessment? LimitingPart => Parts.MinBy(p => p.MarginKelvin);
 }
+
+/// <summary>What a level would win on the part that gains most from it.</summary>
+/// <param name="Minutes">Usual bench time (common practice, no source).</param>
+public sealed record LevelWorth(ServiceLevel Level, string Part, double Kelvin, int Minutes);
 
 /// <summary>One zone's own drift over time.</summary>
 public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines, IReadOnlyList<(int Bin, double Kelvin)> Bins);

@@ -28,6 +28,11 @@ public class FleetJudgeTests
             Assert.InRange(a.DriftKelvin!.Value, kelvin - 2.2, kelvin + 2.2);
             Assert.True(a.Urgency <= Urgency.Next, $"{tag} is {a.Urgency}");
         }
+        // What each level would win: the advised one nearly all of it, a lighter one little.
+        double Worth(string tag, ServiceLevel level) => Of(judgement, tag).Levels.Single(l => l.Level == level).Kelvin;
+        Assert.Equal(Of(judgement, "PADS").DriftKelvin!.Value, Worth("PADS", ServiceLevel.Repad), 1e-6);
+        Assert.True(Worth("PADS", ServiceLevel.Repaste) < 3 && Worth("DUST", ServiceLevel.DustOut) > 6 && Worth("FAN", ServiceLevel.DustOut) < 3);
+        Assert.All(judgement.Queue, a => Assert.True(a.Levels.Single(l => l.Level == ServiceLevel.Repad).Kelvin >= a.Levels.Single(l => l.Level == ServiceLevel.BlowOut).Kelvin));
         Assert.All(judgement.Queue.Where(a => a.Asset.Tag.StartsWith("OK", StringComparison.Ordinal)), a => Assert.True(a.DriftKelvin < 2.5 && a.Service is null, $"{a.Asset.Tag} {a.DriftKelvin}"));
     }
 

@@ -16,6 +16,7 @@ import { Book } from './Book';
 import { DriftChart } from './DriftChart';
 import { EditMachine } from './EditMachine';
 import './machine.css';
+import { LevelsTable } from './LevelsTable';
 import { Making } from './Making';
 import { Readings } from './Readings';
 import { ReportSymptom } from './Reports';
@@ -276,6 +277,7 @@ function Judgement({
               <h2>Heat path</h2>
             </div>
             <HeatPath part={part} room={a.roomKelvin} ambient={a.ambientCelsius} />
+            <LevelsTable levels={a.levels} advised={a.service} />
           </section>
         </div>
       )}

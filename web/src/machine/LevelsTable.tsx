@@ -1,0 +1,35 @@
+import type { Schemas } from '../api/client';
+import { kelvin, minutes, partName } from '../lib/format';
+
+/** What each level of service would win, and the time it takes: the net value of opening further. */
+export function LevelsTable({
+  levels,
+  advised,
+}: {
+  levels: readonly Schemas['LevelWorth'][];
+  advised: Schemas['ServiceLevel'] | null;
+}) {
+  if (levels.length === 0) return null;
+  return (
+    <section aria-label="What each level would win" style={{ marginTop: 18 }}>
+      <div className="section-head">
+        <h2>What each level would win</h2>
+      </div>
+      <table className="plain-table">
+        <tbody>
+          {levels.map((l) => (
+            <tr key={l.level} style={l.level === advised ? { fontWeight: 650 } : undefined}>
+              <td>
+                {l.level}
+                {l.level === advised && <span className="visually-hidden"> (advised)</span>}
+              </td>
+              <td className="num">{kelvin(l.kelvin)}</td>
+              <td className="quiet small">{l.kelvin >= 0.5 && partName(l.part)}</td>
+              <td className="num quiet">{minutes(l.minutes)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
