@@ -56,7 +56,9 @@ test('the demo shows every cause, a warm hall, a job that failed to help and one
   );
   await page.goto('/bench');
   await expect(page.getByText(/no change/)).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Waiting for proof' }).getByRole('link')).toHaveCount(1);
+  await expect(
+    page.getByRole('region', { name: 'Waiting for proof' }).getByRole('link', { name: /GC-0136/ }),
+  ).toBeVisible();
 });
 
 test('the queue is walked, filtered and grouped from the keyboard', async ({ page }) => {

@@ -88,6 +88,9 @@ public sealed record Assessment(
     /// <summary>How it stands among its siblings; null with too few of them.</summary>
     public AmongSiblings? Siblings { get; init; }
 
+    /// <summary>How long an automatic fan can go on hiding wear; null for a fixed fan, or one without a command.</summary>
+    public FanEnd? FanEnd { get; init; }
+
     /// <summary>Where it works, to be compared with its siblings; null where nothing is known.</summary>
     internal OperatingRise? Operating { get; init; }
 

@@ -13,11 +13,12 @@ namespace Pyrometron.Core.Judging;
 /// <param name="OwnAir">Whether the machine measures its own intake air.</param>
 /// <param name="AtItsLimit">Whether it throttled or stood at a limit in its newest readings.</param>
 /// <param name="LatestC">Median of the newest readings under the main workload by part, °C, as measured; NaN for none.</param>
+/// <param name="LatestFanPct">Commanded fan speed likewise, per cent; NaN for none.</param>
 /// <param name="Findings">Channels not believed.</param>
 /// <param name="Symptoms">What people reported.</param>
 /// <param name="Operating">Where it works by its newest readings as they are.</param>
 internal sealed record MachineFacts(
-    Asset Asset, int Readings, double? NewestDay, bool OwnAir, bool AtItsLimit, double[] LatestC, IReadOnlyList<SensorFinding> Findings,
+    Asset Asset, int Readings, double? NewestDay, bool OwnAir, bool AtItsLimit, double[] LatestC, double LatestFanPct, IReadOnlyList<SensorFinding> Findings,
     IReadOnlyList<Symptom> Symptoms, OperatingRise? Operating, WearModel? Model)
 {
     /// <summary>Older readings than this before the newest say nothing about today that services since have not undone.</summary>
@@ -32,13 +33,13 @@ internal sealed record MachineFacts(
     {
         var series = channels.Series;
         if (ReferencePoint.Of(channels, without.HasFlag(Ablation.Fan)) is not { } reference)
-            return new MachineFacts(asset, series.Count, series.Count == 0 ? null : series.Day[^1], false, false, [], channels.Findings, symptoms, null, null);
+            return new MachineFacts(asset, series.Count, series.Count == 0 ? null : series.Day[^1], false, false, [], double.NaN, channels.Findings, symptoms, null, null);
         var ownAir = air.Complete(channels);
         var cells = CellTable.Of(asset.Kind, channels, reference);
         var model = WearModel.For(asset, reference, cells, NoiseModel.Of(series), asOfDay,
             without.HasFlag(Ablation.SensorSteps) ? [] : SensorSteps.Find(asset, reference, cells));
         return new MachineFacts(asset, series.Count, series.Day[^1], ownAir, StandsAtItsLimit(asset, channels),
-            [.. channels.Parts.Select(p => Latest(series, p, reference.Workload))], channels.Findings, symptoms,
+            [.. channels.Parts.Select(p => Latest(series, p, reference.Workload))], Latest(series, series.FanPct, reference.Workload), channels.Findings, symptoms,
             model is null || series.Count < MachineJudge.LeastReadings ? SiblingComparison.Raw(channels, reference) : null, model);
     }
 

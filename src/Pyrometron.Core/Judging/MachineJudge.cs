@@ -53,6 +53,8 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             machine.NewestDay, machine.Readings, symptoms, "", [], null)
         {
             Operating = Operating(parts),
+            FanEnd = model.Reference.FanFixed ? null : FanEnd.Of(asOf, model.Reference.FanPct, machine.LatestFanPct,
+                worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust, parts.Max(p => p.PaceKelvinPerDay)),
         };
         return Reasons.Complete(draft, zone);
     }

@@ -111,6 +111,10 @@ internal static class Reasons
             var faster = Ageing.Acceleration(now - new KelvinDifference(hottest.Split.Total), now);
             yield return $"So much warmer, the {hottest.Part.Name} ages {faster.ToString("0.0", CultureInfo.InvariantCulture)} times as fast as fresh (Arrhenius, {Ageing.ActivationEnergyEv.ToString(CultureInfo.InvariantCulture)} eV).";
         }
+        if (a is { DriftKelvin: >= 1, FanEnd: { Day: { } end } fan })
+            yield return fan.ReserveKelvin <= 0
+                ? "Its automatic fan is at full speed: it hides nothing any more, and every kelvin of wear shows."
+                : $"Its automatic fan holds the temperature at {fan.PercentNow.ToString("0", CultureInfo.InvariantCulture)} % and can hide {K(fan.ReserveKelvin)} more; by this pace it is at full speed around {Day(end)}, and then everything rises at once.";
         if (Math.Abs(a.Outside.Room) >= 1)
             yield return $"{zone.Name} as a whole runs {K(Math.Abs(a.Outside.Room))} {(a.Outside.Room > 0 ? "warmer" : "cooler")} than its intake sensors say; that is taken out.";
         if (Math.Abs(a.Outside.Settings) >= 1)

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Judging;
 
 namespace Pyrometron.Server.Judging;
@@ -48,7 +49,7 @@ public sealed record AssessmentAnswer(
     Urgency Urgency, Cause Cause, double? DriftKelvin, DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, ServiceLevel? Service, int? Minutes,
     EvidenceGrade? Evidence, string Reason, IReadOnlyList<string> Sentences, string? ToBeSurer, ReferenceAnswer? Reference, IReadOnlyList<PartAnswer> Parts,
     double RoomKelvin, double SettingsKelvin, double? AmbientCelsius, IReadOnlyList<StepChange> Steps, IReadOnlyList<SensorAnswer> Sensors,
-    ServiceLevel? DueLevel, DateOnly? Due, DateTimeOffset? NewestReading, int Readings, SiblingAnswer? Siblings, IReadOnlyList<SymptomAnswer> Symptoms, IReadOnlyList<LevelWorth> Levels)
+    ServiceLevel? DueLevel, DateOnly? Due, DateTimeOffset? NewestReading, int Readings, SiblingAnswer? Siblings, IReadOnlyList<SymptomAnswer> Symptoms, IReadOnlyList<LevelWorth> Levels, FanEnd? FanEnd)
 {
     internal static AssessmentAnswer From(Assessment a, JudgedFleet judged) => new(
         a.Asset.Tag, a.AsOf, judged.JudgedAt, judged.Pending, a.Urgency, a.Cause, QueueItem.Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late,
@@ -60,7 +61,8 @@ public sealed record AssessmentAnswer(
         a.ServiceDue?.Level, a.ServiceDue?.Due, a.NewestReadingDay is { } day ? At(day) : null, a.Readings,
         a.Siblings is { } s ? new SiblingAnswer(s.Part, s.Peers, Math.Round(s.KelvinAbove, 2), Math.Round(s.Z, 2), s.StandsOut) : null,
         [.. a.Symptoms.Select(x => new SymptomAnswer(x.Date, x.Kind, x.Note))],
-        [.. a.Levels.Select(l => l with { Kelvin = Math.Round(l.Kelvin, 2) })]);
+        [.. a.Levels.Select(l => l with { Kelvin = Math.Round(l.Kelvin, 2) })],
+        a.FanEnd is { } fan ? fan with { PercentNow = Math.Round(fan.PercentNow, 1), ReserveKelvin = Math.Round(fan.ReserveKelvin, 2) } : null);
 
     private static PartAnswer Part(PartAssessment p, ServiceLevel? service) => new(
         p.Part.Name, p.Part.Limit.Value, p.Part.Joint, Math.Round(p.FreshRiseKelvin, 2), Math.Round(p.PresentRiseKelvin, 2), Math.Round(p.Split.Total, 2),

@@ -145,7 +145,7 @@ public class RunComparisonTests
     [InlineData(0.7, 60, 70)]
     [InlineData(0.5, 55, 125)]
     public void Heat_ages_by_Arrhenius(double energy, int from, int to) =>
-        Assert.Equal(1, Forecast.Ageing.Acceleration(new(from), new(to), energy) / Reference.Value(FormattableString.Invariant($"9.1-{energy}-{from}-{to}")), 5e-5);
+        Assert.Equal(1, Core.Forecast.Ageing.Acceleration(new(from), new(to), energy) / Reference.Value(FormattableString.Invariant($"9.1-{energy}-{from}-{to}")), 5e-5);
 
     /// <summary>Incropera &amp; DeWitt, ch. 5 (lumped capacitance): a run of two time constants is extrapolated and said to be unsettled.</summary>
     [Fact]
