@@ -31,34 +31,47 @@ public sealed record LiveAnswer(int Samples, LiveSample? Latest, RunLogAnswer? R
 public sealed record AttachProbe(double? Speed);
 
 /// <summary>Simulated probes that are attached to jobs; a real one would send to the same place.</summary>
-internal sealed class LiveRuns(SampleStore samples, TimeProvider clock, IHostApplicationLifetime lifetime)
+internal sealed class LiveRuns(SampleStore samples, TimeProvider clock) : IDisposable
 {
-    private readonly ConcurrentDictionary<long, CancellationTokenSource> _probes = new();
+    private readonly ConcurrentDictionary<long, Attached> _probes = new();
+
+    /// <summary>A probe at work.</summary>
+    private sealed record Attached(CancellationTokenSource Stop, Task Sending);
 
     /// <summary>Puts the simulated probe on a job, in place of the one that is there.</summary>
     /// <param name="minutes">How long it sends, minutes of the run.</param>
     public void Attach(long job, BenchProbe probe, double speed, double minutes)
     {
         Detach(job);
-        var stop = _probes[job] = CancellationTokenSource.CreateLinkedTokenSource(lifetime.ApplicationStopping);
-        _ = Task.Run(async () =>
-        {
-            var start = clock.GetUtcNow();
-            for (var minute = 0.0; minute <= minutes && !stop.IsCancellationRequested; minute += 1 / 6.0)
-            {
-                var sample = probe.At(minute);
-                // Told in the run's own time: at twenty times life a run of twenty minutes is one of twenty minutes still.
-                Add(job, [new LiveSample(start.AddMinutes(minute), sample.Celsius, sample.AmbientCelsius, sample.PowerWatts, null, null, sample.FanPercent)]);
-                await Task.Delay(TimeSpan.FromMinutes(1 / 6.0 / speed), clock, stop.Token).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-            }
-        }, CancellationToken.None);
+        var stop = new CancellationTokenSource();
+        _probes[job] = new Attached(stop, Task.Run(() => SendAsync(job, probe, speed, minutes, stop.Token), CancellationToken.None));
     }
 
     /// <summary>Takes the probe off.</summary>
     public void Detach(long job)
     {
         if (_probes.TryRemove(job, out var old))
-            old.Cancel();
+            old.Stop.Cancel();
+    }
+
+    /// <summary>Takes all probes off and waits until none of them writes any more: the database goes after them.</summary>
+    public void Dispose()
+    {
+        foreach (var (stop, _) in _probes.Values)
+            stop.Cancel();
+        Task.WaitAll([.. _probes.Values.Select(p => p.Sending)]);
+    }
+
+    private async Task SendAsync(long job, BenchProbe probe, double speed, double minutes, CancellationToken stop)
+    {
+        var start = clock.GetUtcNow();
+        for (var minute = 0.0; minute <= minutes && !stop.IsCancellationRequested; minute += 1 / 6.0)
+        {
+            var sample = probe.At(minute);
+            // Told in the run's own time: at twenty times life a run of twenty minutes is one of twenty minutes still.
+            Add(job, [new LiveSample(start.AddMinutes(minute), sample.Celsius, sample.AmbientCelsius, sample.PowerWatts, null, null, sample.FanPercent)]);
+            await Task.Delay(TimeSpan.FromMinutes(1 / 6.0 / speed), clock, stop).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+        }
     }
 
     /// <summary>Keeps samples.</summary>
