@@ -57,6 +57,8 @@ test.describe.serial('a technician’s first day', () => {
   });
 
   test('from the queue to the machine, the bench, the verdict, and back', async ({ page }) => {
+    // The drain and the drying alcohol take their real time.
+    test.setTimeout(240_000);
     await page.goto('/');
     await expect(page.getByRole('heading', { name: /machines deserve a screwdriver/ })).toBeVisible({
       timeout: 60_000,
