@@ -120,7 +120,7 @@ public sealed class JobStore(Database database, TimeProvider clock)
         return true;
     });
 
-    /// <summary>How often a cause was predicted and each cause was then found on opening, over all filed jobs of a model, or of all.</summary>
+    /// <summary>The cause that was predicted and those found on opening, for every filed job in which something was looked at.</summary>
     public IReadOnlyList<(Cause Predicted, IReadOnlyList<Cause> Found)> PredictedAndFound() => database.Read(connection => connection.Query(
         "SELECT predicted_cause, found_causes FROM job WHERE predicted_cause IS NOT NULL AND found_causes IS NOT NULL AND work_done_at IS NOT NULL",
         r => (Read<Cause>(r.GetString(0)), Causes(r.GetString(1)))));

@@ -96,7 +96,7 @@ public static class WorkCard
         new("way-round", Stage.Open, Opens, _ => "Mark which way round shroud and fans sit; a photo will do.") { Optional = true },
         new("leads-off", Stage.Open, Opens, c => $"Unplug the connectors by the housing, never by the wire{(c.LiftsCooler ? "; fan leads before the cooler comes away" : "")}. Count them.") { Form = StepForm.ConnectorsOut },
         new("cooler-off", Stage.Open, Lifts, _ => "Lift the cooler straight off: wiggle, never pry. Unwilling? Look for a forgotten screw, or run it a few minutes to warm the paste.")
-        { Cautions = c => c.Notes.Chip == ChipKind.Lidded ? [] : [Caution.BareChip], Timer = _ => new("warm-up of the joint", WarmUpSeconds, Required: false) },
+        { Cautions = c => [.. c.Notes.Chip == ChipKind.Lidded ? [] : (Caution[])[Caution.BareChip], .. c.Kind is AssetKind.Desktop or AssetKind.Server ? (Caution[])[Caution.Loop] : []], Timer = _ => new("warm-up of the joint", WarmUpSeconds, Required: false) },
         new("inspect", Stage.Inspect, Always, _ => "Look, and give what you see its grade. Damage or a missing part that was there before you: photograph it and mark it as found.")
         { Form = StepForm.Inspection, Cautions = c => [.. (c.Deviations ?? []).Select(d => new Caution($"Seen on this machine before: {d}"))] },
         new("inspect-joint", Stage.Inspect, Lifts, _ => "Look at the paste, how much of the chip it covered, and at every pad.") { Form = StepForm.JointInspection, Cautions = _ => [Caution.PasteIsNoPad] },
@@ -164,7 +164,14 @@ public static class WorkCard
     /// <summary>Patterns and amounts are common practice, no source: thin wins.</summary>
     private static string PasteSentence(CardBasis c)
     {
-        var pattern = c.Schools.Paste == PasteSchool.ByModel ? c.Notes.Pattern ?? (c.Notes.Chip == ChipKind.Lidded ? PastePattern.Dot : PastePattern.Spread) : (PastePattern)(c.Schools.Paste - 1);
+        var pattern = c.Schools.Paste switch
+        {
+            PasteSchool.Spread => PastePattern.Spread,
+            PasteSchool.Line => PastePattern.Line,
+            PasteSchool.Dot => PastePattern.Dot,
+            PasteSchool.Cross => PastePattern.Cross,
+            _ => c.Notes.Pattern ?? (c.Notes.Chip == ChipKind.Lidded ? PastePattern.Dot : PastePattern.Spread),
+        };
         var how = pattern switch
         {
             PastePattern.Dot => "a dot between a grain of rice and a pea, in the middle",

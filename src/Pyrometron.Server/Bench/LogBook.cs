@@ -16,10 +16,6 @@ public sealed record LogLineAnswer(DateTimeOffset At, string Asset, string Kind,
 /// <summary>A page of the log book.</summary>
 public sealed record LogAnswer(int Total, IReadOnlyList<LogLineAnswer> Lines);
 
-/// <summary>How often the cause that was predicted was the one found.</summary>
-/// <param name="Right">Jobs in which the predicted cause was among those found.</param>
-public sealed record AgreementAnswer(Core.Fleet.Cause Predicted, int Jobs, int Right);
-
 /// <summary>The log book of the fleet, or of one machine.</summary>
 internal static class LogBookEndpoints
 {
@@ -47,8 +43,7 @@ internal static class LogBookEndpoints
             Export("application/json", "json", stream =>
                 System.Text.Json.JsonSerializer.SerializeAsync(stream, All(log, Filter(asset, kinds, from, until, text), book), ApiJson.Options)))
             .Produces<LogLineAnswer[]>();
-        group.MapGet("/findings/agreement", (JobStore jobs) => jobs.PredictedAndFound().GroupBy(p => p.Predicted)
-            .Select(g => new AgreementAnswer(g.Key, g.Count(), g.Count(p => p.Found.Contains(p.Predicted)))).OrderByDescending(a => a.Jobs).ToArray());
+        group.MapGet("/findings/agreement", (JobStore jobs) => TrackRecord.Of(jobs.PredictedAndFound()));
     }
 
     private static PushStreamHttpResult Export(string type, string ending, Func<Stream, Task> write) => TypedResults.Stream(write, type, $"log-book.{ending}");

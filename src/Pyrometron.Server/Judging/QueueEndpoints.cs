@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -53,7 +54,8 @@ internal static class QueueEndpoints
         if (judged.Judgement is { } judgement && service.One(judgement, tag) is { } assessment)
         {
             var answer = AssessmentAnswer.From(assessment, judged);
-            return TypedResults.Ok(TrackRecord(jobs, answer.Cause) is { } record ? answer with { Sentences = [.. answer.Sentences, record] } : answer);
+            var record = TrackRecord.Of(jobs.PredictedAndFound()).FirstOrDefault(r => r.Predicted == answer.Cause)?.Says;
+            return TypedResults.Ok(record is null ? answer : answer with { Sentences = [.. answer.Sentences, record] });
         }
         return fleet.Find(tag) switch
         {
@@ -61,15 +63,6 @@ internal static class QueueEndpoints
             { RetiredOn: not null } => Problems.Conflict($"'{tag}' is retired and is not judged any more; its history stays on its page."),
             _ => Problems.Conflict($"'{tag}' is still being judged. Ask again in a moment."),
         };
-    }
-
-    /// <summary>How often this cause, when it was predicted, was the one found on opening; null with too few jobs to tell.</summary>
-    private static string? TrackRecord(JobStore jobs, Cause cause)
-    {
-        const int least = 3;
-        var opened = jobs.PredictedAndFound().Where(p => p.Predicted == cause).ToArray();
-        return cause == Cause.None || opened.Length < least ? null
-            : $"Of {opened.Length} machines opened here with {Words.Of(cause)} predicted, {opened.Count(p => p.Found.Contains(cause))} were found so.";
     }
 
     private static async Task<Ok<ZoneAnswer[]>> GetZones(DateOnly? asOf, double? wait, JudgementService service, FleetStore fleet, CancellationToken cancellation)

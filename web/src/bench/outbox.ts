@@ -13,6 +13,12 @@ export interface OutboxState {
   arrived: ReadonlyMap<number, Job>;
 }
 
+/** What may come with an entry: a photo's bytes, and how long ago it happened if that was not just now. */
+export interface Besides {
+  photo?: Blob;
+  secondsAgo?: number;
+}
+
 /** After a failure to reach the server it is tried again this often, ms. */
 const RETRY = 4000;
 
@@ -22,7 +28,7 @@ const LOCK = 'pyrometron-outbox';
  * The queue of what was done at the bench. An entry is on this device's disk before anything is shown as kept; it reaches
  * the server once, in order, whenever there is network; what the server refuses is shown to its maker and never dropped.
  */
-class Outbox {
+export class Outbox {
   #state: OutboxState = { waiting: [], turned: [], unreached: false, arrived: new Map() };
   readonly #listeners = new Set<() => void>();
   readonly #arrived = new Set<(job: Job) => void>();
@@ -49,12 +55,16 @@ class Outbox {
   }
 
   /** Puts an entry on disk and tries to send it. Resolves when it has arrived, was refused, or has to wait. */
-  async add(job: { id: number; version: number }, entry: JobEntry, photo?: Blob): Promise<void> {
+  async add(
+    job: { id: number; version: number },
+    entry: JobEntry,
+    { photo, secondsAgo = 0 }: Besides = {},
+  ): Promise<void> {
     await this.#put({
       jobId: job.id,
       key: crypto.randomUUID(),
       version: job.version,
-      madeAt: new Date().toISOString(),
+      madeAt: new Date(Date.now() - secondsAgo * 1000).toISOString(),
       by: localStorage.getItem('pyrometron.name'),
       entry,
       photo,
@@ -65,11 +75,15 @@ class Outbox {
   /** Sends what waits, oldest first; one sender at a time over all tabs of this device. */
   async send(): Promise<void> {
     // An entry added while another is on its way goes with the next round.
-    while (this.#sending) await this.#sending;
+    while (this.#sending) await this.#sending.catch(() => undefined);
     clearTimeout(this.#retry);
     this.#sending = this.#sendAlone();
-    await this.#sending;
-    this.#sending = null;
+    try {
+      await this.#sending;
+    } finally {
+      // Whatever went wrong, the next entry gets its turn.
+      this.#sending = null;
+    }
   }
 
   /** Forgets a refused entry: theirs stands. */

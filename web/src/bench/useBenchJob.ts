@@ -3,11 +3,11 @@ import { useEffect, useMemo } from 'react';
 import type { Schemas } from '../api/client';
 import type { JobEntry } from '../api/kept';
 import { useJob } from '../api/queries';
-import { outbox, useOutbox } from './outbox';
+import { outbox, useOutbox, type Besides } from './outbox';
 import { overlay } from './overlay';
 
 /** Writes one thing that happened; resolves when it has arrived, was refused, or waits for network. */
-export type Write = (entry: JobEntry, photo?: Blob) => Promise<void>;
+export type Write = (entry: JobEntry, besides?: Besides) => Promise<void>;
 
 export interface BenchJob {
   job: Schemas['JobAnswer'];
@@ -31,6 +31,6 @@ export function useBenchJob(id: number) {
   const known = last && last.version > (query.data?.version ?? 0) ? last : query.data;
   const job = useMemo(() => (known ? overlay(known, waiting) : undefined), [known, waiting]);
   const version = known?.version ?? 1;
-  const write: Write = (entry, photo) => outbox.add({ id, version }, entry, photo);
+  const write: Write = (entry, besides) => outbox.add({ id, version }, entry, besides);
   return { query, job, write };
 }

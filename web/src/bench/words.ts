@@ -60,3 +60,10 @@ export const MATERIALS: Record<Schemas['MaterialKind'], { name: string; unit: st
   'alcohol-millilitres': { name: 'Alcohol', unit: 'ml', step: 5 },
   fans: { name: 'Fans', unit: 'pieces', step: 1 },
 };
+
+/** Phases of measuring in words. */
+export const PHASES: Record<Schemas['RunPhase'], string> = {
+  before: 'Before',
+  after: 'After',
+  recheck: 'A week later',
+};

@@ -33,7 +33,7 @@ export function Counting({
   return (
     <section aria-label={what === 'screws' ? 'Screw tray' : 'Connectors'}>
       {what === 'screws' && job.notes.screws.length > 0 && (
-        <ModelPlan notes={job.notes} show="screws" order={[]} only={undefined} />
+        <ModelPlan notes={job.notes} show="screws" order={[]} />
       )}
       <div className="tray">
         {items.map((item) => {

@@ -29,7 +29,7 @@ export function Photos({ job, write }: BenchJob) {
           step,
           foundOnOpening: asFound,
         },
-        picture,
+        { photo: picture },
       );
     }
     setCaption('');

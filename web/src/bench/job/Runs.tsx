@@ -3,13 +3,7 @@ import type { Schemas } from '../../api/client';
 import { AskReason } from '../../machine/AskReason';
 import { RunView } from '../RunView';
 import type { BenchJob } from '../useBenchJob';
-
-/** Phases in words. */
-export const PHASES: Record<Schemas['RunPhase'], string> = {
-  before: 'Before',
-  after: 'After',
-  recheck: 'A week later',
-};
+import { PHASES } from '../words';
 
 /** All runs of the job; one that was struck out stays. */
 export function Runs({ job, write }: BenchJob) {
