@@ -119,7 +119,10 @@ export function ResidualChart({
 }
 
 function scatter(values: readonly number[]): number {
-  const median = (v: readonly number[]) => [...v].sort((a, b) => a - b)[Math.floor(v.length / 2)]!;
+  const median = (v: readonly number[]) => {
+    const sorted = v.toSorted((a, b) => a - b);
+    return (sorted[Math.floor((v.length - 1) / 2)]! + sorted[Math.floor(v.length / 2)]!) / 2;
+  };
   const middle = median(values);
   return Math.max(0.3, NORMAL * median(values.map((v) => Math.abs(v - middle))));
 }

@@ -1,0 +1,146 @@
+import { renderToStaticMarkup } from 'react-dom/server';
+import { describe, expect, test } from 'vitest';
+import type { Schemas } from '../api/client';
+import { VerdictView } from '../bench/VerdictView';
+import { DriftChart } from './DriftChart';
+import { LevelsTable } from './LevelsTable';
+import { ResidualChart } from './ResidualChart';
+
+const DAY = 86_400_000;
+const START = Date.UTC(2026, 0, 1);
+
+/** A part with a year of points around a level model. */
+const part = (left: (i: number) => number): Schemas['PartAnswer'] =>
+  ({
+    part: 'core',
+    limitCelsius: 90,
+    latestCelsius: 70,
+    baselineRiseKelvin: 40,
+    presentRiseKelvin: 44,
+    paceKelvinPerDay: 0.02,
+    trend: {
+      kelvinPerDay: 0.02,
+      low: 0.01,
+      high: 0.03,
+      pValue: 0.001,
+      rising: true,
+      from: '2026-01-01T00:00:00Z',
+    },
+    history: Array.from({ length: 60 }, (_, i) => ({
+      at: new Date(START + i * 5 * DAY).toISOString(),
+      observed: 44 + 2 + left(i),
+      room: 2,
+      model: 44,
+    })),
+  }) as unknown as Schemas['PartAnswer'];
+
+const wiggle = (i: number) => (i % 2 === 0 ? 0.5 : -0.5);
+const service = (date: string, voidedReason: string | null = null) =>
+  ({ id: 1, date, level: 'dust-out', voidedReason, jobId: null }) as Schemas['ServiceEntry'];
+const step = (partName: string): Schemas['StepChange'] => ({
+  date: '2026-05-01',
+  part: partName,
+  kelvin: 4,
+  kind: 'mount',
+});
+
+describe('what the fit leaves over', () => {
+  const draw = (
+    p: Schemas['PartAnswer'],
+    steps: Schemas['StepChange'][] = [],
+    services = [service('2026-04-01')],
+  ) => renderToStaticMarkup(<ResidualChart part={p} services={services} steps={steps} asOf="2026-10-28" />);
+
+  test('a model that is right leaves a band of its scatter and nothing beyond', () => {
+    // Half a kelvin either way: MAD 0.5, two standard deviations 1.5 K (Hampel 1974).
+    expect(draw(part(wiggle))).toContain('usually within 1.5 K, 0 of 60 points beyond');
+  });
+
+  test('a point that nobody has explained stands out', () => {
+    const svg = draw(part((i) => (i === 30 ? 6 : wiggle(i))));
+    expect(svg).toContain('1 of 60 points beyond');
+    expect(svg.match(/r="3"/g)).toHaveLength(1);
+  });
+
+  test('steps of this part and standing services are drawn, others are not', () => {
+    expect(draw(part(wiggle), [step('core')])).toContain('4 K step');
+    expect(draw(part(wiggle), [step('memory')])).not.toContain('4 K step');
+    const lines = (svg: string) => (svg.match(/stroke="var\(--ink\)"/g) ?? []).length;
+    const services = [service('2026-04-01'), service('2026-06-01', 'other card')];
+    expect(lines(draw(part(wiggle), [], services))).toBe(1);
+  });
+
+  test('with hardly any points it draws nothing', () => {
+    const few = { ...part(wiggle), history: part(wiggle).history.slice(0, 4) };
+    expect(draw(few)).toBe('');
+  });
+});
+
+describe('drift chart', () => {
+  test('it says in words where it came from and where it is, and needs two points', () => {
+    const svg = renderToStaticMarkup(<DriftChart part={part(wiggle)} services={[]} asOf="2026-10-28" />);
+    expect(svg).toContain('fresh 40 K, now 44 K');
+    const one = { ...part(wiggle), history: part(wiggle).history.slice(0, 1) };
+    expect(renderToStaticMarkup(<DriftChart part={one} services={[]} asOf="2026-10-28" />)).toContain(
+      'Too few readings',
+    );
+  });
+
+  test('a service that was struck out is struck through on the chart too', () => {
+    const svg = renderToStaticMarkup(
+      <DriftChart part={part(wiggle)} services={[service('2026-04-01', 'other card')]} asOf="2026-10-28" />,
+    );
+    expect(svg).toContain('line-through');
+  });
+});
+
+describe('levels', () => {
+  const levels = [
+    { level: 'dust-out', part: 'core', kelvin: 0.2, minutes: 35 },
+    { level: 'repaste', part: 'hotspot', kelvin: 9.4, minutes: 60 },
+  ] as const;
+
+  test('the advised level is marked in words, not by weight alone', () => {
+    const html = renderToStaticMarkup(<LevelsTable levels={levels} advised="repaste" />);
+    expect(html).toContain('repaste<span class="visually-hidden"> (advised)</span>');
+    expect(html).toContain('9.4 K');
+    expect(html).toContain('hot spot');
+    expect(html).not.toContain('>core<');
+  });
+
+  test('without judged parts there is no table', () => {
+    expect(renderToStaticMarkup(<LevelsTable levels={[]} advised={null} />)).toBe('');
+  });
+});
+
+describe('verdict', () => {
+  const verdict = {
+    outcome: 'improved',
+    parts: [
+      { part: 'core', outcome: 'no-change', changeKelvin: -0.2, uncertaintyKelvin: 3.3, rawChangeCelsius: 0 },
+      {
+        part: 'memory',
+        outcome: 'improved',
+        changeKelvin: -11,
+        uncertaintyKelvin: 3.3,
+        rawChangeCelsius: -11,
+      },
+    ],
+    reasons: [{ code: 'ambient-differs', message: 'The air was 25 °C before and 27 °C after.' }],
+    advice: ['Better, and still near its limit: memory.'],
+  } as Schemas['VerdictAnswer'];
+
+  test('each part is told with its uncertainty, and why and what now', () => {
+    const html = renderToStaticMarkup(<VerdictView verdict={verdict} />);
+    expect(html).toContain('core −0.2 K ± 3.3 K, no-change; memory −11 K ± 3.3 K, improved');
+    expect(html).toContain('Improved, beyond doubt.');
+    expect(html).toContain('The air was 25 °C before');
+    expect(html).toContain('still near its limit');
+  });
+
+  test('a job that won nothing says so plainly', () => {
+    const html = renderToStaticMarkup(<VerdictView verdict={{ ...verdict, outcome: 'no-change' }} small />);
+    expect(html).toContain('<strong>No change.</strong>');
+    expect(html).not.toContain('<h1>');
+  });
+});
