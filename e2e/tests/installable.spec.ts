@@ -19,7 +19,9 @@ test('the page can be installed: a manifest with pictures that are there, and a 
   for (const icon of manifest.icons) expect((await request.get(icon.src)).ok()).toBe(true);
   const worker = await request.get('/sw.js');
   expect(worker.headers()['cache-control']).toBe('no-cache');
-  expect(await page.evaluate(() => navigator.serviceWorker.ready.then((r) => r.active?.state))).toMatch(/activ/);
+  expect(await page.evaluate(() => navigator.serviceWorker.ready.then((r) => r.active?.state))).toMatch(
+    /activ/,
+  );
 });
 
 test('what the worker keeps is the front end alone: the API is never answered from it', async ({ page }) => {
