@@ -4,6 +4,7 @@ return args switch
 {
     ["score", .. var folders] when folders.Length > 0 => ScoreCommand.Run(folders),
     ["vary", .. var folders] when folders.Length > 0 => VaryCommand.Run(folders),
+    ["invent", var first, var count] when int.TryParse(first, out var seed) && int.TryParse(count, out var fleets) && fleets > 0 => InventCommand.Run(seed, fleets),
     ["speed", var folder] => SpeedCommand.Run(folder),
     ["large", var folder, var machines] when int.TryParse(machines, out var count) && count > 0 => LargeCommand.Run(folder, count),
     _ => Usage(),
@@ -13,6 +14,7 @@ static int Usage()
 {
     Console.Error.WriteLine("usage: score FOLDER …   how well the trial fleets in the folders are judged");
     Console.Error.WriteLine("       vary FOLDER …    the same with the fleets made harder and the method made poorer");
+    Console.Error.WriteLine("       invent SEED N    the same on N fleets invented from SEED on, which nobody has looked at");
     Console.Error.WriteLine("       speed FOLDER     how fast import, judgement, trend and queue are, on a trial fleet");
     Console.Error.WriteLine("       large FOLDER N   how long, and in how much memory, N machines are judged from a database");
     return 2;

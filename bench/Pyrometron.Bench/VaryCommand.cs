@@ -1,4 +1,3 @@
-using System.Globalization;
 using Pyrometron.Bench.Scoring;
 
 namespace Pyrometron.Bench;
@@ -11,13 +10,12 @@ internal static class VaryCommand
         foreach (var folder in folders)
         {
             var fleet = TrialFleet.Load(folder);
-            Console.WriteLine($"{folder,-44} AP    cause recall false confounded drift dates");
+            Console.WriteLine($"{folder,-44} AP    cause recall false confounded drift bias   dates");
             foreach (var variation in Variation.All)
             {
                 var changed = variation.Change(fleet);
                 var s = ScoreCommand.ScoreOf(ScoreCommand.Judge(changed, variation.Without), changed.Truth);
-                Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-                    $"  {variation.Name,-42} {s.AveragePrecision:0.000} {s.CauseRight:0.000} {s.Recall:0.000}  {s.FalseAlarms:0.000} {s.FalseAlarmsConfounded:0.000}      {s.DriftErrorMedian:0.00}  {s.DateConcordance:0.000}"));
+                Console.WriteLine($"  {variation.Name,-42} {s.Line}");
             }
         }
         return 0;

@@ -1,3 +1,5 @@
+using System.Globalization;
+
 namespace Pyrometron.Bench.Scoring;
 
 /// <summary>One machine of a queue, as the scorer sees it.</summary>
@@ -6,8 +8,12 @@ internal sealed record Answer(int Rank, string Asset, string Urgency, string Cau
 /// <summary>How well a queue agrees with the truth of a simulated fleet.</summary>
 internal sealed record Score(
     double AveragePrecision, double WithoutGrey, double PrecisionAtK, double Recall, double CauseRight, double FalseAlarms,
-    double FalseAlarmsConfounded, double DriftErrorMedian, double DriftErrorP90, double? DateConcordance, int Dated, double DateCoverage)
+    double FalseAlarmsConfounded, double DriftErrorMedian, double DriftErrorP90, double DriftBias, double? DateConcordance, int Dated, double DateCoverage)
 {
+    /// <summary>The figures in the columns of a table.</summary>
+    public string Line => string.Create(CultureInfo.InvariantCulture,
+        $"{AveragePrecision:0.000} {CauseRight:0.000} {Recall:0.000}  {FalseAlarms:0.000} {FalseAlarmsConfounded:0.000}      {DriftErrorMedian:0.00}  {DriftBias:+0.00;-0.00}  {DateConcordance:0.000}");
+
     /// <summary>Scores a whole queue.</summary>
     public static Score Of(IReadOnlyCollection<Answer> queue, Dictionary<string, Truth> truth)
     {
@@ -19,9 +25,10 @@ internal sealed record Score(
         double DriftError(Truth t)
         {
             var drift = byAsset[t.Asset].DriftKelvin ?? 0;
-            return Math.Min(Math.Abs(drift - t.TotalRecoverableKelvin), Math.Abs(drift - t.WorstPartRecoverableKelvin));
+            return ((double[])[drift - t.TotalRecoverableKelvin, drift - t.WorstPartRecoverableKelvin]).MinBy(Math.Abs);
         }
-        var errors = needing.Select(DriftError).Order().ToArray();
+        var signed = needing.Select(DriftError).Order().ToArray();
+        var errors = signed.Select(Math.Abs).Order().ToArray();
         var dated = truth.Values.Where(t => t.DaysToAction is not null).ToArray();
         var pairs = dated.Where(t => byAsset[t.Asset].ActionDate is not null)
             .Select(t => (t.DaysToAction!.Value, byAsset[t.Asset].ActionDate!.Value.DayNumber)).ToArray();
@@ -30,7 +37,7 @@ internal sealed record Score(
             Share(needing, t => byAsset[t.Asset].Urgency is "now" or "next" or "soon"),
             Share(needing, t => byAsset[t.Asset].Cause == t.DominantCause || t.AlsoAcceptable.Contains(byAsset[t.Asset].Cause)),
             Share(healthy, Alarmed), Share(healthy.Where(t => t.Confounded).ToArray(), Alarmed),
-            Quantile(errors, 0.5), Quantile(errors, 0.9), Concordance(pairs), pairs.Length, (double)pairs.Length / Math.Max(1, dated.Length));
+            Quantile(errors, 0.5), Quantile(errors, 0.9), Quantile(signed, 0.5), Concordance(pairs), pairs.Length, (double)pairs.Length / Math.Max(1, dated.Length));
     }
 
     /// <summary>The measures of an order alone, for the simple rules too.</summary>

@@ -39,6 +39,9 @@ public readonly struct Cell
     /// <summary>Intake air, °C.</summary>
     public double AmbientC => _table.Row(_index).AmbientC;
 
+    /// <summary>Number of parts.</summary>
+    public int Parts => _table.Parts;
+
     /// <summary>Number of the five-day bin, the same for all machines.</summary>
     public int Bin => BinOf(Day);
 

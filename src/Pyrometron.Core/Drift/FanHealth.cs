@@ -3,8 +3,9 @@ using Pyrometron.Core.Statistics;
 namespace Pyrometron.Core.Drift;
 
 /// <summary>
-/// A tired fan turns slower than its command asks: told by turns per per cent of command against the machine's own early
-/// ratio. Without a command nothing is said: what an automatic fan was asked cannot be told from the temperatures it holds.
+/// A tired fan turns slower than it is asked to. Asked by a command, it is told by turns per per cent against the machine's own
+/// early ratio. Asked by a temperature, and no command reported, by its speed against that of the early history at the same
+/// temperature: a sound fan never slows while the part that it listens to grows warmer.
 /// </summary>
 /// <param name="SpeedShare">Present speed at equal command relative to fresh, 0 to 1; 1 when sound or not known.</param>
 public readonly record struct FanHealth(double SpeedShare)
@@ -14,17 +15,59 @@ public readonly record struct FanHealth(double SpeedShare)
     /// <summary>Speeds scatter by a few per cent; less than this is no finding.</summary>
     private const double LeastLoss = 0.03;
 
+    /// <summary>Without a command: days that count as present, cells that the early curve needs, and the share of the speed's scatter that temperature must explain.</summary>
+    private const double RecentDaysByTemperature = 60;
+    private const int LeastForCurve = 10;
+    private const double LeastExplained = 0.5;
+
+    /// <summary>A speed that moves less than this hardly moves: the fan is fixed, or on its stop.</summary>
+    private const double Steady = 0.03;
+
+    private static readonly FanHealth Sound = new(1);
+
     /// <summary>Judges the fan from a machine's cells, oldest first.</summary>
     /// <param name="renewed">Day of the last fan swap, days since 1970, or negative infinity.</param>
     public static FanHealth Of(CellTable cells, double renewed)
     {
         var known = cells.All.Where(c => c.SpeedRatio >= 0 && c.Day >= renewed).ToArray();
         if (known.Length < 6)
-            return new FanHealth(1);
+            return ByTemperature(cells, renewed);
         // The fresh ratio: the upper part of the history, since wear only ever lowers it.
         var fresh = Robust.Quantile(known.Select(c => c.SpeedRatio).ToArray(), 0.85);
         var recent = known.Where(c => c.Day > known[^1].Day - RecentDays).Select(c => c.SpeedRatio).ToArray();
-        var share = Robust.Median(recent.Length >= 3 ? recent : known.TakeLast(3).Select(c => c.SpeedRatio).ToArray()) / fresh;
-        return new FanHealth(share > 1 - LeastLoss ? 1 : share);
+        return Judged(Robust.Median(recent.Length >= 3 ? recent : known.TakeLast(3).Select(c => c.SpeedRatio).ToArray()) / fresh, LeastLoss);
+    }
+
+    private static FanHealth Judged(double share, double leastLoss) => share > 1 - leastLoss ? Sound : new FanHealth(share);
+
+    private static FanHealth ByTemperature(CellTable cells, double renewed)
+    {
+        var known = cells.All.Where(c => c.Flow != 0 && c.Day >= renewed).Select(c => (c.Day, Celsius: Math.Round(Hottest(c)), Speed: FanLaw.SpeedAt(1 + c.Flow))).Where(c => !double.IsNaN(c.Celsius)).ToArray();
+        if (known.Length < 2 * LeastForCurve)
+            return Sound;
+        var early = known[..(known.Length / 2)];
+        var curve = IsotonicRegression.Fit(early.Select(c => (c.Celsius, c.Speed)));
+        var left = early.Select(c => c.Speed / curve.At(c.Celsius) - 1).ToArray();
+        var scatter = Spread(left);
+        var speeds = early.Select(c => c.Speed).ToArray();
+        // A fan that holds a temperature turns at any speed there: then its temperature says nothing about its speed.
+        if (Spread(speeds) / speeds.Average() is var moves && moves > Steady && scatter * scatter > (1 - LeastExplained) * moves * moves)
+            return Sound;
+        var recent = known.Where(c => c.Day > known[^1].Day - RecentDaysByTemperature).Select(c => c.Speed / curve.At(c.Celsius)).Where(r => !double.IsNaN(r)).ToArray();
+        return recent.Length < 3 ? Sound : Judged(Robust.Median(recent), Math.Max(LeastLoss, 2.5 * scatter / Math.Sqrt(recent.Length)));
+    }
+
+    private static double Hottest(Cell cell)
+    {
+        var rise = double.NaN;
+        for (var p = 0; p < cell.Parts; p++)
+            rise = double.IsNaN(rise) || cell.Rise(p) > rise ? cell.Rise(p) : rise;
+        return rise + cell.AmbientC;
+    }
+
+    private static double Spread(double[] values)
+    {
+        var mean = values.Average();
+        return Math.Sqrt(values.Sum(v => (v - mean) * (v - mean)) / values.Length);
     }
 }

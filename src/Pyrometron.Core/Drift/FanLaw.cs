@@ -19,6 +19,9 @@ public static class FanLaw
     public static double RelativeResistance(double speed, double reference, double exponent = Exponent) =>
         Math.Pow(Math.Max(speed / reference, LeastSpeedShare), -exponent);
 
+    /// <summary>The speed relative to the reference at which the convective resistance is so many times that at the reference.</summary>
+    public static double SpeedAt(double relativeResistance) => Math.Pow(relativeResistance, -1 / Exponent);
+
     /// <summary>Pressure of the standard atmosphere relative to sea level (ISO 2533:1975), metres to a share.</summary>
     public static double PressureRatio(double altitudeMetres) => Math.Pow(1 - 0.0065 * altitudeMetres / 288.15, 5.255880);
 

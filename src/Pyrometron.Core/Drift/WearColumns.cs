@@ -83,11 +83,15 @@ internal sealed class WearColumns
         _columns = [.. columns];
         _successive = [.. successive];
         _levels = levels;
+        AirColumn = Array.FindIndex(_columns, c => c.Term == WearTerm.Air);
         NonNegative = [.. _columns.Select(c => c.Price > 0)];
         _byPart = [.. levels.Select((_, p) => Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Part < 0 || _columns[i].Part == p).ToArray())];
     }
 
     public int Count => _columns.Length;
+
+    /// <summary>Where the fresh air side stands.</summary>
+    public int AirColumn { get; }
 
     public bool[] NonNegative { get; }
 
@@ -171,8 +175,7 @@ internal sealed class WearColumns
     /// <summary>Replaces the prior of the fresh air side by what siblings of the same model have shown.</summary>
     public void SetAirPrior(double mean, double sigma)
     {
-        var air = Array.FindIndex(_columns, c => c.Term == WearTerm.Air);
-        _columns[air] = _columns[air] with { Mean = mean, Sigma = sigma };
+        _columns[AirColumn] = _columns[AirColumn] with { Mean = mean, Sigma = sigma };
     }
 
     public double[] Start() => [.. _columns.Select(c => c.Mean)];

@@ -49,6 +49,9 @@ internal sealed class WearEquations
             Add(model, cell);
         AverageLocalAirOut(model);
         model.Columns.AddPriors(_h.AsSpan(0, _n * _n), _g.AsSpan(0, _n));
+        var (precision, gradient) = model.FanAnswer();
+        _h[model.Columns.AirColumn * (_n + 1)] += precision;
+        _g[model.Columns.AirColumn] += gradient;
     }
 
     private void Reserve(WearModel model)

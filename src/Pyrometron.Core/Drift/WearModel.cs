@@ -24,6 +24,7 @@ internal sealed class WearModel
     private readonly int[] _binOf;
     private readonly double[] _x;
     private readonly float[] _ownWeight, _commonWeight;
+    private readonly double[] _fanAnswers;
     private double[] _sigma = [];
 
     private WearModel(Asset asset, ReferencePoint reference, CellTable cells, NoiseModel noise, double asOfDay, IReadOnlyList<SensorStep> sensorSteps)
@@ -33,6 +34,7 @@ internal sealed class WearModel
         _share = AirShares(asset, levels);
         Columns = WearColumns.For(asset, reference, cells, asOfDay, levels, _share, sensorSteps);
         _x = Columns.Start();
+        _fanAnswers = [.. FanResponse.Of(cells, reference).Where(a => a > 0)];
         Bins = [.. cells.All.Select(c => c.Bin).Distinct()];
         _binOf = [.. cells.All.Select(c => Array.BinarySearch(Bins, c.Bin))];
         (_ownWeight, _commonWeight) = (new float[cells.Count * cells.Parts], new float[cells.Count]);
@@ -69,6 +71,23 @@ internal sealed class WearModel
 
     /// <summary>Variance of what all parts of a cell share, K².</summary>
     public double CommonVariance(int cell) => Noise.CommonVariance(Cells[cell].Count) / _commonWeight[cell];
+
+    /// <summary>
+    /// What readings whose fan answered to them add to the equations of the fresh air side: −Σ ln(1 + κ·q·F), to the second order
+    /// about the present F.
+    /// </summary>
+    public (double Precision, double Gradient) FanAnswer()
+    {
+        var present = Math.Max(0, AirRise);
+        double precision = 0, gradient = 0;
+        foreach (var answer in _fanAnswers)
+        {
+            var pull = answer / (1 + answer * present);
+            precision += pull * pull;
+            gradient += pull + pull * pull * present;
+        }
+        return (precision, gradient);
+    }
 
     /// <summary>Sets up the model of a machine.</summary>
     /// <returns>Null when there is nothing to fit.</returns>

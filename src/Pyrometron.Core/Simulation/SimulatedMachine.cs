@@ -28,7 +28,50 @@ public sealed record Fault(Cause Cause, double FromDay, double FullDay, double K
 /// <summary>A load the machine runs under.</summary>
 /// <param name="PowerShare">Heat relative to the machine's usual power.</param>
 /// <param name="Weight">How often it is met.</param>
-public sealed record SimulatedLoad(string Name, double PowerShare, double Weight);
+/// <param name="IdlePart">A part that this load leaves idle, or null.</param>
+public sealed record SimulatedLoad(string Name, double PowerShare, double Weight, string? IdlePart = null)
+{
+    /// <summary>Heat through an idle part's joint, relative to its usual heat.</summary>
+    private const double IdleShare = 0.1;
+
+    /// <summary>Heat through a part's joint, relative to usual.</summary>
+    public double Through(string part) => part == IdlePart ? IdleShare : IdlePart is null ? PowerShare : 1;
+}
+
+/// <summary>How a fan is commanded.</summary>
+public abstract record FanControl
+{
+    /// <summary>Always the same.</summary>
+    public sealed record Fixed(double Percent) : FanControl;
+
+    /// <summary>The hottest part is held at a temperature, as long as the fan can.</summary>
+    public sealed record Holds(double Celsius) : FanControl;
+
+    /// <summary>The speed follows the hottest part: the least command below one temperature, all of it above the other.</summary>
+    public sealed record Follows(double FromC, double FullC) : FanControl;
+
+    /// <summary>The least command of an automatic fan, per cent.</summary>
+    public const double LeastPercent = 25;
+
+    /// <summary>What is asked of the fan when the hottest part stands at a temperature, per cent.</summary>
+    internal double Asked(double hottestC) => this switch
+    {
+        Fixed alone => alone.Percent,
+        // Anything hotter than the target asks for more than there is, anything cooler for less.
+        Holds target => hottestC > target.Celsius ? 100 : LeastPercent,
+        Follows curve => LeastPercent + (100 - LeastPercent) * Math.Clamp((hottestC - curve.FromC) / (curve.FullC - curve.FromC), 0, 1),
+        _ => throw new InvalidOperationException($"No such fan control: {GetType().Name}"),
+    };
+}
+
+/// <summary>How readings scatter beside what the sensors do.</summary>
+/// <param name="RunKelvin">From one reading to the next, all parts alike: seldom is a run warmed through as the last one was.</param>
+/// <param name="LocalAirKelvin">The air in front of the machine against the zone's, for days at a time.</param>
+public readonly record struct Scatter(double RunKelvin, double LocalAirKelvin);
+
+/// <summary>A sensor that does not tell the truth from a day on.</summary>
+/// <param name="OffsetKelvin">What it adds; null for one that stands still.</param>
+public sealed record SensorFault(string Part, double FromDay, double? OffsetKelvin);
 
 /// <summary>What is measured, and how often.</summary>
 /// <param name="EveryDays">Days between readings.</param>
@@ -41,15 +84,15 @@ public sealed record Instruments(double EveryDays, bool Ambient = true, bool Pow
 /// <param name="PowerW">Usual heat.</param>
 /// <param name="AirRise">Fresh rise of the cooler over the air at usual heat and 60 % fan, K.</param>
 /// <param name="JointRise">Fresh rise of each part over the cooler at usual heat, K.</param>
-/// <param name="FanTargetC">Temperature of the hottest part that the automatic fan steers by; null for a fixed fan at 60 %.</param>
-/// <param name="StuckSensor">A part whose sensor stands still from a day on, or null.</param>
+/// <param name="Fan">How its fan is commanded.</param>
 /// <param name="SettingsChange">Day and power factor of a change of settings, or null.</param>
+/// <param name="Sensor">A sensor that is wrong, or null.</param>
 public sealed record SimulatedMachine(
-    Asset Asset, double PowerW, double AirRise, IReadOnlyList<double> JointRise, double MaxRpm, double? FanTargetC,
+    Asset Asset, double PowerW, double AirRise, IReadOnlyList<double> JointRise, double MaxRpm, FanControl Fan,
     IReadOnlyList<SimulatedLoad> Loads, Instruments Instruments, IReadOnlyList<Fault> Faults, (double Day, double PowerFactor)? SettingsChange = null,
-    (string Part, double FromDay)? StuckSensor = null)
+    SensorFault? Sensor = null)
 {
-    private const double ReferencePct = 60, LeastPct = 25;
+    private const double ReferencePct = 60;
 
     /// <summary>What a sensor shows that has stopped, °C.</summary>
     private const double StuckAtC = 47;
@@ -57,48 +100,80 @@ public sealed record SimulatedMachine(
     /// <summary>How much wider the hot spot's gap grows than the core's when paste fails (common practice, no source).</summary>
     private const double HotspotGain = 2.3;
 
+    /// <summary>Share of its dust that every cleaning leaves in the fins.</summary>
+    public double DustLeftBehind { get; init; }
+
+    /// <summary>In what proportion its parts feel the air side; null for all alike, as on one cooler.</summary>
+    public IReadOnlyList<double>? AirShare { get; init; }
+
+    /// <summary>How its readings scatter.</summary>
+    public Scatter Scatter { get; init; } = new(0.3, 0);
+
+    /// <summary>Heat relative to the usual under the settings of a day.</summary>
+    private double SettingsHeat(double day) => SettingsChange is { } change && day >= change.Day ? change.PowerFactor : 1;
+
     /// <summary>What the machine would show at a moment: settled, with sensor noise.</summary>
-    public Reading Measure(double day, SimulatedZone zone, Random random)
+    /// <param name="localAir">What the air in front of it differs by from the zone's, K.</param>
+    public Reading Measure(double day, SimulatedZone zone, double localAir, Random random)
     {
         var load = Pick(random);
-        var changed = SettingsChange is { } change && day >= change.Day;
-        var heat = load.PowerShare * (changed ? SettingsChange!.Value.PowerFactor : 1) * (1 + Normal(random) * 0.015);
-        var air = zone.FeltC(day) + Normal(random) * 0.3;
-        var (parts, pct, rpm) = Settle(day, heat, air);
-        if (StuckSensor is { } stuck && day >= stuck.FromDay)
-            parts[Asset.Parts.ToList().FindIndex(p => p.Name == stuck.Part)] = StuckAtC;
-        double Whole(double value, double noise) => Math.Round(value + Normal(random) * noise);
+        var changed = SettingsHeat(day);
+        var heat = load.PowerShare * changed * (1 + random.Normal() * 0.015);
+        var air = zone.FeltC(day) + localAir + random.Normal() * Scatter.RunKelvin;
+        var (parts, pct, rpm) = Settle(day, heat, air, load);
+        if (Sensor is { } wrong && day >= wrong.FromDay && Asset.Parts.ToList().FindIndex(p => p.Name == wrong.Part) is var at)
+            parts[at] = wrong.OffsetKelvin is { } offset ? parts[at] + offset : StuckAtC;
+        double Whole(double value, double noise) => Math.Round(value + random.Normal() * noise);
         return new Reading(
-            (long)Math.Round(day * 86_400_000), Instruments.Ambient ? Math.Round((zone.SeenC(day) + Normal(random) * 0.3) * 2) / 2 : double.NaN, double.NaN,
-            Instruments.Power ? Whole(heat * PowerW, 2) : double.NaN, Instruments.Fan ? Math.Round(rpm * (1 + Normal(random) * 0.01) / 10) * 10 : double.NaN,
+            (long)Math.Round(day * 86_400_000), Instruments.Ambient ? Math.Round((zone.SeenC(day) + random.Normal() * 0.3) * 2) / 2 : double.NaN, double.NaN,
+            Instruments.Power ? Whole(heat * PowerW, 2) : double.NaN, Instruments.Fan ? Math.Round(rpm * (1 + random.Normal() * 0.01) / 10) * 10 : double.NaN,
             Instruments.Fan && Instruments.Power ? Math.Round(pct) : double.NaN, double.NaN, double.NaN, double.NaN,
-            changed ? "raised" : "stock", load.Name, null, [.. parts.Select(c => c.Equals(StuckAtC) ? c : Whole(c, 0.8))]);
+            changed > 1 ? "raised" : changed < 1 ? "lowered" : "stock", load.Name, null, [.. parts.Select(c => c.Equals(StuckAtC) ? c : Whole(c, 0.8))]);
     }
 
     /// <summary>Settled temperatures, fan command and speed at a heat and an intake air.</summary>
-    public (double[] PartsC, double FanPct, double FanRpm) Settle(double day, double heat, double airC)
+    /// <param name="load">Which parts work; null for all.</param>
+    public (double[] PartsC, double FanPct, double FanRpm) Settle(double day, double heat, double airC, SimulatedLoad? load = null)
     {
-        // The automatic fan finds the lowest command that holds its target; a bisection, since hotter means faster.
-        double low = LeastPct, high = 100;
-        if (FanTargetC is not { } target)
-            low = high = ReferencePct;
-        else
-            for (var i = 0; i < 20; i++)
-            {
-                var middle = (low + high) / 2;
-                if (Temperatures(day, heat, airC, middle).Max() > target)
-                    low = middle;
-                else
-                    high = middle;
-            }
+        // The fan finds the command that asks for itself; a bisection, since faster means cooler.
+        var (low, high) = Fan is FanControl.Fixed alone ? (alone.Percent, alone.Percent) : (FanControl.LeastPercent, 100);
+        for (var i = 0; i < 20 && high > low; i++)
+        {
+            var middle = (low + high) / 2;
+            if (Fan.Asked(Temperatures(day, heat, airC, middle, load).Max()) > middle)
+                low = middle;
+            else
+                high = middle;
+        }
         var pct = (low + high) / 2;
-        return (Temperatures(day, heat, airC, pct), pct, MaxRpm * pct / 100 * FanShare(day));
+        return (Temperatures(day, heat, airC, pct, load), pct, MaxRpm * pct / 100 * FanShare(day));
     }
 
-    private double[] Temperatures(double day, double heat, double airC, double pct)
+    /// <summary>
+    /// What each serviceable cause adds to each part on a day, K: at 25 °C intake, the heat of the day's settings, and the
+    /// command that the fan of the fresh machine would have there.
+    /// </summary>
+    public IReadOnlyList<IReadOnlyDictionary<Cause, double>> Wear(double day)
+    {
+        var heat = SettingsHeat(day);
+        var fresh = this with { Faults = [] };
+        var pct = fresh.Settle(day, heat, ReferencePoint.AmbientC).FanPct;
+        var whole = fresh.Temperatures(day, heat, ReferencePoint.AmbientC, pct, null);
+        double[] With(params Cause[] causes) => (this with { Faults = [.. Faults.Where(f => causes.Contains(f.Cause))] }).Temperatures(day, heat, ReferencePoint.AmbientC, pct, null);
+        var alone = ((Cause[])[Cause.Dust, Cause.Paste, Cause.Pads, Cause.Mount]).ToDictionary(c => c, c => With(c));
+        // A tired fan costs the more, the more dust it blows against.
+        var (dusty, tired) = (alone[Cause.Dust], With(Cause.Dust, Cause.Fan));
+        return [.. Asset.Parts.Select((_, p) => (IReadOnlyDictionary<Cause, double>)alone.Select(c => (c.Key, Kelvin: c.Value[p] - whole[p]))
+            .Append((Cause.Fan, tired[p] - dusty[p])).ToDictionary(c => c.Item1, c => c.Item2))];
+    }
+
+    /// <summary>Temperatures on a day with all parts at work and all the speed that the fan has, °C.</summary>
+    public IReadOnlyList<double> Hottest(double day, double airC) => Temperatures(day, SettingsHeat(day), airC, Fan is FanControl.Fixed alone ? alone.Percent : 100, null);
+
+    private double[] Temperatures(double day, double heat, double airC, double pct, SimulatedLoad? load)
     {
         var flow = FanLaw.RelativeResistance(pct * FanShare(day), ReferencePct);
-        var cooler = heat * flow * (AirRise + Remaining(Cause.Dust, null, day));
+        var cooler = flow * (AirRise + Remaining(Cause.Dust, null, day));
         var parts = new double[Asset.Parts.Count];
         for (var p = 0; p < parts.Length; p++)
         {
@@ -106,7 +181,9 @@ public sealed record SimulatedMachine(
             var joint = Remaining(part.Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, part.Name, day) + Remaining(Cause.Mount, part.Name, day);
             if (part.Name == "hotspot")
                 joint += HotspotGain * (Remaining(Cause.Paste, "core", day) + Remaining(Cause.Mount, "core", day));
-            parts[p] = airC + cooler + heat * (JointRise[p] + joint);
+            var through = load is { IdlePart: not null } ? heat / load.PowerShare * load.Through(part.Name) : heat;
+            // In a desktop each part has a cooler of its own, elsewhere they share one.
+            parts[p] = airC + (Asset.Kind == AssetKind.Desktop ? through : heat) * (AirShare?[p] ?? 1) * cooler + through * (JointRise[p] + joint);
         }
         return parts;
     }
@@ -131,7 +208,7 @@ public sealed record SimulatedMachine(
             {
                 var on = UnixDay.Noon(service.Date);
                 if (on <= day && on > fault.FromDay)
-                    removed += (fault.At(on) - removed) * ServiceEffects.RemovedShare(service.Level, cause);
+                    removed += (fault.At(on) - removed) * ServiceEffects.RemovedShare(service.Level, cause) * (cause == Cause.Dust ? 1 - DustLeftBehind : 1);
             }
             sum += fault.At(day) - removed;
         }
@@ -146,8 +223,4 @@ public sealed record SimulatedMachine(
                 return load;
         return Loads[^1];
     }
-
-    /// <summary>A standard normal deviate (Box &amp; Muller 1958).</summary>
-    private static double Normal(Random random) =>
-        Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
 }

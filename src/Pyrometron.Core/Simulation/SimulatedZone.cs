@@ -14,8 +14,11 @@ public sealed record SimulatedZone(string Code, double MeanC, double SeasonKelvi
 {
     private const double WarmestDayOfYear = 205;
 
+    /// <summary>Whether the intake sensors feel the season; else they hang in conditioned air.</summary>
+    public bool SeasonSeen { get; init; } = true;
+
     /// <summary>The air as the intake sensors see it, °C, without their noise.</summary>
-    public double SeenC(double day) => Season(day) + Sum(day, e => e.Seen);
+    public double SeenC(double day) => (SeasonSeen ? Season(day) : MeanC) + Sum(day, e => e.Seen);
 
     /// <summary>The air as the machines feel it, °C.</summary>
     public double FeltC(double day) => Season(day) + Sum(day, _ => true);

@@ -22,25 +22,25 @@ internal sealed class CoastInstitute(DateOnly today)
 
     /// <summary>What a model of machine is like when fresh.</summary>
     private sealed record Model(string Name, AssetKind Kind, double PowerW, double AirRise, (string Part, double LimitC, JointMaterial Joint, double JointRise)[] Parts,
-        double MaxRpm, double? FanTargetC, SimulatedLoad[] Loads, Instruments Instruments, double HoursPerDay);
+        double MaxRpm, FanControl Fan, SimulatedLoad[] Loads, Instruments Instruments, double HoursPerDay);
 
     private static readonly SimulatedLoad[] Render = [new("steady compute", 1, 0.8), new("light batch", 0.86, 0.17), new("idle", 0.15, 0.03)];
     private static readonly SimulatedLoad[] Office = [new("full", 1, 0.65), new("one core", 0.5, 0.35)];
 
     private static readonly Model Sorrel = new("Sorrel card, mark II", AssetKind.GraphicsCard, 228, 27,
-        [("core", 90, JointMaterial.Paste, 13), ("hotspot", 105, JointMaterial.Paste, 25), ("memory", 105, JointMaterial.Pad, 24)], 3200, null, Render, new(1 / 3.0), 24);
+        [("core", 90, JointMaterial.Paste, 13), ("hotspot", 105, JointMaterial.Paste, 25), ("memory", 105, JointMaterial.Pad, 24)], 3200, new FanControl.Fixed(60), Render, new(1 / 3.0), 24);
 
     private static readonly Model Bladder = new("Wrack card", AssetKind.GraphicsCard, 286, 26,
-        [("core", 92, JointMaterial.Paste, 15), ("hotspot", 107, JointMaterial.Paste, 27), ("memory", 108, JointMaterial.Pad, 29)], 2900, 76, Render, new(1 / 3.0), 24);
+        [("core", 92, JointMaterial.Paste, 15), ("hotspot", 107, JointMaterial.Paste, 27), ("memory", 108, JointMaterial.Pad, 29)], 2900, new FanControl.Holds(76), Render, new(1 / 3.0), 24);
 
     private static readonly Model Tern = new("Tern 2U server", AssetKind.Server, 310, 24,
-        [("cpu", 92, JointMaterial.Paste, 20), ("memory", 85, JointMaterial.Pad, 4)], 9800, 68, Render, new(1 / 3.0), 24);
+        [("cpu", 92, JointMaterial.Paste, 20), ("memory", 85, JointMaterial.Pad, 4)], 9800, new FanControl.Holds(68), Render, new(1 / 3.0), 24);
 
     private static readonly Model Petrel = new("Petrel desktop", AssetKind.Desktop, 150, 22,
-        [("cpu", 95, JointMaterial.Paste, 24), ("gpu", 93, JointMaterial.Paste, 19)], 2100, 78, Office, new(7, Power: false), 9);
+        [("cpu", 95, JointMaterial.Paste, 24), ("gpu", 93, JointMaterial.Paste, 19)], 2100, new FanControl.Holds(78), Office, new(7, Power: false), 9);
 
     private static readonly Model Gannet = new("Gannet field laptop", AssetKind.Laptop, 70, 34,
-        [("cpu", 100, JointMaterial.Paste, 22), ("gpu", 96, JointMaterial.Paste, 16)], 5200, null, Office, new(6, Power: false), 7);
+        [("cpu", 100, JointMaterial.Paste, 22), ("gpu", 96, JointMaterial.Paste, 16)], 5200, new FanControl.Fixed(60), Office, new(6, Power: false), 7);
 
     private static readonly Site[] Sites =
     [
@@ -119,7 +119,7 @@ internal sealed class CoastInstitute(DateOnly today)
         double Alike() => 1 + (_random.NextDouble() - 0.5) * 0.1;
         var ordinary = _random.NextDouble() * 1.6;
         _machines.Add(new SimulatedMachine(asset, model.PowerW * Alike(), model.AirRise * Alike(), [.. model.Parts.Select(p => p.JointRise * Alike())], model.MaxRpm,
-            model.FanTargetC, model.Loads, model.Instruments, [new Fault(Cause.Dust, Now - 420, Now + 200, ordinary)]));
+            model.Fan, model.Loads, model.Instruments, [new Fault(Cause.Dust, Now - 420, Now + 200, ordinary)]));
     }
 
     /// <summary>Gives the faults out: each cause to somebody, some at their beginning, some already pressing.</summary>
@@ -153,7 +153,7 @@ internal sealed class CoastInstitute(DateOnly today)
         Change("GC-0122", m => m with { SettingsChange = (Now - 80, 1.17) });
         Change("GC-0104", m => m with { JointRise = [m.JointRise[0] + 11, m.JointRise[1] + 13, m.JointRise[2] + 12] });
 
-        Change("SV-0025", m => m with { StuckSensor = ("memory", Now - 40) });
+        Change("SV-0025", m => m with { Sensor = new SensorFault("memory", Now - 40, null) });
 
         // Servers: paste, fans, dust; two simply have too small a cooler for their shelf.
         To("SV-0009", new Fault(Cause.Fan, Now - 160, Now - 30, 7.8));

@@ -147,7 +147,7 @@ internal static class DemoData
     {
         var air = Math.Round(zone.SeenC(day), 1);
         // Automatic fans are fixed for a test where they can be, so that before and after match.
-        var (parts, pct, rpm) = (machine with { FanTargetC = null }).Settle(day, 1, air);
+        var (parts, pct, rpm) = (machine with { Fan = new FanControl.Fixed(60) }).Settle(day, 1, air);
         return new Run(machine.Loads[0].Name, 20, new Celsius(air), new RunFan(FanMode.Fixed, pct, Math.Round(rpm)), "stock", machine.Instruments.Power ? Math.Round(machine.PowerW) : null,
             null, null, false, [.. machine.Asset.Parts.Select((p, i) => new RunPart(p.Name, new Celsius(Math.Round(parts[i]))))]);
     }

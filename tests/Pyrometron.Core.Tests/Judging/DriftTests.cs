@@ -143,7 +143,7 @@ public class DriftTests
     {
         var fault = new Fault(Cause.Dust, Hall.Now - 200, Hall.Now - 100, 8);
         Assert.Equal([0, 4, 8], new[] { -200.0, -150, -50 }.Select(d => fault.At(Hall.Now + d)));
-        var machine = new SimulatedMachine(Card with { Services = [new(Hall.Today.AddDays(-60), ServiceLevel.DustOut)] }, 200, 25, [12, 25], 3000, null,
+        var machine = new SimulatedMachine(Card with { Services = [new(Hall.Today.AddDays(-60), ServiceLevel.DustOut)] }, 200, 25, [12, 25], 3000, new FanControl.Fixed(60),
             [new SimulatedLoad("steady", 1, 1)], new Instruments(1), [fault]);
         double Core(double day) => machine.Settle(Hall.Now + day, 1, 25).PartsC[0];
         Assert.Equal(8, Core(-80) - Core(-250), 1e-9);

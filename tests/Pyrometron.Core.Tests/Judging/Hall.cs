@@ -37,7 +37,7 @@ internal sealed class Hall
     {
         var asset = new Asset(tag, AssetKind.GraphicsCard, "Sorrel", "ROW", null, 24, Today.AddDays(-400), null,
             [new("core", new(90), JointMaterial.Paste), new("hotspot", new(105), JointMaterial.Paste), new("memory", new(105), JointMaterial.Pad)], services ?? []);
-        var machine = new SimulatedMachine(asset, 228, 27, [13, 25, 24], 3200, null, Loads, new Instruments(1 / 3.0), faults);
+        var machine = new SimulatedMachine(asset, 228, 27, [13, 25, 24], 3200, new FanControl.Fixed(60), Loads, new Instruments(1 / 3.0), faults);
         _machines.Add(change?.Invoke(machine) ?? machine);
         return this;
     }

@@ -100,7 +100,7 @@ public class JudgeAgainTests
 
         public void Fill(Asset asset, Fault[] faults)
         {
-            var machine = new SimulatedMachine(asset, 228, 27, [13, 25, 24], 3200, null, [new("steady", 1, 0.9), new("idle", 0.15, 0.1)], new Instruments(0.5), faults);
+            var machine = new SimulatedMachine(asset, 228, 27, [13, 25, 24], 3200, new FanControl.Fixed(60), [new("steady", 1, 0.9), new("idle", 0.15, 0.1)], new Instruments(0.5), faults);
             var seed = asset.Tag[0] * 10 + asset.Tag[^1];
             _readings[asset.Tag] = ReadingSeries.From(Workshop.Run(machine, new SimulatedZone(asset.Zone, 26, 4, []), Hall.Now - 300, Hall.Now, seed), 3);
         }
