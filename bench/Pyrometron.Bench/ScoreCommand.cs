@@ -56,7 +56,6 @@ internal static class ScoreCommand
             if (t.Grade == "healthy" && (a.DriftKelvin ?? 0) < 2.5)
                 continue;
             var split = a.WorstPart?.Split ?? default;
-            if (Environment.GetEnvironmentVariable("DBG") is not null) Console.WriteLine($"E {a.Asset.Tag} pct {a.Reference?.FanPct:0.0} n {a.Reference?.FanSpeed:0} fresh {string.Join(' ', a.Parts.Select(p => $"{p.FreshRiseKelvin:0.0}({p.FreshRiseKelvin-p.FreshJointKelvin:0.0})"))} est {string.Join(" | ", a.Parts.Select(p => $"d{p.Split.Dust:0.0} j{p.Split.Joint:0.0} f{p.Split.Fan:0.0} m{p.Split.Mount:0.0}"))} srv {string.Join(',', a.Asset.Services)}");
             Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{rank,3} {a.Asset.Tag} {(t.NeedsWork ? "NEED" : t.Grade),-7} {Words.Of(a.Urgency),-7} {Words.Of(a.Cause),-6}/{t.DominantCause,-6} drift {a.DriftKelvin,5:0.0}/{t.WorstPartRecoverableKelvin,5:0.0}|{t.TotalRecoverableKelvin,5:0.0} "
                 + $"±{a.WorstPart?.SigmaKelvin ?? 0:0.0} days {(a.Action is { } d ? d.Day.DayNumber - a.AsOf.DayNumber : -1),4}/{t.DaysToAction ?? -1,4} {a.WorstPart?.Part.Name} d{split.Dust:0.0} j{split.Joint:0.0} f{split.Fan:0.0} m{split.Mount:0.0} room {a.Outside.Room:0.0} set {a.Outside.Settings:0.0} {string.Join(',', t.Confounds)} {a.Evidence}"));
         }

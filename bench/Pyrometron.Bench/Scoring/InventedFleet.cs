@@ -41,6 +41,9 @@ internal sealed class InventedFleet
     {
         /// <summary>In a server the memory has its own fins in the same stream of air.</summary>
         public double MemoryShare { get; init; } = 1;
+
+        /// <summary>Hot from the first day.</summary>
+        public bool CoolerTooSmall { get; init; }
     }
 
     private Register Build()
@@ -83,14 +86,15 @@ internal sealed class InventedFleet
 
     private Model ModelOf(AssetKind kind, string name, double designC)
     {
+        var small = Chance(0.1);
         // Limits leave a sound machine some ten to thirty kelvins on a hot day.
         (string, JointMaterial, double, double) Part(string part, JointMaterial joint, double rise, double air) =>
-            (part, joint, rise, Math.Round(designC + 0.8 * air + rise + _random.Between(14, 34)));
+            (part, joint, rise, Math.Round(designC + 0.8 * air + rise + (small ? _random.Between(3, 8) : _random.Between(14, 34))));
         var memoryShare = _random.Between(0.55, 1.1);
         var air = kind is AssetKind.Laptop ? _random.Between(24, 34) : _random.Between(18, 30);
         var fan = kind is AssetKind.GraphicsCard && Chance(0.4) ? new FanControl.Fixed(_random.Next(55, 90))
             : (FanControl)new FanControl.Follows(_random.Between(35, 45), _random.Between(76, 92));
-        return kind switch
+        var drawn = kind switch
         {
             AssetKind.GraphicsCard => new Model(name, kind, _random.Between(160, 330), air, 3200, fan,
                 [Part("core", JointMaterial.Paste, _random.Between(9, 16), air), Part("hotspot", JointMaterial.Paste, _random.Between(19, 29), air), Part("memory", JointMaterial.Pad, _random.Between(16, 30), air)]),
@@ -99,6 +103,7 @@ internal sealed class InventedFleet
             _ => new Model(name, kind, kind is AssetKind.Laptop ? 90 : 320, air, kind is AssetKind.Laptop ? 5200 : 2100, fan,
                 [Part("cpu", JointMaterial.Paste, _random.Between(16, 26), air), Part("gpu", JointMaterial.Paste, _random.Between(14, 22), air)]),
         };
+        return drawn with { CoolerTooSmall = small };
     }
 
     private (SimulatedMachine, SimulatedZone, Zone, string[]) MachineOf(Model model, Zone zone, SimulatedZone air, string[] misleading)
@@ -128,11 +133,8 @@ internal sealed class InventedFleet
             settings = (Now - _random.Between(30, 250), Chance(0.7) ? _random.Between(1.06, 1.2) : _random.Between(0.82, 0.95));
             confounds.Add("settings-change");
         }
-        if (Chance(0.06))
-        {
-            joints = [.. joints.Select(j => j + _random.Between(9, 14))];
+        if (model.CoolerTooSmall)
             confounds.Add("cooler-limited");
-        }
         SensorFault? sensor = null;
         if (Chance(0.08))
         {
@@ -185,11 +187,6 @@ internal sealed class InventedFleet
     private static Truth TruthOf(SimulatedMachine machine, Zone zone, string[] confounds)
     {
         var wear = machine.Wear(Now);
-        if (Environment.GetEnvironmentVariable("DBG") is not null)
-        {
-            var sound = (machine with { Faults = [] }).Settle(Now, machine.SettingsChange?.PowerFactor ?? 1, 25);
-            Console.WriteLine($"T {machine.Asset.Tag} pct {sound.FanPct:0.0} fresh " + string.Join(" ", sound.PartsC.Select(c => $"{c - 25:0.0}")) + " wear " + string.Join(" | ", wear.Select(w => string.Join(" ", w.Select(x => $"{x.Key}{x.Value:0.0}")))) + $" {machine.Fan}");
-        }
         var totals = wear.Select(w => w.Values.Sum()).ToArray();
         var worst = Array.IndexOf(totals, totals.Max());
         var margins = MarginsOn(machine, zone, Now);

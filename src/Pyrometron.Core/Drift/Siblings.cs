@@ -11,15 +11,18 @@ namespace Pyrometron.Core.Drift;
 internal static class Siblings
 {
     /// <summary>Siblings that must know their air side before others borrow it.</summary>
-    private const int LeastSiblings = 3;
+    private const int LeastSiblings = 3, LeastForJoints = 5;
 
     /// <summary>How much two coolers of one model differ at the least.</summary>
     private const double UnitSpread = 0.12;
 
+    /// <summary>How much two joints of one model differ at the least, as a share of the joint's rise, and in K.</summary>
+    private const double JointSpread = 0.06, LeastJointSpread = 1;
+
     /// <summary>What machines of one model have shown: c, by whether heat and speed are in watts and rpm.</summary>
-    /// <param name="Middle">Median of c.</param>
-    /// <param name="MiddleSigma">How sure that is.</param>
-    public readonly record struct Known(double Middle, double MiddleSigma);
+    /// <param name="Air">Median of c, and how sure that is.</param>
+    /// <param name="Joints">By part: median and spread of the fresh joint's resistance, K/W.</param>
+    public sealed record Known((double Middle, double Sigma)? Air, IReadOnlyDictionary<string, (double Middle, double Spread)> Joints);
 
     /// <summary>What siblings must have in common to be compared: rpm and per cent, measured heat and heat by name are different scales.</summary>
     public readonly record struct Kin(AssetKind Kind, string Model, bool HasPower, bool SpeedIsRpm)
@@ -31,19 +34,29 @@ internal static class Siblings
     public static Dictionary<Kin, Known> Learn(IEnumerable<(Kin Kin, WearModel Model, double Altitude)> machines)
     {
         var known = new Dictionary<Kin, Known>();
-        foreach (var alike in machines.Where(m => m.Model.KnowsItsAir).GroupBy(m => m.Kin))
-            if (alike.Select(m => m.Model.AirRise / Scale(m.Model.Reference, m.Altitude)).ToArray() is { Length: >= LeastSiblings } constants)
-                known[alike.Key] = new Known(Robust.Median(constants), Robust.MadScale(constants) / Math.Sqrt(constants.Length));
+        foreach (var alike in machines.GroupBy(m => m.Kin))
+        {
+            var constants = alike.Where(m => m.Model.KnowsItsAir).Select(m => m.Model.AirRise / Scale(m.Model.Reference, m.Altitude)).ToArray();
+            // Heat by its name is each machine's own: only watts can be shared.
+            var joints = !alike.Key.HasPower ? [] : alike.SelectMany(m => m.Model.FreshJoints).GroupBy(j => j.Part, j => j.KelvinPerWatt)
+                .Where(j => j.Count() >= LeastForJoints).ToDictionary(j => j.Key, j => j.ToArray() is var all ? (Robust.Median(all), Robust.MadScale(all)) : default);
+            known[alike.Key] = new Known(constants.Length < LeastSiblings ? null : (Robust.Median(constants), Robust.MadScale(constants) / Math.Sqrt(constants.Length)), joints);
+        }
         return known;
     }
 
-    /// <summary>Gives a machine what its siblings have shown as the prior of its air side.</summary>
+    /// <summary>Gives a machine what its siblings have shown as the prior of its fresh air side and joints: what exceeds it was worn before the first reading.</summary>
     public static void Teach(IReadOnlyDictionary<Kin, Known> known, Kin kin, WearModel model, double altitude)
     {
-        if (!(model.Reference.FanSpeed > 0) || !known.TryGetValue(kin, out var shown))
+        if (!known.TryGetValue(kin, out var shown))
             return;
-        var scale = Scale(model.Reference, altitude);
-        model.SetAirPrior(shown.Middle * scale, Math.Sqrt(Math.Pow(UnitSpread * shown.Middle * scale, 2) + Math.Pow(shown.MiddleSigma * scale, 2)));
+        if (shown.Air is { } air && model.Reference.FanSpeed > 0)
+        {
+            var scale = Scale(model.Reference, altitude);
+            model.SetAirPrior(air.Middle * scale, Math.Sqrt(Math.Pow(UnitSpread * air.Middle * scale, 2) + Math.Pow(air.Sigma * scale, 2)));
+        }
+        foreach (var (part, (middle, spread)) in shown.Joints)
+            model.SetJointPrior(part, middle * model.Reference.PowerW, Math.Max(LeastJointSpread, Math.Max(JointSpread * middle, spread) * model.Reference.PowerW));
     }
 
     private static double Scale(ReferencePoint reference, double altitude) =>

@@ -53,8 +53,11 @@ internal sealed class WearColumns
     /// </summary>
     private const double SharedPrice = 0.15, OwnPrice = 0.3, MountPrice = 0.4, CarriedPrice = 1;
 
-    /// <summary>How much a pace of wear changes from one piece of its curve to the next, K a piece.</summary>
-    private const double PaceSigma = 0.45;
+    /// <summary>
+    /// How much a pace of wear changes from one piece of its curve to the next, K a piece: dust that closes fins and paste that
+    /// pumps out go slowly at first and fast at the end.
+    /// </summary>
+    private const double PaceSigma = 1;
 
     /// <summary>Length of a piece of the growing curves, days.</summary>
     private const double PieceDays = 60;
@@ -65,12 +68,21 @@ internal sealed class WearColumns
     /// <param name="Part">−1 for all parts.</param>
     /// <param name="From">Start of the growth, days since 1970; before it the column is 0.</param>
     /// <param name="Full">Where it reaches 1.</param>
-    /// <param name="Until">From here it is 0 again: renewed.</param>
+    /// <param name="Ends">When it is renewed, ascending.</param>
+    /// <param name="Left">Share that a renewal leaves.</param>
     /// <param name="Label">Workload or settings index, −1 for none.</param>
     /// <param name="Workload">Workload index besides a settings index.</param>
-    private readonly record struct Column(WearTerm Term, int Part, double From, double Full, double Until, int Label, int Workload, double Mean, double Sigma, double Price)
+    private readonly record struct Column(WearTerm Term, int Part, double From, double Full, double[] Ends, double Left, int Label, int Workload, double Mean, double Sigma, double Price)
     {
-        public double Height(double day) => day < From || day >= Until ? 0 : day >= Full ? 1 : (day - From) / (Full - From);
+        public double Height(double day)
+        {
+            if (day < From)
+                return 0;
+            var height = day >= Full ? 1 : (day - From) / (Full - From);
+            for (var i = 0; i < Ends.Length && day >= Ends[i]; i++)
+                height *= Left;
+            return height;
+        }
     }
 
     private readonly Column[] _columns;
@@ -103,7 +115,7 @@ internal sealed class WearColumns
         var columns = new List<Column>();
         var successive = new List<(int, int)>();
         void Plain(WearTerm term, int part, int label, double mean, double sigma, int workload = -1) =>
-            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, double.PositiveInfinity, label, workload, mean, sigma, 0));
+            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, [], 0, label, workload, mean, sigma, 0));
 
         var workloads = cells.All.Select(c => c.Workload).Distinct().Where(w => w != reference.Workload).ToArray();
         var settings = cells.All.Select(c => c.Settings).Distinct().Where(s => s != reference.Settings).ToArray();
@@ -126,32 +138,35 @@ internal sealed class WearColumns
             foreach (var w in workloads.Append(reference.Workload))
                 Plain(WearTerm.UnseenFan, -1, w, 0, 0.3);
         foreach (var step in sensorSteps)
-            columns.Add(new Column(WearTerm.SensorOffset, step.Part, step.Day, step.Day, double.PositiveInfinity, -1, -1, 0, 20, 0));
+            columns.Add(new Column(WearTerm.SensorOffset, step.Part, step.Day, step.Day, [], 0, -1, -1, 0, 20, 0));
 
         var (first, last) = (cells[0].Day, cells[cells.Count - 1].Day);
-        Growth(columns, successive, WearTerm.Shared, -1, Renewals(asset, Cause.Dust, asOf), first, last, SharedPrice);
+        var inService = UnixDay.Noon(asset.InServiceSince);
+        Growth(columns, successive, WearTerm.Shared, -1, Renewals(asset, Cause.Dust, asOf), ServiceEffects.DustLeftBehind, inService, first, last, SharedPrice);
         for (var p = 0; p < asset.Parts.Count; p++)
         {
-            Growth(columns, successive, WearTerm.Own, p, Renewals(asset, asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, asOf), first, last, OwnPrice);
+            Growth(columns, successive, WearTerm.Own, p, Renewals(asset, asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, asOf), 0, inService, first, last, OwnPrice);
             // A lifted cooler can sit badly afterwards, on every part it covers, until it is lifted again.
             var lifts = asset.Services.Where(s => ServiceEffects.LiftsCooler(s.Level)).Select(s => UnixDay.Noon(s.Date))
                 .Where(d => d > first && d <= last).Distinct().ToArray();
             for (var l = 0; l < lifts.Length; l++)
-                columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], l + 1 < lifts.Length ? lifts[l + 1] : double.PositiveInfinity, -1, -1, 0, WearSigma, MountPrice));
+                columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], lifts[(l + 1)..], 0, -1, -1, 0, WearSigma, MountPrice));
         }
         return new WearColumns(columns, successive, levels);
     }
 
-    /// <summary>Pieces of growth in every span between renewals; before the first renewal also what was there already.</summary>
-    private static void Growth(List<Column> columns, List<(int, int)> successive, WearTerm term, int part, double[] renewals, double first, double last, double price)
+    /// <summary>Pieces of growth in every span between renewals; before the first one in the history also what was there already.</summary>
+    /// <param name="renewals">All that are known, ascending.</param>
+    private static void Growth(List<Column> columns, List<(int, int)> successive, WearTerm term, int part, double[] renewals, double left, double inService, double first, double last, double price)
     {
-        var marks = renewals.Where(r => r > first && r <= last).ToList();
+        var marks = renewals.Where(r => r > first && r <= last).ToArray();
+        // What had time to gather before the first reading; with no renewal to show it, only siblings can.
+        if (marks.Length > 0 || first - Math.Max(inService, renewals.LastOrDefault(r => r <= first, double.NegativeInfinity)) >= PieceDays)
+            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, marks, left, -1, -1, 0, WearSigma, CarriedPrice));
         var (from, before) = (first, -1);
-        foreach (var until in marks.Append(double.PositiveInfinity))
+        for (var m = 0; m <= marks.Length; m++)
         {
-            if (from == first && marks.Count > 0)
-                columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, until, -1, -1, 0, WearSigma, CarriedPrice));
-            var end = Math.Min(until, last);
+            var end = m < marks.Length ? marks[m] : last;
             var pieces = Math.Max(1, (int)Math.Round((end - from) / PieceDays));
             var length = Math.Max(1, (end - from) / pieces);
             for (var k = 0; k < pieces; k++)
@@ -160,9 +175,9 @@ internal sealed class WearColumns
                 if (before >= 0)
                     successive.Add((before, columns.Count));
                 before = columns.Count;
-                columns.Add(new Column(term, part, from + k * length, from + (k + 1) * length, until, -1, -1, 0, WearSigma, price));
+                columns.Add(new Column(term, part, from + k * length, from + (k + 1) * length, marks[m..], left, -1, -1, 0, WearSigma, price));
             }
-            from = until;
+            from = end;
         }
     }
 
@@ -176,6 +191,13 @@ internal sealed class WearColumns
     public void SetAirPrior(double mean, double sigma)
     {
         _columns[AirColumn] = _columns[AirColumn] with { Mean = mean, Sigma = sigma };
+    }
+
+    /// <summary>Replaces the prior of a part's fresh joint likewise.</summary>
+    public void SetJointPrior(int part, double mean, double sigma)
+    {
+        var joint = Array.FindIndex(_columns, c => c.Term == WearTerm.Joint && c.Part == part);
+        _columns[joint] = _columns[joint] with { Mean = mean, Sigma = sigma };
     }
 
     public double[] Start() => [.. _columns.Select(c => c.Mean)];

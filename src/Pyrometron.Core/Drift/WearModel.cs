@@ -170,6 +170,17 @@ internal sealed class WearModel
     public bool KnowsItsAir => Reference.FanSpeed > 0 && Cells.Count >= 10 && Cells.All.Select(c => c.Flow).ToArray() is var flows
         && Robust.Quantile(flows, 0.9) - Robust.Quantile(flows, 0.1) > LeastFlowSpread;
 
+    /// <summary>Fresh joints of the parts at the reference point, as resistances.</summary>
+    public IEnumerable<(string Part, double KelvinPerWatt)> FreshJoints => _asset.Parts.Select((part, p) => (part.Name, At(WearTerm.Joint, p, 0) / Reference.PowerW));
+
+    /// <summary>Takes what siblings have shown of a part's joint as this machine's prior.</summary>
+    public void SetJointPrior(string part, double mean, double sigma)
+    {
+        for (var p = 0; p < _asset.Parts.Count; p++)
+            if (_asset.Parts[p].Name == part)
+                Columns.SetJointPrior(p, mean, sigma);
+    }
+
     /// <summary>Takes what siblings have shown of the air side as this machine's prior.</summary>
     public void SetAirPrior(double mean, double sigma) => Columns.SetAirPrior(mean, sigma);
 

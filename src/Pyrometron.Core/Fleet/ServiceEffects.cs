@@ -4,13 +4,19 @@ namespace Pyrometron.Core.Fleet;
 public static class ServiceEffects
 {
     /// <summary>
+    /// Share of the dust that a cleaning leaves deep in the fins. Common practice, no source: what proofs of jobs show goes
+    /// before it.
+    /// </summary>
+    public const double DustLeftBehind = 0.15;
+
+    /// <summary>
     /// The share of a cause that a level takes away, 0 to 1. Common practice, no source: a blow-out reaches only loose
     /// dust; every level that takes the fans off cleans the fins on the way.
     /// </summary>
     public static double RemovedShare(ServiceLevel level, Cause cause) => (level, cause) switch
     {
         (ServiceLevel.BlowOut, Cause.Dust) => 0.5,
-        (ServiceLevel.DustOut or ServiceLevel.FanSwap or ServiceLevel.Repaste or ServiceLevel.Repad, Cause.Dust) => 1,
+        (ServiceLevel.DustOut or ServiceLevel.FanSwap or ServiceLevel.Repaste or ServiceLevel.Repad, Cause.Dust) => 1 - DustLeftBehind,
         (ServiceLevel.FanSwap, Cause.Fan) => 1,
         (ServiceLevel.Repaste or ServiceLevel.Repad, Cause.Paste or Cause.Mount) => 1,
         (ServiceLevel.Repad, Cause.Pads) => 1,
@@ -18,7 +24,7 @@ public static class ServiceEffects
     };
 
     /// <summary>Whether a service of this level starts the age of a cause anew.</summary>
-    public static bool Renews(ServiceLevel level, Cause cause) => RemovedShare(level, cause) >= 1;
+    public static bool Renews(ServiceLevel level, Cause cause) => RemovedShare(level, cause) >= 1 - DustLeftBehind;
 
     /// <summary>Whether the cooler comes off, so that a bad mount can begin here.</summary>
     public static bool LiftsCooler(ServiceLevel level) => level is ServiceLevel.Repaste or ServiceLevel.Repad;

@@ -38,7 +38,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var winnable = worst.Split.Total;
         var action = parts.Where(p => p.Action is not null).Select(p => p.Action).MinBy(a => a!.Value.Day);
         var symptoms = Symptom.Standing(machine.Symptoms, asset, asOf);
-        var urgency = UrgencyRule.Of(winnable, worst.SigmaKelvin, machine.AtItsLimit, action, due, symptoms, asOf, policy);
+        var urgency = UrgencyRule.Of(new Winnable(winnable, worst.SigmaKelvin, worst.PaceKelvinPerDay), machine.AtItsLimit, action, due, symptoms, asOf, policy);
         var outside = new OutsideCauses(RoomNow, SettingsNow);
         var findings = machine.Findings
             .Concat(model.SensorSteps.Select(s => new SensorFinding(asset.Parts[s.Part].Name, "jumped from one day to the next, alone", s.Day, 0))).ToArray();

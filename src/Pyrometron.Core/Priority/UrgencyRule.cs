@@ -5,6 +5,19 @@ using Pyrometron.Core.Judging;
 
 namespace Pyrometron.Core.Priority;
 
+/// <summary>What service could win back on a machine's worst part.</summary>
+/// <param name="Kelvin">At its reference point.</param>
+/// <param name="Sigma">Its standard uncertainty, K.</param>
+/// <param name="Pace">What it grows by, K a day; 0 without a pace.</param>
+public readonly record struct Winnable(double Kelvin, double Sigma, double Pace = 0)
+{
+    /// <summary>Less than this many standard uncertainties may be chance: nobody is sent at once for it.</summary>
+    private const double SureSigmas = 1.5;
+
+    /// <summary>Whether it is beyond chance.</summary>
+    public bool IsSure => Kelvin >= SureSigmas * Sigma;
+}
+
 /// <summary>How pressing work on a machine is, from what is to win and by when.</summary>
 public static class UrgencyRule
 {
@@ -13,16 +26,15 @@ public static class UrgencyRule
     /// and the line near. <c>soon</c>: the same a little later, or its interval is due. <c>watch</c>: real drift without a
     /// date, or hot with nothing to win. Else <c>fine</c>.
     /// </summary>
-    /// <param name="winnable">What service could win back on the worst part, K.</param>
-    /// <param name="sigma">Its standard uncertainty, K.</param>
+    /// <param name="winnable">What service could win back.</param>
     /// <param name="atItsLimit">Throttling, or temperatures at a limit.</param>
     /// <param name="action">When the first part reaches its action line.</param>
     /// <param name="due">The next service of the calendar.</param>
     /// <param name="symptoms">What people reported and no service has answered.</param>
-    public static Urgency Of(double winnable, double sigma, bool atItsLimit, ActionDate? action, DueService? due, IReadOnlyList<Symptom> symptoms, DateOnly asOf, JudgementPolicy policy)
+    public static Urgency Of(Winnable winnable, bool atItsLimit, ActionDate? action, DueService? due, IReadOnlyList<Symptom> symptoms, DateOnly asOf, JudgementPolicy policy)
     {
         atItsLimit |= symptoms.Any(s => s.Kind == SymptomKind.Throttling);
-        var byEvidence = ByEvidence(winnable, sigma, atItsLimit, action, asOf, policy);
+        var byEvidence = ByEvidence(winnable, atItsLimit, action, asOf, policy);
         var byCalendar = due is { } d && d.Due <= asOf ? Urgency.Soon : Urgency.Fine;
         var bySchool = policy.School switch
         {
@@ -40,17 +52,18 @@ public static class UrgencyRule
 
     private static Urgency Sooner(Urgency a, Urgency b) => a < b ? a : b;
 
-    private static Urgency ByEvidence(double winnable, double sigma, bool atItsLimit, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
+    private static Urgency ByEvidence(Winnable winnable, bool atItsLimit, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
     {
         var days = action is { } a ? a.Day.DayNumber - asOf.DayNumber : int.MaxValue;
-        var worth = winnable >= policy.WorthKelvin;
-        if (worth && (atItsLimit || days <= 0))
+        var worth = winnable.Kelvin >= policy.WorthKelvin;
+        var sure = worth && winnable.IsSure;
+        if (sure && (atItsLimit || days <= 0))
             return Urgency.Now;
-        if (winnable >= policy.MuchKelvin || (worth && days <= JudgementPolicy.NextDays))
+        if (winnable.Kelvin >= policy.MuchKelvin || (sure && days <= JudgementPolicy.NextDays))
             return Urgency.Next;
-        if (worth && days <= JudgementPolicy.SoonDays)
+        if (worth && (days <= JudgementPolicy.SoonDays || winnable.Kelvin + JudgementPolicy.SoonDays * winnable.Pace >= policy.MuchKelvin))
             return Urgency.Soon;
-        if ((worth && winnable > 2 * sigma) || atItsLimit || days <= 0)
+        if ((worth && winnable.Kelvin > 2 * winnable.Sigma) || atItsLimit || days <= 0)
             return Urgency.Watch;
         return Urgency.Fine;
     }
@@ -59,10 +72,10 @@ public static class UrgencyRule
     /// Order within one urgency: how far beyond the thresholds a machine stands, most first. Winning six kelvin and
     /// standing at the line with two and a half weigh alike.
     /// </summary>
-    public static double Pressure(double winnable, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
+    public static double Pressure(Winnable winnable, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
     {
         var days = action is { } a ? Math.Max(0, a.Day.DayNumber - asOf.DayNumber) : double.PositiveInfinity;
         var nearness = 1 / (1 + Math.Exp((days - JudgementPolicy.NextDays) / 15));
-        return winnable / policy.MuchKelvin + nearness * Math.Min(winnable, 2 * policy.WorthKelvin) / policy.WorthKelvin;
+        return winnable.Kelvin / policy.MuchKelvin + nearness * Math.Min(winnable.Kelvin, 2 * policy.WorthKelvin) / policy.WorthKelvin;
     }
 }

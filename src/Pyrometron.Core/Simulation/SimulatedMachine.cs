@@ -101,7 +101,7 @@ public sealed record SimulatedMachine(
     private const double HotspotGain = 2.3;
 
     /// <summary>Share of its dust that every cleaning leaves in the fins.</summary>
-    public double DustLeftBehind { get; init; }
+    public double DustLeftBehind { get; init; } = ServiceEffects.DustLeftBehind;
 
     /// <summary>In what proportion its parts feel the air side; null for all alike, as on one cooler.</summary>
     public IReadOnlyList<double>? AirShare { get; init; }
@@ -208,7 +208,7 @@ public sealed record SimulatedMachine(
             {
                 var on = UnixDay.Noon(service.Date);
                 if (on <= day && on > fault.FromDay)
-                    removed += (fault.At(on) - removed) * ServiceEffects.RemovedShare(service.Level, cause) * (cause == Cause.Dust ? 1 - DustLeftBehind : 1);
+                    removed += (fault.At(on) - removed) * (cause == Cause.Dust && ServiceEffects.Renews(service.Level, cause) ? 1 - DustLeftBehind : ServiceEffects.RemovedShare(service.Level, cause));
             }
             sum += fault.At(day) - removed;
         }

@@ -74,7 +74,7 @@ public class SymptomTests
     [InlineData(School.Failure, 7.0, true, Urgency.Watch)]
     [InlineData(School.Failure, 0.0, true, Urgency.Fine)]
     public void The_school_decides_between_evidence_and_calendar(School school, double winnable, bool due, Urgency expected) =>
-        Assert.Equal(expected, UrgencyRule.Of(winnable, 0.5, false, null, due ? new(ServiceLevel.DustOut, Hall.Today) : null, [], Hall.Today, JudgementPolicy.Default with { School = school }));
+        Assert.Equal(expected, UrgencyRule.Of(new(winnable, 0.5), false, null, due ? new(ServiceLevel.DustOut, Hall.Today) : null, [], Hall.Today, JudgementPolicy.Default with { School = school }));
 
     [Theory]
     [InlineData(School.WhicheverFirst)]
@@ -84,7 +84,7 @@ public class SymptomTests
     public void Under_every_school_a_machine_in_trouble_is_now(School school)
     {
         var policy = JudgementPolicy.Default with { School = school };
-        Assert.Equal(Urgency.Now, UrgencyRule.Of(4, 0.5, true, null, null, [], Hall.Today, policy));
-        Assert.Equal(Urgency.Now, UrgencyRule.Of(0, 0.5, false, null, null, [Said(SymptomKind.Crash, 0)], Hall.Today, policy));
+        Assert.Equal(Urgency.Now, UrgencyRule.Of(new(4, 0.5), true, null, null, [], Hall.Today, policy));
+        Assert.Equal(Urgency.Now, UrgencyRule.Of(new(0, 0.5), false, null, null, [Said(SymptomKind.Crash, 0)], Hall.Today, policy));
     }
 }

@@ -23,20 +23,20 @@ public class UrgencyRuleTests
     public void Thresholds_stand_where_the_contract_puts_them(double winnable, int? days, bool atLimit, Urgency expected)
     {
         ActionDate? action = days is { } d ? new ActionDate(Today.AddDays(d), Today, null) : null;
-        Assert.Equal(expected, UrgencyRule.Of(winnable, 0.5, atLimit, action, null, [], Today, JudgementPolicy.Default));
+        Assert.Equal(expected, UrgencyRule.Of(new(winnable, 0.5), atLimit, action, null, [], Today, JudgementPolicy.Default));
     }
 
     [Fact]
     public void A_due_interval_is_soon_from_its_day_on()
     {
-        Assert.Equal(Urgency.Soon, UrgencyRule.Of(0, 0.5, false, null, new DueService(ServiceLevel.DustOut, Today), [], Today, JudgementPolicy.Default));
-        Assert.Equal(Urgency.Fine, UrgencyRule.Of(0, 0.5, false, null, new DueService(ServiceLevel.DustOut, Today.AddDays(1)), [], Today, JudgementPolicy.Default));
+        Assert.Equal(Urgency.Soon, UrgencyRule.Of(new(0, 0.5), false, null, new DueService(ServiceLevel.DustOut, Today), [], Today, JudgementPolicy.Default));
+        Assert.Equal(Urgency.Fine, UrgencyRule.Of(new(0, 0.5), false, null, new DueService(ServiceLevel.DustOut, Today.AddDays(1)), [], Today, JudgementPolicy.Default));
     }
 
     [Fact]
     public void More_to_win_and_a_nearer_line_press_harder()
     {
-        double Pressure(double kelvin, int days) => UrgencyRule.Pressure(kelvin, new ActionDate(Today.AddDays(days), Today, null), Today, JudgementPolicy.Default);
+        double Pressure(double kelvin, int days) => UrgencyRule.Pressure(new(kelvin, 0.5), new ActionDate(Today.AddDays(days), Today, null), Today, JudgementPolicy.Default);
         Assert.True(Pressure(8, 100) > Pressure(6, 100));
         Assert.True(Pressure(6, 20) > Pressure(6, 60));
     }
