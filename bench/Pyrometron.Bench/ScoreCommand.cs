@@ -57,7 +57,7 @@ internal static class ScoreCommand
                 continue;
             var split = a.WorstPart?.Split ?? default;
             Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{rank,3} {a.Asset.Tag} {(t.NeedsWork ? "NEED" : t.Grade),-7} {Words.Of(a.Urgency),-7} {Words.Of(a.Cause),-6}/{t.DominantCause,-6} drift {a.DriftKelvin,5:0.0}/{t.WorstPartRecoverableKelvin,5:0.0}|{t.TotalRecoverableKelvin,5:0.0} "
-                + $"±{a.WorstPart?.SigmaKelvin ?? 0:0.0} days {(a.Action is { } d ? d.Day.DayNumber - a.AsOf.DayNumber : -1),4}/{t.DaysToAction ?? -1,4} {a.WorstPart?.Part.Name} d{split.Dust:0.0} j{split.Joint:0.0} f{split.Fan:0.0} m{split.Mount:0.0} room {a.Outside.Room:0.0} set {a.Outside.Settings:0.0} {string.Join(',', t.Confounds)} {a.Evidence}"));
+                + $"±{a.WorstPart?.SigmaKelvin ?? 0:0.0} days {(a.Action is { } d ? d.Day.DayNumber - a.AsOf.DayNumber : -1),4}/{t.DaysToAction ?? -1,4} {a.WorstPart?.Part.Name} d{split.Dust:0.0} j{split.Joint:0.0} f{split.Fan:0.0} m{split.Mount:0.0} room {a.Outside.Room:0.0} set {a.Outside.Settings:0.0} {string.Join(',', t.Confounds)} {a.Evidence} {string.Join("|", a.Parts.Select(p => $"{p.Part.Name} d{p.Split.Dust:0.0} j{p.Split.Joint:0.0} f{p.FreshRiseKelvin:0}/{p.FreshJointKelvin:0}"))}"));
         }
     }
 

@@ -9,6 +9,9 @@ public readonly record struct CauseSplit(double Dust, double Joint, double Fan, 
     /// <summary>All that service could win back, K.</summary>
     public double Total => Dust + Joint + Fan + Mount;
 
+    /// <summary>The same split of a larger or smaller whole.</summary>
+    public CauseSplit Times(double factor) => this with { Dust = Dust * factor, Joint = Joint * factor, Fan = Fan * factor, Mount = Mount * factor };
+
     /// <summary>The kelvins of one cause; 0 for those that no service removes.</summary>
     public double Of(Cause cause) => cause switch
     {

@@ -8,8 +8,13 @@ namespace Pyrometron.Core.Drift;
 /// temperature: a sound fan never slows while the part that it listens to grows warmer.
 /// </summary>
 /// <param name="SpeedShare">Present speed at equal command relative to fresh, 0 to 1; 1 when sound or not known.</param>
-public readonly record struct FanHealth(double SpeedShare)
+/// <param name="LostPerDay">What it loses of that share a day; 0 when it stands, or no trend is certain.</param>
+public readonly record struct FanHealth(double SpeedShare, double LostPerDay = 0)
 {
+    /// <summary>Days, and points in them, that a pace is taken from.</summary>
+    private const double PaceDays = 100;
+    private const int LeastForPace = 6;
+
     private const double RecentDays = 25;
 
     /// <summary>Speeds scatter by a few per cent; less than this is no finding.</summary>
@@ -34,11 +39,21 @@ public readonly record struct FanHealth(double SpeedShare)
             return ByTemperature(cells, renewed);
         // The fresh ratio: the upper part of the history, since wear only ever lowers it.
         var fresh = Robust.Quantile(known.Select(c => c.SpeedRatio).ToArray(), 0.85);
-        var recent = known.Where(c => c.Day > known[^1].Day - RecentDays).Select(c => c.SpeedRatio).ToArray();
-        return Judged(Robust.Median(recent.Length >= 3 ? recent : known.TakeLast(3).Select(c => c.SpeedRatio).ToArray()) / fresh, LeastLoss);
+        return Judged([.. known.Select(c => (c.Day, c.SpeedRatio / fresh))], RecentDays, LeastLoss);
     }
 
-    private static FanHealth Judged(double share, double leastLoss) => share > 1 - leastLoss ? Sound : new FanHealth(share);
+    /// <param name="shares">Speed relative to fresh by day, oldest first.</param>
+    private static FanHealth Judged((double Day, double Share)[] shares, double recentDays, double leastLoss)
+    {
+        var last = shares[^1].Day;
+        var recent = shares.Where(s => s.Day > last - recentDays).Select(s => s.Share).ToArray();
+        var share = Robust.Median(recent.Length >= 3 ? recent : [.. shares.TakeLast(3).Select(s => s.Share)]);
+        if (share > 1 - leastLoss)
+            return Sound;
+        var late = shares.Where(s => s.Day > last - PaceDays).ToArray();
+        return late.Length >= LeastForPace && TheilSen.Fit([.. late.Select(s => s.Day)], [.. late.Select(s => s.Share)], 0.8) is { High: < 0 } line
+            ? new FanHealth(Math.Clamp(line.At(last), FanLaw.LeastSpeedShare, share), -line.Slope) : new FanHealth(share);
+    }
 
     private static FanHealth ByTemperature(CellTable cells, double renewed)
     {
@@ -53,8 +68,9 @@ public readonly record struct FanHealth(double SpeedShare)
         // A fan that holds a temperature turns at any speed there: then its temperature says nothing about its speed.
         if (Spread(speeds) / speeds.Average() is var moves && moves > Steady && scatter * scatter > (1 - LeastExplained) * moves * moves)
             return Sound;
-        var recent = known.Where(c => c.Day > known[^1].Day - RecentDaysByTemperature).Select(c => c.Speed / curve.At(c.Celsius)).Where(r => !double.IsNaN(r)).ToArray();
-        return recent.Length < 3 ? Sound : Judged(Robust.Median(recent), Math.Max(LeastLoss, 2.5 * scatter / Math.Sqrt(recent.Length)));
+        (double Day, double Share)[] shares = [.. known.Select(c => (c.Day, c.Speed / curve.At(c.Celsius))).Where(s => !double.IsNaN(s.Item2))];
+        var recent = shares.Count(s => s.Day > known[^1].Day - RecentDaysByTemperature);
+        return recent < 3 ? Sound : Judged(shares, RecentDaysByTemperature, Math.Max(LeastLoss, 2.5 * scatter / Math.Sqrt(recent)));
     }
 
     private static double Hottest(Cell cell)

@@ -95,15 +95,18 @@ internal sealed class WearColumns
         _columns = [.. columns];
         _successive = [.. successive];
         _levels = levels;
-        AirColumn = Array.FindIndex(_columns, c => c.Term == WearTerm.Air);
+        AirSide = [.. Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Term is WearTerm.Air or WearTerm.Shared).OrderBy(i => _columns[i].Term)];
         NonNegative = [.. _columns.Select(c => c.Price > 0)];
         _byPart = [.. levels.Select((_, p) => Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Part < 0 || _columns[i].Part == p).ToArray())];
     }
 
     public int Count => _columns.Length;
 
-    /// <summary>Where the fresh air side stands.</summary>
-    public int AirColumn { get; }
+    /// <summary>The columns of the air side: F first, then the pieces of S.</summary>
+    public int[] AirSide { get; }
+
+    /// <summary>How much of a column is there on a day, 0 to 1.</summary>
+    public double Height(int column, double day) => _columns[column].Height(day);
 
     public bool[] NonNegative { get; }
 
@@ -136,7 +139,7 @@ internal sealed class WearColumns
                     Plain(WearTerm.SettingsHeat, -1, s, 0, 0.3, w);
         if (double.IsNaN(reference.FanSpeed))
             foreach (var w in workloads.Append(reference.Workload))
-                Plain(WearTerm.UnseenFan, -1, w, 0, 0.3);
+                Plain(WearTerm.UnseenFan, -1, w, 0, 0.2);
         foreach (var step in sensorSteps)
             columns.Add(new Column(WearTerm.SensorOffset, step.Part, step.Day, step.Day, [], 0, -1, -1, 0, 20, 0));
 
@@ -190,7 +193,7 @@ internal sealed class WearColumns
     /// <summary>Replaces the prior of the fresh air side by what siblings of the same model have shown.</summary>
     public void SetAirPrior(double mean, double sigma)
     {
-        _columns[AirColumn] = _columns[AirColumn] with { Mean = mean, Sigma = sigma };
+        _columns[AirSide[0]] = _columns[AirSide[0]] with { Mean = mean, Sigma = sigma };
     }
 
     /// <summary>Replaces the prior of a part's fresh joint likewise.</summary>

@@ -32,8 +32,9 @@ internal sealed class WearEquations
     private readonly List<int> _used = [];
 
     /// <summary>Sums up a machine's cells under its present weights.</summary>
+    /// <param name="x">The unknowns as they stand.</param>
     /// <param name="unworn">Whether wear is left out: a first look, at a third of the cost.</param>
-    public void Assemble(WearModel model, bool unworn = false)
+    public void Assemble(WearModel model, ReadOnlySpan<double> x, bool unworn)
     {
         Reserve(model);
         _unworn = unworn;
@@ -49,9 +50,35 @@ internal sealed class WearEquations
             Add(model, cell);
         AverageLocalAirOut(model);
         model.Columns.AddPriors(_h.AsSpan(0, _n * _n), _g.AsSpan(0, _n));
-        var (precision, gradient) = model.FanAnswer();
-        _h[model.Columns.AirColumn * (_n + 1)] += precision;
-        _g[model.Columns.AirColumn] += gradient;
+        AddFanAnswers(model, x);
+    }
+
+    /// <summary>−Σ ln(1 + κ·q·(F + S)) over the cells that a fan answered to, to the second order about the present air side.</summary>
+    private void AddFanAnswers(WearModel model, ReadOnlySpan<double> x)
+    {
+        for (var cell = 0; cell < model.Cells.Count; cell++)
+        {
+            if (model.FanAnswer(cell) is var answer && answer == 0)
+                continue;
+            var day = model.Cells[cell].Day;
+            var present = 0.0;
+            _used.Clear();
+            foreach (var i in model.Columns.AirSide)
+                if (!(_unworn && model.Columns.NonNegative[i]) && model.Columns.Height(i, day) is var height && height > 0)
+                {
+                    _used.Add(i);
+                    _row[i] = height;
+                    present += height * x[i];
+                }
+            present = Math.Max(0, present);
+            var pull = answer / (1 + answer * present);
+            foreach (var i in _used)
+            {
+                _g[i] += _row[i] * pull * (1 + pull * present);
+                foreach (var j in _used)
+                    _h[i * _n + j] += _row[i] * _row[j] * pull * pull;
+            }
+        }
     }
 
     private void Reserve(WearModel model)

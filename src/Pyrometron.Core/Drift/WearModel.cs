@@ -16,6 +16,9 @@ internal sealed class WearModel
 {
     private const double HuberK = 1.5;
 
+    /// <summary>The largest share of wear that an unseen fan is believed to hide.</summary>
+    private const double MostHidden = 0.5;
+
     /// <summary>Spread of the relative convective resistance that tells the air side apart.</summary>
     private const double LeastFlowSpread = 0.12;
 
@@ -34,7 +37,7 @@ internal sealed class WearModel
         _share = AirShares(asset, levels);
         Columns = WearColumns.For(asset, reference, cells, asOfDay, levels, _share, sensorSteps);
         _x = Columns.Start();
-        _fanAnswers = [.. FanResponse.Of(cells, reference).Where(a => a > 0)];
+        _fanAnswers = FanResponse.Of(cells, reference);
         Bins = [.. cells.All.Select(c => c.Bin).Distinct()];
         _binOf = [.. cells.All.Select(c => Array.BinarySearch(Bins, c.Bin))];
         (_ownWeight, _commonWeight) = (new float[cells.Count * cells.Parts], new float[cells.Count]);
@@ -72,33 +75,23 @@ internal sealed class WearModel
     /// <summary>Variance of what all parts of a cell share, K².</summary>
     public double CommonVariance(int cell) => Noise.CommonVariance(Cells[cell].Count) / _commonWeight[cell];
 
-    /// <summary>
-    /// What readings whose fan answered to them add to the equations of the fresh air side: −Σ ln(1 + κ·q·F), to the second order
-    /// about the present F.
-    /// </summary>
-    public (double Precision, double Gradient) FanAnswer()
-    {
-        var present = Math.Max(0, AirRise);
-        double precision = 0, gradient = 0;
-        foreach (var answer in _fanAnswers)
-        {
-            var pull = answer / (1 + answer * present);
-            precision += pull * pull;
-            gradient += pull + pull * pull * present;
-        }
-        return (precision, gradient);
-    }
+    /// <summary>How strongly the fan answered to a cell: see <see cref="FanResponse"/>.</summary>
+    public double FanAnswer(int cell) => _fanAnswers[cell];
 
     /// <summary>Sets up the model of a machine.</summary>
     /// <returns>Null when there is nothing to fit.</returns>
     public static WearModel? For(Asset asset, ReferencePoint reference, CellTable cells, NoiseModel noise, double asOfDay, IReadOnlyList<SensorStep> sensorSteps) =>
         cells.Count < 2 || cells.Parts == 0 ? null : new WearModel(asset, reference, cells, noise, asOfDay, sensorSteps);
 
+    /// <summary>Puts this machine's equations, about its unknowns as they stand, into the scratch.</summary>
+    /// <param name="unworn">Whether wear is left out: a first look.</param>
+    public void Assemble(WearEquations equations, bool unworn = false) => equations.Assemble(this, _x, unworn);
+
     /// <summary>Fits the wear with a given room; goes on from where it stands.</summary>
     /// <param name="equations">Scratch; holds this machine's equations afterwards.</param>
     public void Fit(WearEquations equations, ZoneRoom room)
     {
-        equations.Assemble(this);
+        Assemble(equations);
         equations.Solve(this, Of(room), _x);
     }
 
@@ -162,6 +155,13 @@ internal sealed class WearModel
     /// <summary>What other settings than the present ones added to a part's rise under the main workload, K.</summary>
     public double SettingsOffset(int part, int settings) =>
         Columns.OffsetOf(WearTerm.SettingsHeat, part, settings, Reference.Workload, _x) + Columns.OffsetOf(WearTerm.SettingsOffset, part, settings, -1, _x);
+
+    /// <summary>
+    /// What every kelvin of wear shows as, where an automatic fan that nobody measures answers to it: 1 for one that does not. Told by
+    /// the same fan's answer to warmer air: a rise that falls by g for a kelvin of air falls by g for a kelvin of wear.
+    /// </summary>
+    public double ShownByUnseenFan => double.IsNaN(Reference.FanSpeed)
+        ? 1 - Math.Clamp(-Columns.OffsetOf(WearTerm.UnseenFan, 0, Reference.Workload, -1, _x), 0, MostHidden) : 1;
 
     /// <summary>Fresh rise of the air side at the reference point, K: what same-model machines have in common.</summary>
     public double AirRise => Columns.At(WearTerm.Air, 0, 0, _x, 1);

@@ -175,18 +175,21 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
 
     private PartAssessment Judge(int p, bool withHistory)
     {
-        var split = new CauseSplit(
+        var fan = FanCost(p);
+        var shown = new CauseSplit(
             Renewed(Cause.Dust) ? 0 : model.At(WearTerm.Shared, p, _last),
             Renewed(JointCause(p)) ? 0 : model.At(WearTerm.Own, p, _last),
-            Renewed(Cause.Fan) ? 0 : FanKelvin(p),
+            fan.Kelvin,
             Renewed(Cause.Mount) ? 0 : model.At(WearTerm.Mount, p, _last),
             asset.Parts[p].Joint);
         var trend = TrendOf(p);
-        var sigma = SigmaOf(p);
-        var hottestRise = RiseAtFullFan(p, split);
+        // What shows is what an unseen fan leaves; at full fan it hides nothing more, and it may be there already.
+        var split = shown.Times(1 / model.ShownByUnseenFan);
+        var sigma = SigmaOf(p, split.Total);
+        var hottestRise = RiseAtFullFan(p, shown);
         var hottest = zone.DesignAmbient.Value + hottestRise;
         var margin = asset.Parts[p].Limit.Value - policy.ActionMarginKelvin - hottest;
-        var rate = Pace(p);
+        var rate = Pace(p) + fan.PerDay;
         var rateSigma = trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
         return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, machine.LatestC[p], hottest, hottestRise, margin, trend, rate,
             ActionForecast.Of(asOf, margin, sigma, rate, rateSigma), withHistory ? History(p) : []);
@@ -198,12 +201,14 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private static double LastRenewal(Asset asset, Cause cause, DateOnly asOf) =>
         asset.Services.Where(s => s.Date <= asOf && ServiceEffects.Renews(s.Level, cause)).Select(s => UnixDay.Noon(s.Date)).DefaultIfEmpty(double.NegativeInfinity).Max();
 
-    private double FanKelvin(int p)
+    /// <summary>What the fan's lost speed costs a part, K, and what it costs more every day.</summary>
+    private (double Kelvin, double PerDay) FanCost(int p)
     {
-        if (_fan.SpeedShare >= 1)
-            return 0;
+        if (_fan.SpeedShare >= 1 || Renewed(Cause.Fan))
+            return default;
         var air = model.At(WearTerm.Air, p, 0) + model.At(WearTerm.Shared, p, _last);
-        return air * (FanLaw.RelativeResistance(_fan.SpeedShare, 1) - 1);
+        var resistance = FanLaw.RelativeResistance(_fan.SpeedShare, 1);
+        return (air * (resistance - 1), air * resistance * FanLaw.Exponent * _fan.LostPerDay / _fan.SpeedShare);
     }
 
     private double RiseAtFullFan(int p, CauseSplit split)
@@ -266,11 +271,14 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
 
     private Cause JointCause(int p) => asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste;
 
-    /// <summary>Standard uncertainty of the wear: scatter and seasons about the model, and what is not measured.</summary>
-    private double SigmaOf(int p)
+    /// <summary>How well the reference point, the fan's law and the air side are known that a wear is brought to, as a share of it.</summary>
+    private const double ScaleShare = 0.12;
+
+    /// <summary>Standard uncertainty of the wear: scatter and seasons about the model, its scale, and what is not measured.</summary>
+    private double SigmaOf(int p, double total)
     {
-        var scatter = model.SigmaOf(p);
+        var (scatter, scale) = (model.SigmaOf(p), ScaleShare * total);
         var notMeasured = Evidence switch { EvidenceGrade.A => 0.5, EvidenceGrade.B => 0.7, EvidenceGrade.C => 1.0, EvidenceGrade.D => 1.5, _ => 2.5 };
-        return Math.Sqrt(scatter * scatter + notMeasured * notMeasured);
+        return Math.Sqrt(scatter * scatter + scale * scale + notMeasured * notMeasured);
     }
 }

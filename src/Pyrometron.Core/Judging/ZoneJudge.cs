@@ -119,7 +119,7 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
             {
                 cancellation.ThrowIfCancellationRequested();
                 if (first)
-                    equations.Assemble(model, unworn: true);
+                    model.Assemble(equations, unworn: true);
                 else
                     model.Fit(equations, Room);
                 if (bins.Length > 0)

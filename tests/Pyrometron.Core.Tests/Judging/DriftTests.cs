@@ -120,12 +120,30 @@ public class DriftTests
         Assert.Equal(1, Judge(0.2, Hall.Now - 90).SpeedShare, 0.3);
     }
 
-    [Fact]
-    public void Without_a_command_a_slower_fan_says_nothing()
+    private static FanHealth Listening(Func<int, (double PartC, double Rpm)> at)
     {
-        var channels = Clean(Enumerable.Range(0, 60).Select(i => At(-300 + 5 * i, 60, 80 + i % 9, pct: double.NaN, rpm: i < 40 ? 1800 : 1200)));
+        var channels = Clean(Enumerable.Range(0, 60).Select(i => at(i) is var (c, n) ? At(-300 + 5 * i, 60, c, pct: double.NaN, rpm: n) : null!));
         var reference = ReferencePoint.Of(channels)!;
-        Assert.Equal(1, FanHealth.Of(CellTable.Of(AssetKind.Desktop, channels, reference), double.NegativeInfinity).SpeedShare);
+        return FanHealth.Of(CellTable.Of(AssetKind.Desktop, channels, reference), double.NegativeInfinity);
+    }
+
+    [Fact]
+    public void Without_a_command_a_fan_is_known_by_its_speed_at_equal_temperature()
+    {
+        // It follows the part, 40 turns a kelvin; from the fortieth reading it turns a fifth slower at every temperature.
+        Assert.Equal(0.8, Listening(i => (76 + i % 9, (1400 + 40 * (i % 9)) * (i < 40 ? 1 : 0.8))).SpeedShare, 0.01);
+        Assert.Equal(1, Listening(i => (76 + i % 9, 1400 + 40 * (i % 9))).SpeedShare);
+        // One that loses a little every day has a pace: a thousandth a day, of five days a reading.
+        Assert.Equal(0.001, Listening(i => (76 + i % 9, (1400 + 40 * (i % 9)) * (1 - 0.005 * Math.Max(0, i - 30)))).LostPerDay, 0.0002);
+    }
+
+    [Fact]
+    public void Without_a_command_a_fan_that_slows_because_it_is_cooler_is_sound()
+    {
+        // Late readings are cooler than any early one: nothing to hold the speed against.
+        Assert.Equal(1, Listening(i => (i < 40 ? 80 + i % 9 : 70 + i % 9, i < 40 ? 1800 + 40 * (i % 9) : 1400 + 40 * (i % 9))).SpeedShare);
+        // A fan that holds its part at one temperature turns at any speed there.
+        Assert.Equal(1, Listening(i => (78, 1800 - 400 * Math.Sin(i / 9.0))).SpeedShare);
     }
 
     [Fact]
@@ -153,7 +171,7 @@ public class DriftTests
     [Fact]
     public void A_simulated_automatic_fan_hides_dust_until_it_is_at_full_speed()
     {
-        SimulatedMachine With(double dust) => new(Card, 200, 25, [12, 25], 3000, 70, [new SimulatedLoad("steady", 1, 1)], new Instruments(1), [new Fault(Cause.Dust, 0, 1, dust)]);
+        SimulatedMachine With(double dust) => new(Card, 200, 25, [12, 25], 3000, new FanControl.Holds(70), [new SimulatedLoad("steady", 1, 1)], new Instruments(1), [new Fault(Cause.Dust, 0, 1, dust)]);
         var (clean, dusty, choked) = (With(0).Settle(100, 1, 25), With(2).Settle(100, 1, 25), With(60).Settle(100, 1, 25));
         Assert.Equal(clean.PartsC.Max(), dusty.PartsC.Max(), 0.1);
         Assert.True(dusty.FanPct > clean.FanPct + 3);
