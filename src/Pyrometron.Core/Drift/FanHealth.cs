@@ -52,7 +52,7 @@ public readonly record struct FanHealth(double SpeedShare, double LostPerDay = 0
             return Sound;
         var late = shares.Where(s => s.Day > last - PaceDays).ToArray();
         return late.Length >= LeastForPace && TheilSen.Fit([.. late.Select(s => s.Day)], [.. late.Select(s => s.Share)], 0.8) is { High: < 0 } line
-            ? new FanHealth(Math.Clamp(line.At(last), FanLaw.LeastSpeedShare, share), -line.Slope) : new FanHealth(share);
+            ? new FanHealth(share, -line.Slope) : new FanHealth(share);
     }
 
     private static FanHealth ByTemperature(CellTable cells, double renewed)
