@@ -19,20 +19,24 @@ public static class SensorSteps
         if (asset.Parts.Count < 2)
             return [];
         var main = cells.All.Where(c => c.Workload == reference.Workload && c.Heat > 0.6).ToArray();
-        return [.. Enumerable.Range(0, asset.Parts.Count).SelectMany(p => StepsOf(asset, main, p))];
+        var parts = asset.Parts.Count;
+        // By how much one part jumps against another is what that one jumps against it, the other way.
+        var jumps = new List<(double Day, double Kelvin)>[parts, parts];
+        for (var p = 0; p < parts; p++)
+            for (var other = 0; other < p; other++)
+                jumps[other, p] = [.. (jumps[p, other] = Jumps(asset, main, p, other)).Select(j => (j.Day, -j.Kelvin))];
+        return [.. Enumerable.Range(0, parts).SelectMany(p => StepsOf(main, p, [.. Enumerable.Range(0, parts).Where(other => other != p).Select(other => jumps[p, other])]))];
     }
 
     /// <summary>
     /// The sensor that jumped is the one that left all the others at once, by the same kelvins, while those stayed together;
     /// with two sensors, the one whose own reading jumped.
     /// </summary>
-    private static IEnumerable<SensorStep> StepsOf(Asset asset, Cell[] cells, int part)
-    {
-        var others = Enumerable.Range(0, asset.Parts.Count).Where(p => p != part).Select(p => Jumps(asset, cells, part, p)).ToArray();
-        return others[0].Where(jump => others.All(o => o.Any(j => Math.Abs(j.Day - jump.Day) <= Cell.Days && j.Kelvin * jump.Kelvin > 0))
+    /// <param name="others">The part's jumps against each of the others.</param>
+    private static IEnumerable<SensorStep> StepsOf(Cell[] cells, int part, List<(double Day, double Kelvin)>[] others) =>
+        others[0].Where(jump => others.All(o => o.Any(j => Math.Abs(j.Day - jump.Day) <= Cell.Days && j.Kelvin * jump.Kelvin > 0))
                 && Math.Abs(Raw(cells, part, jump.Day) - jump.Kelvin) <= Math.Abs(jump.Kelvin) / 2)
             .OrderBy(j => j.Day).Select(j => new SensorStep(part, j.Day));
-    }
 
     private static List<(double Day, double Kelvin)> Jumps(Asset asset, Cell[] cells, int part, int other)
     {

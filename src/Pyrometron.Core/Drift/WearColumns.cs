@@ -78,6 +78,7 @@ internal sealed class WearColumns
         {
             if (day < From)
                 return 0;
+            // Columns that do not depend on time began at minus infinity.
             var height = day >= Full ? 1 : (day - From) / (Full - From);
             for (var i = 0; i < Ends.Length && day >= Ends[i]; i++)
                 height *= Left;
@@ -105,8 +106,12 @@ internal sealed class WearColumns
     /// <summary>The columns of the air side: F first, then the pieces of S.</summary>
     public int[] AirSide { get; }
 
-    /// <summary>How much of a column is there on a day, 0 to 1.</summary>
-    public double Height(int column, double day) => _columns[column].Height(day);
+    /// <summary>How much of each column is there on a day, 0 to 1; 1 for those that do not depend on time.</summary>
+    public void Heights(double day, Span<double> heights)
+    {
+        for (var i = 0; i < _columns.Length; i++)
+            heights[i] = _columns[i].Height(day);
+    }
 
     public bool[] NonNegative { get; }
 
@@ -234,20 +239,20 @@ internal sealed class WearColumns
 
     /// <summary>What a column adds to a part's rise in a cell, K a unit.</summary>
     /// <param name="column">One of <see cref="Of"/> the part.</param>
-    public double Entry(int column, Cell cell, int part, double share)
+    /// <param name="height">How much of it is there on the cell's day.</param>
+    public double Entry(int column, double height, Cell cell, int part, double share)
     {
         ref readonly var c = ref _columns[column];
-        return c.Term switch
+        return height == 0 ? 0 : c.Term switch
         {
             WearTerm.Joint => cell.JointHeat(part),
             WearTerm.WorkloadOffset => c.Label == cell.Workload ? cell.AirHeat(part) : 0,
             WearTerm.SettingsOffset => c.Label == cell.Settings ? cell.AirHeat(part) : 0,
             WearTerm.SettingsHeat => c.Label == cell.Settings && c.Workload == cell.Workload ? cell.AirHeat(part) * _levels[part] : 0,
             WearTerm.UnseenFan => c.Label == cell.Workload ? share * (cell.AmbientC - ReferencePoint.AmbientC) : 0,
-            WearTerm.Air => cell.AirHeat(part) * share * (1 + cell.Flow),
-            WearTerm.Shared => c.Height(cell.Day) is var height && height > 0 ? cell.AirHeat(part) * share * (1 + cell.Flow) * height : 0,
-            WearTerm.SensorOffset => c.Height(cell.Day),
-            _ => c.Height(cell.Day) is var height && height > 0 ? cell.JointHeat(part) * height : 0,
+            WearTerm.Air or WearTerm.Shared => cell.AirHeat(part) * share * (1 + cell.Flow) * height,
+            WearTerm.SensorOffset => height,
+            _ => cell.JointHeat(part) * height,
         };
     }
 
@@ -257,7 +262,7 @@ internal sealed class WearColumns
         var sum = 0.0;
         foreach (var i in _byPart[part])
             if (x[i] != 0)
-                sum += x[i] * Entry(i, cell, part, share);
+                sum += x[i] * Entry(i, _columns[i].Height(cell.Day), cell, part, share);
         return sum;
     }
 

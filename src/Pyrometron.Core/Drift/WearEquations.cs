@@ -19,7 +19,7 @@ internal sealed class WearEquations
     private readonly BoundedLeastSquares _bounded = new();
     private double[] _h = [], _factor = [];
     private double[] _c = [], _solved = [];
-    private double[] _g = [], _gradient = [], _row = [], _common = [];
+    private double[] _g = [], _gradient = [], _row = [], _common = [], _heights = [];
     private double[] _d = [], _weights = [], _diagonal = [], _off = [], _column = [];
     private int[] _active = [], _places = [];
     private int _n, _bins, _actives;
@@ -47,37 +47,36 @@ internal sealed class WearEquations
         _columns.Clear();
         _rowEnds.Clear();
         for (var cell = 0; cell < model.Cells.Count; cell++)
+        {
+            model.Columns.Heights(model.Cells[cell].Day, _heights.AsSpan(0, _n));
             Add(model, cell);
+            AddFanAnswer(model, cell, x);
+        }
         AverageLocalAirOut(model);
         model.Columns.AddPriors(_h.AsSpan(0, _n * _n), _g.AsSpan(0, _n));
-        AddFanAnswers(model, x);
     }
 
-    /// <summary>−Σ ln(1 + κ·q·(F + S)) over the cells that a fan answered to, to the second order about the present air side.</summary>
-    private void AddFanAnswers(WearModel model, ReadOnlySpan<double> x)
+    /// <summary>−ln(1 + κ·q·(F + S)) of a cell that a fan answered to, to the second order about the present air side.</summary>
+    private void AddFanAnswer(WearModel model, int cell, ReadOnlySpan<double> x)
     {
-        for (var cell = 0; cell < model.Cells.Count; cell++)
-        {
-            if (model.FanAnswer(cell) is var answer && answer == 0)
-                continue;
-            var day = model.Cells[cell].Day;
-            var present = 0.0;
-            _used.Clear();
-            foreach (var i in model.Columns.AirSide)
-                if (!(_unworn && model.Columns.NonNegative[i]) && model.Columns.Height(i, day) is var height && height > 0)
-                {
-                    _used.Add(i);
-                    _row[i] = height;
-                    present += height * x[i];
-                }
-            present = Math.Max(0, present);
-            var pull = answer / (1 + answer * present);
-            foreach (var i in _used)
+        if (model.FanAnswer(cell) is var answer && answer == 0)
+            return;
+        var present = 0.0;
+        _used.Clear();
+        foreach (var i in model.Columns.AirSide)
+            if (!(_unworn && model.Columns.NonNegative[i]) && _heights[i] > 0)
             {
-                _g[i] += _row[i] * pull * (1 + pull * present);
-                foreach (var j in _used)
-                    _h[i * _n + j] += _row[i] * _row[j] * pull * pull;
+                _used.Add(i);
+                present += _heights[i] * x[i];
             }
+        var pull = answer / (1 + answer * Math.Max(0, present));
+        foreach (var i in _used)
+        {
+            _g[i] += _heights[i] * pull * (1 + pull * Math.Max(0, present));
+            // The upper triangle, as all of H until it is mirrored.
+            foreach (var j in _used)
+                if (j >= i)
+                    _h[i * _n + j] += _heights[i] * _heights[j] * pull * pull;
         }
     }
 
@@ -89,7 +88,7 @@ internal sealed class WearEquations
         if (_c.Length < _n * _bins)
             (_c, _solved) = (new double[_n * _bins], new double[_n * _bins]);
         if (_g.Length < _n)
-            (_g, _gradient, _row, _common, _active) = (new double[_n], new double[_n], new double[_n], new double[_n], new int[_n]);
+            (_g, _gradient, _row, _common, _heights, _active) = (new double[_n], new double[_n], new double[_n], new double[_n], new double[_n], new int[_n]);
         if (_d.Length < _bins)
             (_d, _weights, _diagonal, _off, _column, _places) = (new double[_bins], new double[_bins], new double[_bins], new double[_bins], new double[_bins], new int[_bins]);
     }
@@ -144,10 +143,10 @@ internal sealed class WearEquations
     /// <returns>Where it begins.</returns>
     private int KeepRow(WearModel model, Cell cell, int part, bool measured)
     {
-        var start = _entries.Count;
+        var (start, share) = (_entries.Count, model.AirShare[part]);
         if (measured)
             foreach (var i in model.Columns.Of(part))
-                if (!(_unworn && model.Columns.NonNegative[i]) && model.Columns.Entry(i, cell, part, model.AirShare[part]) is var entry && entry != 0)
+                if (!(_unworn && model.Columns.NonNegative[i]) && model.Columns.Entry(i, _heights[i], cell, part, share) is var entry && entry != 0)
                 {
                     _entries.Add(entry);
                     _columns.Add(i);

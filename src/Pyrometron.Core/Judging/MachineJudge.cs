@@ -237,7 +237,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private IEnumerable<(double Day, double Value)> Observed(int p, double after)
     {
         for (var c = 0; c < model.Cells.Count; c++)
-            if (model.Cells[c].Day > after && !double.IsNaN(model.Cells[c].Rise(p)) && model.Cells[c].Heat > 0.5)
+            if (model.Cells[c].Day > after && model.Cells[c].Workload == model.Reference.Workload && !double.IsNaN(model.Cells[c].Rise(p)))
                 yield return (model.Cells[c].Day, model.AtReference(c, p, room.At(model.Cells[c].Bin)));
     }
 
