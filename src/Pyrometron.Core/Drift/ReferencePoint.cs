@@ -46,7 +46,7 @@ public sealed record ReferencePoint(
     private const double PresentDays = 60;
 
     /// <summary>Readings needed for a line, and the most that one is drawn through.</summary>
-    private const int LeastForLine = 12, MostForLine = 40;
+    private const int LeastForLine = 12, MostForLine = 60;
 
     /// <summary>Quantiles of a year are taken from this many readings, evenly spread.</summary>
     private const int MostForQuantile = 240;
