@@ -2,6 +2,7 @@ using System.Globalization;
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Priority;
 
 namespace Pyrometron.Storage;
 
@@ -124,6 +125,16 @@ public sealed class JobStore(Database database, TimeProvider clock)
     public IReadOnlyList<(Cause Predicted, IReadOnlyList<Cause> Found)> PredictedAndFound() => database.Read(connection => connection.Query(
         "SELECT predicted_cause, found_causes FROM job WHERE predicted_cause IS NOT NULL AND found_causes IS NOT NULL AND work_done_at IS NOT NULL",
         r => (Read<Cause>(r.GetString(0)), Causes(r.GetString(1)))));
+
+    /// <summary>What every job that did what was advised has proven, on the part that won most.</summary>
+    public IReadOnlyList<ProvenJob> Proven() => database.Read(connection => connection.Query(
+        """
+        SELECT a.kind, a.model, j.level, j.predicted_kelvin, -min(p.value ->> '$.changeKelvin'), p.value ->> '$.uncertaintyKelvin'
+        FROM job j JOIN asset a ON a.id = j.asset_id, json_each(j.verdict, '$.parts') p
+        WHERE j.predicted_service = j.level AND j.predicted_kelvin > 0 AND j.verdict ->> '$.outcome' <> 'not-comparable'
+        GROUP BY j.id
+        """,
+        r => new ProvenJob(Read<AssetKind>(r.GetString(0)), r.GetString(1), ServiceStore.ReadLevel(r.GetString(2)), r.GetDouble(3), r.GetDouble(4), r.GetDouble(5))));
 
     private static void EnterService(SqliteConnection connection, long job, ServiceEvent service)
     {

@@ -10,8 +10,8 @@ public sealed class PolicyStore(Database database)
 {
     /// <summary>The rules for judging; the defaults until somebody changes them.</summary>
     public JudgementPolicy Current() => database.Read(connection => connection.Query(
-            "SELECT action_margin_kelvin, worth_kelvin, much_kelvin, school FROM policy",
-            r => new JudgementPolicy(r.GetDouble(0), r.GetDouble(1), r.GetDouble(2), Word<School>(r, 3)))
+            "SELECT action_margin_kelvin, worth_kelvin, much_kelvin, school, warranty FROM policy",
+            r => new JudgementPolicy(r.GetDouble(0), r.GetDouble(1), r.GetDouble(2), Word<School>(r, 3), Word<WarrantySchool>(r, 4)))
         .FirstOrDefault() ?? JudgementPolicy.Default);
 
     /// <summary>The ways at the bench; the defaults until somebody changes them.</summary>

@@ -267,7 +267,8 @@ internal sealed class WearColumns
     }
 
     /// <summary>The wear of a part on a day as a linear function of the unknowns: their factors.</summary>
-    public double[] Wear(int part, double day, double share) => [.. _columns.Select(c => c.Part >= 0 && c.Part != part ? 0 : c.Term switch
+    /// <param name="only">One kind of wear alone; null for all.</param>
+    public double[] Wear(int part, double day, double share, WearTerm? only = null) => [.. _columns.Select(c => (c.Part >= 0 && c.Part != part) || (only ?? c.Term) != c.Term ? 0 : c.Term switch
     {
         WearTerm.Shared => share * c.Height(day),
         WearTerm.Own or WearTerm.Mount => c.Height(day),

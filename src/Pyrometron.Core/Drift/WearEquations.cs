@@ -1,5 +1,6 @@
 using System.Numerics.Tensors;
 using System.Runtime.InteropServices;
+using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;
@@ -291,6 +292,36 @@ internal sealed class WearEquations
             sigma[f] = Math.Sqrt(Dot(solved, solved));
         }
         return sigma;
+    }
+
+    /// <summary>
+    /// A parametric bootstrap of linear functions of the unknowns: the right-hand side of the machine's equations is shaken as its
+    /// readings' scatter shakes it (ε ~ N(0, H)), and each time the bounded problem is solved anew. So what stands at zero has an
+    /// uncertainty too, and what one cause may take from another is in all of theirs.
+    /// </summary>
+    /// <param name="x">The solution with the room that is in force.</param>
+    /// <param name="room">K by the machine's bins.</param>
+    /// <param name="functions">The factors of the unknowns, one array a function.</param>
+    /// <returns>Standard deviations, one a function.</returns>
+    public double[] Bootstrap(WearModel model, ReadOnlySpan<double> x, ReadOnlySpan<double> room, double[][] functions, int draws, Random random)
+    {
+        Prices(model);
+        for (var i = 0; i < _n; i++)
+            _gradient[i] -= Dot(_c.AsSpan(i * _bins, _bins), room);
+        var (root, shaken, drawn) = (_h.AsSpan(0, _n * _n).ToArray(), new double[_n], x.ToArray());
+        var values = functions.Select(_ => new double[draws]).ToArray();
+        if (!Cholesky.Factor(root, _n))
+            return [.. functions.Select(_ => double.PositiveInfinity)];
+        for (var d = 0; d < draws; d++)
+        {
+            var normal = Enumerable.Range(0, _n).Select(_ => random.Normal()).ToArray();
+            for (var i = 0; i < _n; i++)
+                shaken[i] = _gradient[i] + Dot(root.AsSpan(i * _n, i + 1), normal.AsSpan(0, i + 1));
+            _bounded.Solve(_h.AsSpan(0, _n * _n), shaken, model.Columns.NonNegative, drawn);
+            for (var f = 0; f < functions.Length; f++)
+                values[f][d] = Dot(functions[f], drawn);
+        }
+        return [.. values.Select(v => v.Average() is var mean ? Math.Sqrt(v.Sum(k => (k - mean) * (k - mean)) / (draws - 1)) : 0)];
     }
 
     /// <summary>

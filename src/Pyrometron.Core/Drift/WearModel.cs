@@ -134,6 +134,19 @@ internal sealed class WearModel
     public void KeepUncertainty(WearEquations equations) =>
         _sigma = equations.Uncertainty(this, _x, [.. _share.Select((share, p) => Columns.Wear(p, LastDay, share))]);
 
+    /// <summary>Draws that a cause's uncertainty is taken from: to a tenth of it.</summary>
+    private const int Draws = 60;
+
+    /// <summary>Standard uncertainties of each part's fouling, joint and mount, K, by the scatter of the readings. The machine's own equations must be in the scratch.</summary>
+    public (double Shared, double Own, double Mount)[] Bootstrap(WearEquations equations, ZoneRoom room)
+    {
+        WearTerm[] terms = [WearTerm.Shared, WearTerm.Own, WearTerm.Mount];
+        var functions = _share.SelectMany((share, p) => terms.Select(t => Columns.Wear(p, LastDay, share, t))).ToArray();
+        // The same readings always give the same answer.
+        var sigma = equations.Bootstrap(this, _x, Of(room), functions, Draws, new Random(Cells.Count));
+        return [.. _share.Select((_, p) => (sigma[3 * p], sigma[3 * p + 1], sigma[3 * p + 2]))];
+    }
+
     /// <summary>Standard uncertainty of a part's wear at its newest cell, K, by scatter and season alone.</summary>
     public double SigmaOf(int part) => _sigma[part];
 

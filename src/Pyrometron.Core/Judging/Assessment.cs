@@ -2,6 +2,7 @@ using Pyrometron.Core.Causes;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Priority;
 
 namespace Pyrometron.Core.Judging;
 
@@ -39,8 +40,14 @@ public sealed record PartAssessment(
     Part Part, double FreshRiseKelvin, double FreshJointKelvin, CauseSplit Split, double SigmaKelvin, double LatestC, double HottestC, double HottestRiseKelvin, double MarginKelvin,
     Trend? Trend, double PaceKelvinPerDay, ActionDate? Action, IReadOnlyList<DriftPoint> History)
 {
-    /// <summary>Rise at the reference point now, room left out, K.</summary>
+    /// <summary>Rise at the reference point now by the causes found, room left out, K.</summary>
     public double PresentRiseKelvin => FreshRiseKelvin + Split.Total;
+
+    /// <summary>Standard uncertainties of the split's causes, K; null where a whole fleet was judged.</summary>
+    public CauseSplit? SplitSigma { get; init; }
+
+    /// <summary>What the newest readings show beyond fresh rise, split and room, K: with it they add up to what is measured.</summary>
+    public double UnexplainedKelvin { get; init; }
 }
 
 /// <summary>What raises temperatures without any service being able to help, K.</summary>
@@ -99,8 +106,15 @@ public sealed record Assessment(
         [.. Enum.GetValues<ServiceLevel>().Where(level => level != ServiceLevel.Inspect).Select(level =>
         {
             var most = Parts.MaxBy(p => p.Split.WonBy(level))!;
-            return new LevelWorth(level, most.Part.Name, most.Split.WonBy(level), Priority.JudgementPolicy.Minutes(Asset.Kind, level));
+            var proven = Policy.Proven.Of(Asset, level);
+            return new LevelWorth(level, most.Part.Name, Won(most, level), JudgementPolicy.Minutes(Asset.Kind, level), proven.Share, proven.Jobs);
         })];
+
+    /// <summary>What a level would win on a part, K: by its split, as far as the fleet's proven jobs bear it out.</summary>
+    public double Won(PartAssessment part, ServiceLevel level) => part.Split.WonBy(level) * Policy.Proven.Of(Asset, level).Share;
+
+    /// <summary>The rules it was judged by.</summary>
+    internal JudgementPolicy Policy { get; init; } = JudgementPolicy.Default;
 
     /// <summary>The part with most to win, or null without judged parts.</summary>
     public PartAssessment? WorstPart => Parts.MaxBy(p => p.Split.Total);
@@ -110,8 +124,11 @@ public sealed record Assessment(
 }
 
 /// <summary>What a level would win on the part that gains most from it.</summary>
+/// <param name="Kelvin">As far as the fleet's proven jobs bear it out.</param>
 /// <param name="Minutes">Usual bench time (common practice, no source).</param>
-public sealed record LevelWorth(ServiceLevel Level, string Part, double Kelvin, int Minutes);
+/// <param name="ProvenShare">What this level has won of what was predicted, by jobs of this model and its kind; 1 without any.</param>
+/// <param name="ProvenJobs">Of this model.</param>
+public sealed record LevelWorth(ServiceLevel Level, string Part, double Kelvin, int Minutes, double ProvenShare, int ProvenJobs);
 
 /// <summary>One zone's own drift over time.</summary>
 public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines, IReadOnlyList<(int Bin, double Kelvin)> Bins);

@@ -26,10 +26,14 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private readonly FanHealth _fan = FanHealth.Of(model.Cells, LastRenewal(machine.Asset, Cause.Fan, asOf));
 
     /// <summary>The whole judgement.</summary>
-    /// <param name="withHistory">Whether every part's past is told too: for one machine's page, not for a whole fleet.</param>
-    public Assessment Assess(bool withHistory)
+    /// <param name="scatter">
+    /// How sure each part's fouling, joint and mount are: then every part's past is told too. For one machine's page; null for a
+    /// whole fleet.
+    /// </param>
+    public Assessment Assess((double Shared, double Own, double Mount)[]? scatter)
     {
-        var parts = Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(p => Judge(p, withHistory)).ToArray();
+        var withHistory = scatter is not null;
+        var parts = Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(p => Judge(p, scatter)).ToArray();
         if (parts.Length == 0 || machine.Readings < LeastReadings)
             return Unknown(machine, zone, asOf);
         var due = ServiceIntervals.FirstDue(asset, zone.Dust, asOf);
@@ -44,7 +48,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             .Concat(model.SensorSteps.Select(s => new SensorFinding(asset.Parts[s.Part].Name, "jumped from one day to the next, alone", s.Day, 0))).ToArray();
         var cause = winnable >= policy.WorthKelvin ? worst.Split.Ranked().First().Cause
             : OutsideCause(outside, limiting.MarginKelvin, findings);
-        var service = winnable >= policy.WorthKelvin ? Recommendation.LevelFor(parts, policy)
+        var service = winnable >= policy.WorthKelvin ? Recommendation.LevelFor(asset, parts, policy)
             // Somebody saw something that the temperatures do not explain: look inside before anything is replaced.
             : symptoms.Count > 0 ? ServiceLevel.Inspect
             : urgency == Urgency.Soon ? due?.Level : null;
@@ -52,6 +56,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             service is { } level ? JudgementPolicy.Minutes(asset.Kind, level) : null, Evidence, model.Reference, parts, outside, AmbientNow, [.. Steps(withHistory)], findings, due,
             machine.NewestDay, machine.Readings, symptoms, "", [], null)
         {
+            Policy = policy,
             Operating = Operating(parts),
             FanEnd = model.Reference.FanFixed ? null : FanEnd.Of(asOf, model.Reference.FanPct, machine.LatestFanPct,
                 worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust, parts.Max(p => p.PaceKelvinPerDay)),
@@ -173,7 +178,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
 
     private bool HasData(int part) => _hasData[part];
 
-    private PartAssessment Judge(int p, bool withHistory)
+    private PartAssessment Judge(int p, (double Shared, double Own, double Mount)[]? scatter)
     {
         var fan = FanCost(p);
         var shown = new CauseSplit(
@@ -192,7 +197,11 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var rate = Pace(p) + fan.PerDay;
         var rateSigma = trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
         return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, machine.LatestC[p], hottest, hottestRise, margin, trend, rate,
-            ActionForecast.Of(asOf, margin, sigma, rate, rateSigma), withHistory ? History(p) : []);
+            ActionForecast.Of(asOf, margin, sigma, rate, rateSigma), scatter is null ? [] : History(p))
+        {
+            SplitSigma = scatter is null ? null : SigmasOf(p, split, scatter[p]),
+            UnexplainedKelvin = UnexplainedNow(p),
+        };
     }
 
     /// <summary>Whether the cause was renewed after the newest reading, so that the readings no longer speak of it.</summary>
@@ -270,6 +279,21 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     }
 
     private Cause JointCause(int p) => asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste;
+
+    /// <summary>What the newest cells show beyond everything that was found, K at the reference point: no cause explains it, or none for long enough.</summary>
+    private double UnexplainedNow(int p)
+    {
+        var recent = Observed(p, _last - RecentDays).Select(o => o.Value - model.FreshRise(p) - model.Grown(p, o.Day) - model.At(WearTerm.Mount, p, o.Day)).ToArray();
+        return recent.Length == 0 ? 0 : Robust.Median(recent);
+    }
+
+    /// <summary>Standard uncertainties of a part's causes: the readings' scatter, the scale, and for the fan a hundredth of its speed.</summary>
+    private CauseSplit SigmasOf(int p, CauseSplit split, (double Shared, double Own, double Mount) scatter)
+    {
+        double With(double found, double kelvin) => Math.Sqrt(found * found + ScaleShare * ScaleShare * kelvin * kelvin);
+        var fan = split.Fan == 0 ? 0 : With(0.01 * FanLaw.Exponent * model.At(WearTerm.Air, p, 0), split.Fan);
+        return new CauseSplit(With(scatter.Shared, split.Dust), With(scatter.Own, split.Joint), fan, With(scatter.Mount, split.Mount), split.Material);
+    }
 
     /// <summary>How well the reference point, the fan's law and the air side are known that a wear is brought to, as a share of it.</summary>
     private const double ScaleShare = 0.12;

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
@@ -98,6 +99,8 @@ internal static class Reasons
             var causes = string.Join(", ", p.Split.Ranked().Where(c => c.Kelvin >= 0.3).Select(c => $"{Words.Of(c.Cause)} {K(c.Kelvin)}"));
             yield return $"{Cap(p.Part.Name)}: {K(p.Split.Total)} over fresh (± {K(2 * p.SigmaKelvin)}){(causes.Length > 0 ? ": " + causes : "")}. "
                 + $"At {zone.DesignAmbient} intake and full fan it would read {p.HottestC.ToString("0", CultureInfo.InvariantCulture)} °C, {Margin(p.MarginKelvin)}.";
+            if (Math.Abs(p.UnexplainedKelvin) >= 1.5)
+                yield return $"Besides, {p.Part.Name} {(p.UnexplainedKelvin > 0 ? "reads" : "stays")} {K(p.UnexplainedKelvin)} {(p.UnexplainedKelvin > 0 ? "higher" : "lower")} at present than all this explains: no cause found, or none for long enough.";
             if (p.Trend is { IsRising: true } trend)
                 yield return $"{Cap(p.Part.Name)} rises {Month(trend.KelvinPerDay)} K a month (80 %: {Month(trend.Low)} to {Month(trend.High)}).";
             else if (p.PaceKelvinPerDay > 0)
@@ -115,6 +118,10 @@ internal static class Reasons
             yield return fan.ReserveKelvin <= 0
                 ? "Its automatic fan is at full speed: it hides nothing any more, and every kelvin of wear shows."
                 : $"Its automatic fan holds the temperature at {fan.PercentNow.ToString("0", CultureInfo.InvariantCulture)} % and can hide {K(fan.ReserveKelvin)} more; by this pace it is at full speed around {Day(end)}, and then everything rises at once.";
+        if (a.Service is { } advised && a.Policy.Proven.Of(a.Asset, advised) is { Jobs: >= 2 } proven)
+            yield return $"{proven.Jobs} proven jobs of this model: the {Words.Of(advised)} is reckoned to win {proven.Share.ToString("0 %", CultureInfo.InvariantCulture)} of what the split says.";
+        if (a.Service > ServiceLevel.BlowOut && a.Asset.UnderWarranty(a.AsOf) && Warranty(a) is { } holds)
+            yield return holds;
         if (Math.Abs(a.Outside.Room) >= 1)
             yield return $"{zone.Name} as a whole runs {K(Math.Abs(a.Outside.Room))} {(a.Outside.Room > 0 ? "warmer" : "cooler")} than its intake sensors say; that is taken out.";
         if (Math.Abs(a.Outside.Settings) >= 1)
@@ -122,6 +129,13 @@ internal static class Reasons
         foreach (var f in a.SensorFindings)
             yield return $"{Cap(f.Channel)} sensor: {f.What} (since {Day(UnixDay.DateOf(f.FromDay))}); left out.";
     }
+
+    private static string? Warranty(Assessment a) => a.Policy.Warranty switch
+    {
+        WarrantySchool.AirOnly => $"Under warranty until {Day(a.Asset.WarrantyUntil!.Value)}: this house then uses air only, which would win about {K(a.Won(a.WorstPart!, ServiceLevel.BlowOut))}. For the rest ask its maker or seller.",
+        WarrantySchool.AskFirst => $"Under warranty until {Day(a.Asset.WarrantyUntil!.Value)}: its maker or seller is asked before it is opened.",
+        _ => null,
+    };
 
     private static string? ToBeSurer(Assessment a) => a.Evidence switch
     {

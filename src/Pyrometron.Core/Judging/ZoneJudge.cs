@@ -100,7 +100,7 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
             return MachineJudge.Unknown(machine, zone, asOf);
         model.Fit(equations, room);
         model.KeepUncertainty(equations);
-        return new MachineJudge(machine, model, zone, room, asOf, policy).Assess(withHistory);
+        return new MachineJudge(machine, model, zone, room, asOf, policy).Assess(withHistory ? model.Bootstrap(equations, room) : null);
     }
 
     /// <summary>

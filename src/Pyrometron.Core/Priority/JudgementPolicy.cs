@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Priority;
 
@@ -23,8 +24,13 @@ public enum School
 /// <param name="WorthKelvin">Less than this is not worth opening a machine for, whatever the date.</param>
 /// <param name="School">When machines are served.</param>
 /// <param name="MuchKelvin">This much to win is worth opening a machine at once.</param>
-public sealed record JudgementPolicy(double ActionMarginKelvin = 5, double WorthKelvin = 2.5, double MuchKelvin = 6, School School = School.WhicheverFirst)
+/// <param name="Warranty">What may be done to a machine under warranty.</param>
+public sealed record JudgementPolicy(
+    double ActionMarginKelvin = 5, double WorthKelvin = 2.5, double MuchKelvin = 6, School School = School.WhicheverFirst, WarrantySchool Warranty = WarrantySchool.AirOnly)
 {
+    /// <summary>What the house's proven jobs have taught.</summary>
+    public ProvenGains Proven { get; init; } = ProvenGains.None;
+
     /// <summary>Days to the action line for "next".</summary>
     public const int NextDays = 45;
 

@@ -7,7 +7,8 @@ using Pyrometron.Core.Judging;
 namespace Pyrometron.Server.Judging;
 
 /// <summary>Kelvins of one cause.</summary>
-public sealed record CauseKelvin(Cause Cause, double Kelvin);
+/// <param name="UncertaintyKelvin">Expanded, k = 2.</param>
+public sealed record CauseKelvin(Cause Cause, double Kelvin, double? UncertaintyKelvin);
 
 /// <summary>The slow change of a part, K a day, with its 80 % interval.</summary>
 public sealed record TrendAnswer(double KelvinPerDay, double Low, double High, double PValue, bool Rising, DateTimeOffset From);
@@ -22,10 +23,11 @@ public sealed record PathLayer(string Layer, double NowKelvin, double FreshKelvi
 /// <summary>The judgement of one part.</summary>
 /// <param name="HottestRiseKelvin">Rise over the air at reference heat and full fan: the rest of <c>hottestCelsius</c> is the zone's design ambient.</param>
 /// <param name="PaceKelvinPerDay">Present pace of wear by the fitted curve, what the date is reckoned with; 0 without one.</param>
+/// <param name="UnexplainedKelvin">What the newest readings show beyond the split and the room: with it the split adds up to what is measured.</param>
 /// <param name="GainKelvin">What the recommended service would win back on it.</param>
 public sealed record PartAnswer(
     string Part, double LimitCelsius, JointMaterial Interface, double BaselineRiseKelvin, double PresentRiseKelvin, double DriftKelvin, double GainKelvin, double UncertaintyKelvin,
-    IReadOnlyList<CauseKelvin> Split, IReadOnlyList<PathLayer> Path, double LatestCelsius, double HottestCelsius, double HottestRiseKelvin, double ActionLineCelsius, double MarginKelvin, TrendAnswer? Trend, double PaceKelvinPerDay,
+    IReadOnlyList<CauseKelvin> Split, double UnexplainedKelvin, IReadOnlyList<PathLayer> Path, double LatestCelsius, double HottestCelsius, double HottestRiseKelvin, double ActionLineCelsius, double MarginKelvin, TrendAnswer? Trend, double PaceKelvinPerDay,
     DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, IReadOnlyList<HistoryPoint> History);
 
 /// <summary>A sensor that was not believed.</summary>
@@ -55,18 +57,18 @@ public sealed record AssessmentAnswer(
         a.Asset.Tag, a.AsOf, judged.JudgedAt, judged.Pending, a.Urgency, a.Cause, QueueItem.Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late,
         a.Service, a.Minutes, a.Evidence, a.Reason, a.Sentences, a.ToBeSurer,
         a.Reference is { } r ? new ReferenceAnswer(r.HasPower ? Math.Round(r.PowerW, 1) : null, ReferencePoint.AmbientC, OrNull(r.FanSpeed), OrNull(r.FanPct), r.FanFixed) : null,
-        [.. a.Parts.Select(p => Part(p, a.Service))], Math.Round(a.Outside.Room, 2), Math.Round(a.Outside.Settings, 2), OrNull(a.AmbientNowC),
+        [.. a.Parts.Select(p => Part(a, p))], Math.Round(a.Outside.Room, 2), Math.Round(a.Outside.Settings, 2), OrNull(a.AmbientNowC),
         [.. a.Steps.Select(s => new StepChange(s.Date, s.Part, Math.Round(s.Kelvin, 2), s.Kind))],
         [.. a.SensorFindings.Select(f => new SensorAnswer(f.Channel, f.What, At(f.FromDay), f.Readings))],
         a.ServiceDue?.Level, a.ServiceDue?.Due, a.NewestReadingDay is { } day ? At(day) : null, a.Readings,
         a.Siblings is { } s ? new SiblingAnswer(s.Part, s.Peers, Math.Round(s.KelvinAbove, 2), Math.Round(s.Z, 2), s.StandsOut) : null,
         [.. a.Symptoms.Select(x => new SymptomAnswer(x.Date, x.Kind, x.Note))],
-        [.. a.Levels.Select(l => l with { Kelvin = Math.Round(l.Kelvin, 2) })],
+        [.. a.Levels.Select(l => l with { Kelvin = Math.Round(l.Kelvin, 2), ProvenShare = Math.Round(l.ProvenShare, 2) })],
         a.FanEnd is { } fan ? fan with { PercentNow = Math.Round(fan.PercentNow, 1), ReserveKelvin = Math.Round(fan.ReserveKelvin, 2) } : null);
 
-    private static PartAnswer Part(PartAssessment p, ServiceLevel? service) => new(
+    private static PartAnswer Part(Assessment a, PartAssessment p) => new(
         p.Part.Name, p.Part.Limit.Value, p.Part.Joint, Math.Round(p.FreshRiseKelvin, 2), Math.Round(p.PresentRiseKelvin, 2), Math.Round(p.Split.Total, 2),
-        service is { } level ? Math.Round(p.Split.WonBy(level), 2) : 0, Math.Round(2 * p.SigmaKelvin, 2), [.. p.Split.Ranked().Where(c => c.Kelvin != 0).Select(c => new CauseKelvin(c.Cause, Math.Round(c.Kelvin, 2)))],
+        a.Service is { } level ? Math.Round(a.Won(p, level), 2) : 0, Math.Round(2 * p.SigmaKelvin, 2), [.. p.Split.Ranked().Where(c => c.Kelvin != 0).Select(c => new CauseKelvin(c.Cause, Math.Round(c.Kelvin, 2), p.SplitSigma?.Of(c.Cause) is { } sigma && double.IsFinite(sigma) ? Math.Round(2 * sigma, 2) : null))], Math.Round(p.UnexplainedKelvin, 2),
         [
             new PathLayer("joint", Math.Round(p.FreshJointKelvin + p.Split.Joint + p.Split.Mount, 2), Math.Round(p.FreshJointKelvin, 2)),
             new PathLayer("fins", Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin + p.Split.Dust, 2), Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin, 2)),

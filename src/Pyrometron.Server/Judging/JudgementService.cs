@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Diagnostics;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Judging;
@@ -16,7 +17,7 @@ public sealed record JudgedFleet(FleetJudgement? Judgement, DateTimeOffset? Judg
 /// since the dates move and the rooms with them. Other days are judged when asked for. An answer never waits for long: the
 /// older judgement is given with "pending".
 /// </summary>
-public sealed class JudgementService(FleetStore fleet, ReadingStore readings, SymptomStore symptoms, PolicyStore policy, TimeProvider clock, ILogger<JudgementService> log) : BackgroundService
+public sealed class JudgementService(FleetStore fleet, ReadingStore readings, SymptomStore symptoms, PolicyStore policy, JobStore jobs, TimeProvider clock, ILogger<JudgementService> log) : BackgroundService
 {
     /// <summary>Other days kept besides the present one.</summary>
     private const int MostDays = 8;
@@ -155,7 +156,7 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Sy
         var until = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).ToUnixTimeMilliseconds() - 1;
         var reported = symptoms.Standing();
         var reader = readings.Series(until);
-        return new OpenJudge(new FleetJudge(register, day, policy.Current(), asset => reader.Read(stored[asset.Tag]), asset => reported.GetValueOrDefault(asset.Tag, [])), register, reader);
+        return new OpenJudge(new FleetJudge(register, day, policy.Current() with { Proven = ProvenGains.Of(jobs.Proven()) }, asset => reader.Read(stored[asset.Tag]), asset => reported.GetValueOrDefault(asset.Tag, [])), register, reader);
     }
 
     /// <summary>

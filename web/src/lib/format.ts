@@ -14,6 +14,11 @@ export function kelvin(value: number): string {
   return `${(Math.abs(value) < 9.95 ? tenths : whole).format(value).replace('-', MINUS)} K`;
 }
 
+/** Kelvins with twice their standard uncertainty, where it is known. */
+export function withUncertainty(value: number, expanded: number | null): string {
+  return expanded === null ? kelvin(value) : `${kelvin(value)} ± ${kelvin(expanded)}`;
+}
+
 /** A day written YYYY-MM-DD, read as that day wherever the reader is. */
 export function parseDay(text: string): Date {
   const [year, month, day] = text.split('-').map(Number);

@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client';
-import { kelvin, minutes, partName } from '../lib/format';
+import { count, kelvin, minutes, partName } from '../lib/format';
 
 /** What each level of service would win, and the time it takes: the net value of opening further. */
 export function LevelsTable({
@@ -24,7 +24,10 @@ export function LevelsTable({
                 {l.level === advised && <span className="visually-hidden"> (advised)</span>}
               </td>
               <td className="num">{kelvin(l.kelvin)}</td>
-              <td className="quiet small">{l.kelvin >= 0.5 && partName(l.part)}</td>
+              <td className="quiet small">
+                {l.kelvin >= 0.5 && partName(l.part)}
+                {l.provenJobs > 0 && `, × ${l.provenShare.toFixed(2)} by ${count(l.provenJobs, 'job')}`}
+              </td>
               <td className="num quiet">{minutes(l.minutes)}</td>
             </tr>
           ))}

@@ -4,7 +4,17 @@ import { Link, useParams } from 'react-router';
 import { ProblemError, type Schemas, type ServiceLevel } from '../api/client';
 import { useAssessment, useMachine } from '../api/queries';
 import { LEVELS } from '../bench/words';
-import { capital, day, fullDay, instant, kelvin, minutes, partName, useTemperature } from '../lib/format';
+import {
+  capital,
+  day,
+  fullDay,
+  instant,
+  kelvin,
+  minutes,
+  partName,
+  useTemperature,
+  withUncertainty,
+} from '../lib/format';
 import { CAUSE_WORDS, CauseMark } from '../marks/CauseMark';
 import { HeatPath } from '../marks/HeatPath';
 import { SetAside } from '../rounds/SetAside';
@@ -248,8 +258,19 @@ function Judgement({
                           title={`What service could win on the ${partName(p.part)}`}
                           made={[
                             ['rise with everything fresh', kelvin(p.baselineRiseKelvin)],
-                            ...p.split.map((s) => [CAUSE_WORDS[s.cause], kelvin(s.kelvin)] as const),
-                            ['rise now', kelvin(p.presentRiseKelvin)],
+                            ...p.split.map(
+                              (s) =>
+                                [
+                                  CAUSE_WORDS[s.cause],
+                                  withUncertainty(s.kelvin, s.uncertaintyKelvin),
+                                ] as const,
+                            ),
+                            ['rise now by these', kelvin(p.presentRiseKelvin)],
+                            ['unexplained', kelvin(p.unexplainedKelvin)],
+                            [
+                              'rise now as measured, room taken out',
+                              kelvin(p.presentRiseKelvin + p.unexplainedKelvin),
+                            ],
                             [
                               'to win, ± two standard uncertainties',
                               `${kelvin(p.driftKelvin)} ± ${kelvin(p.uncertaintyKelvin)}`,
@@ -262,7 +283,12 @@ function Judgement({
                       <td>
                         {p.split
                           .filter((s) => Math.abs(s.kelvin) >= 0.3)
-                          .map((s) => `${s.cause} ${kelvin(s.kelvin)}`)
+                          .map((s) => `${s.cause} ${withUncertainty(s.kelvin, s.uncertaintyKelvin)}`)
+                          .concat(
+                            Math.abs(p.unexplainedKelvin) >= 1
+                              ? [`unexplained ${kelvin(p.unexplainedKelvin)}`]
+                              : [],
+                          )
                           .join(', ') || '–'}
                       </td>
                       <td>{p.interface}</td>

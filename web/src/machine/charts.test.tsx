@@ -96,8 +96,8 @@ describe('drift chart', () => {
 
 describe('levels', () => {
   const levels = [
-    { level: 'dust-out', part: 'core', kelvin: 0.2, minutes: 35 },
-    { level: 'repaste', part: 'hotspot', kelvin: 9.4, minutes: 60 },
+    { level: 'dust-out', part: 'core', kelvin: 0.2, minutes: 35, provenShare: 0.8, provenJobs: 3 },
+    { level: 'repaste', part: 'hotspot', kelvin: 9.4, minutes: 60, provenShare: 1, provenJobs: 0 },
   ] as const;
 
   test('the advised level is marked in words, not by weight alone', () => {
