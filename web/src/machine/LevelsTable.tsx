@@ -1,7 +1,10 @@
 import type { Schemas } from '../api/client';
 import { count, kelvin, minutes, partName } from '../lib/format';
 
-/** What each level of service would win, and the time it takes: the net value of opening further. */
+/**
+ * What each level of service would win, and the time it takes: the net value of opening further. Where at least two proven jobs
+ * of the model speak, with the share of its prediction that the level has won.
+ */
 export function LevelsTable({
   levels,
   advised,
@@ -19,14 +22,14 @@ export function LevelsTable({
         <tbody>
           {levels.map((l) => (
             <tr key={l.level} style={l.level === advised ? { fontWeight: 650 } : undefined}>
-              <td>
+              <td style={{ whiteSpace: 'nowrap' }}>
                 {l.level}
                 {l.level === advised && <span className="visually-hidden"> (advised)</span>}
               </td>
               <td className="num">{kelvin(l.kelvin)}</td>
               <td className="quiet small">
                 {l.kelvin >= 0.5 && partName(l.part)}
-                {l.provenJobs > 0 && `, × ${l.provenShare.toFixed(2)} by ${count(l.provenJobs, 'job')}`}
+                {l.provenJobs >= 2 && ` × ${l.provenShare.toFixed(2)} (${count(l.provenJobs, 'job')})`}
               </td>
               <td className="num quiet">{minutes(l.minutes)}</td>
             </tr>

@@ -106,6 +106,9 @@ describe('levels', () => {
     expect(html).toContain('9.4 K');
     expect(html).toContain('hot spot');
     expect(html).not.toContain('>core<');
+    // What three jobs have proven is told; nothing is said where none has.
+    expect(html).toContain('× 0.80 (3 jobs)');
+    expect(html).not.toContain('× 1.00');
   });
 
   test('without judged parts there is no table', () => {
