@@ -26,6 +26,26 @@ public class UrgencyRuleTests
         Assert.Equal(expected, UrgencyRule.Of(new(winnable, 0.5), atLimit, action, null, [], Today, JudgementPolicy.Default));
     }
 
+    /// <summary>Soon is what will be pressing within 120 days: by its date, or by the kelvins that its pace adds.</summary>
+    [Theory]
+    [InlineData(4.0, 0.02, Urgency.Soon)]
+    [InlineData(4.0, 0.016, Urgency.Watch)]
+    [InlineData(5.9, 0.001, Urgency.Soon)]
+    [InlineData(2.4, 0.05, Urgency.Fine)]
+    public void A_pace_that_makes_it_much_within_four_months_is_soon(double winnable, double pace, Urgency expected) =>
+        Assert.Equal(expected, UrgencyRule.Of(new(winnable, 0.5, pace), false, null, null, [], Today, JudgementPolicy.Default));
+
+    [Fact]
+    public void What_may_be_chance_sends_nobody_at_once()
+    {
+        Urgency Of(double kelvin, double sigma, int? days, bool atLimit = false) => UrgencyRule.Of(
+            new(kelvin, sigma), atLimit, days is { } d ? new ActionDate(Today.AddDays(d), Today, null) : null, null, [], Today, JudgementPolicy.Default);
+        Assert.Equal([Urgency.Now, Urgency.Next], new[] { Of(3, 2, 0), Of(3, 2, 30) });
+        Assert.Equal([Urgency.Soon, Urgency.Soon, Urgency.Watch], new[] { Of(3, 2.1, 0), Of(3, 2.1, 30), Of(3, 2.1, null, atLimit: true) });
+        // Six kelvin are worth opening it for, however sure.
+        Assert.Equal(Urgency.Next, Of(6, 5, null));
+    }
+
     [Fact]
     public void A_due_interval_is_soon_from_its_day_on()
     {
