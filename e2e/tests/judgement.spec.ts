@@ -27,9 +27,19 @@ test('every figure of the table opens to what it is made of', async ({ page }) =
   const making = page.getByRole('tooltip').or(page.locator('.ant-popover')).last();
   await expect(making.getByText('rise with everything fresh')).toBeVisible();
   await expect(making.getByText('Pads')).toBeVisible();
-  const numbers = (await making.locator('td').allInnerTexts()).map((t) => Number.parseFloat(t));
-  const [fresh, now] = [numbers[0]!, numbers.at(-2)!];
-  expect(now).toBeGreaterThan(fresh + 8);
+  const numbers = (await making.locator('td').allInnerTexts()).map((t) =>
+    Number.parseFloat(t.replace('−', '-')),
+  );
+  const [fresh, found, unexplained, measured] = [numbers[0]!, ...numbers.slice(-4, -1)] as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  expect(found).toBeGreaterThan(fresh + 8);
+  // What no cause explains is told, and with it the causes add up to what is measured.
+  await expect(making.getByText('unexplained')).toBeVisible();
+  expect(Math.abs(measured - found - unexplained)).toBeLessThanOrEqual(1);
 });
 
 test('a sensor log becomes a run with its curve', async ({ page }) => {

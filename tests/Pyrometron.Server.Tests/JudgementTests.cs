@@ -84,7 +84,11 @@ public sealed class JudgementTests : IDisposable
             var split = part.GetProperty("split").EnumerateArray().Sum(c => c.GetProperty("kelvin").GetDouble());
             Assert.Equal(part.GetProperty("driftKelvin").GetDouble(), split, 0.05);
             Assert.Equal(part.GetProperty("presentRiseKelvin").GetDouble(), part.GetProperty("baselineRiseKelvin").GetDouble() + split, 0.05);
+            Assert.InRange(Math.Abs(part.GetProperty("unexplainedKelvin").GetDouble()), 0, 2);
+            Assert.All(part.GetProperty("split").EnumerateArray(), c => Assert.InRange(c.GetProperty("uncertaintyKelvin").GetDouble(), 0.01, 12));
         }
+        // No job has proven anything yet: every level is taken at its word.
+        Assert.All(a.GetProperty("levels").EnumerateArray(), l => Assert.Equal((1.0, 0), (l.GetProperty("provenShare").GetDouble(), l.GetProperty("provenJobs").GetInt32())));
     }
 
     [Fact]

@@ -43,11 +43,20 @@ internal sealed class Hall
     }
 
     /// <summary>Lets the hall run for a year and judges it.</summary>
-    public FleetJudgement Judge(DustClass dust = DustClass.Normal)
+    public FleetJudgement Judge(DustClass dust = DustClass.Normal, JudgementPolicy? policy = null) => JudgeOf(dust, policy).JudgeAll();
+
+    /// <summary>The judgement of one machine with its past, as its page shows it.</summary>
+    public Assessment JudgeOne(string tag)
+    {
+        var judge = JudgeOf(DustClass.Normal, null);
+        return judge.JudgeOne(judge.JudgeAll(), _machines.Single(m => m.Asset.Tag == tag).Asset)!;
+    }
+
+    private FleetJudge JudgeOf(DustClass dust, JudgementPolicy? policy)
     {
         var zone = new SimulatedZone("ROW", 26, 4, Room);
         var readings = _machines.Select((m, i) => (m.Asset.Tag, Series: ReadingSeries.From([.. Workshop.Run(m, zone, Now - 365, Now, 100 + i).Select(Distorted.GetValueOrDefault(m.Asset.Tag, r => r))], 3))).ToDictionary(r => r.Tag, r => r.Series);
-        return new FleetJudge(Register(dust, [.. _machines.Select(m => m.Asset)]), Today, JudgementPolicy.Default, a => readings[a.Tag]).JudgeAll();
+        return new FleetJudge(Register(dust, [.. _machines.Select(m => m.Asset)]), Today, policy ?? JudgementPolicy.Default, a => readings[a.Tag]);
     }
 
     public static Register Register(DustClass dust, params Asset[] assets) =>

@@ -1,0 +1,38 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
+
+namespace Pyrometron.Storage.Tests;
+
+public class ProvenJobsTests
+{
+    private static void Job(TemporaryDatabase t, ServiceLevel predicted, double kelvin, ServiceLevel done, string? verdict)
+    {
+        var id = t.Jobs.Start(new NewJob("GC-1", done, null, null, new Prediction(Cause.Dust, predicted, kelvin)))!.Value;
+        t.Jobs.Append(new StoredEntry(id, Guid.NewGuid(), 0, null, "verdict-filed", "phone", null, DateTimeOffset.UnixEpoch, """{"kind":"verdict-filed"}"""),
+            99, false, (job, _, _) => new JobOutcome(job.Level, JobState.Proven, null, DateTimeOffset.UnixEpoch, verdict, null, null, null, []));
+    }
+
+    private static string Verdict(string outcome, params (double Change, double Uncertainty)[] parts) =>
+        FormattableString.Invariant($$"""{"outcome":"{{outcome}}","parts":[{{string.Join(',', parts.Select((p, i) => FormattableString.Invariant($$"""{"part":"p{{i}}","changeKelvin":{{p.Change}},"uncertaintyKelvin":{{p.Uncertainty}}}""")))}}]}""");
+
+    [Fact]
+    public void What_was_advised_done_and_proven_is_told_by_the_part_that_won_most()
+    {
+        using var t = new TemporaryDatabase();
+        Job(t, ServiceLevel.DustOut, 8.5, ServiceLevel.DustOut, Verdict("improved", (-3.5, 3.3), (-7.25, 7.7), (1, 2)));
+        Job(t, ServiceLevel.DustOut, 6, ServiceLevel.DustOut, Verdict("worse", (4, 3.3)));
+        var jobs = t.Jobs.Proven();
+        Assert.Equal([(8.5, 7.25, 7.7), (6, -4, 3.3)], jobs.Select(j => (j.PredictedKelvin, j.WonKelvin, j.ExpandedKelvin)));
+        Assert.All(jobs, j => Assert.Equal((AssetKind.GraphicsCard, ServiceLevel.DustOut, t.Fleet.Find("GC-1")!.Asset.Model), (j.Kind, j.Level, j.Model)));
+    }
+
+    [Fact]
+    public void Without_proof_without_comparison_or_with_other_work_nothing_is_learnt()
+    {
+        using var t = new TemporaryDatabase();
+        Job(t, ServiceLevel.DustOut, 8, ServiceLevel.DustOut, null);
+        Job(t, ServiceLevel.DustOut, 8, ServiceLevel.DustOut, Verdict("not-comparable"));
+        Job(t, ServiceLevel.DustOut, 8, ServiceLevel.Repaste, Verdict("improved", (-9, 3.3)));
+        Assert.Empty(t.Jobs.Proven());
+    }
+}
