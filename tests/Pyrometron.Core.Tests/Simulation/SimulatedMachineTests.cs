@@ -73,7 +73,8 @@ public class SimulatedMachineTests
     {
         var services = new[] { new ServiceEvent(Hall.Today.AddDays(-100), ServiceLevel.DustOut), new ServiceEvent(Hall.Today.AddDays(-50), ServiceLevel.Repaste) };
         var machine = Card(new FanControl.Fixed(60), new Fault(Cause.Dust, Hall.Now - 300, Hall.Now - 200, 10), new Fault(Cause.Paste, Hall.Now - 300, Hall.Now - 200, 4, "core"))
-            with { Asset = Of(AssetKind.GraphicsCard, services), DustLeftBehind = 0.2 };
+            with
+        { Asset = Of(AssetKind.GraphicsCard, services), DustLeftBehind = 0.2 };
         Assert.Equal([10, 2, 0.4], new[] { -150.0, -70, -10 }.Select(d => Math.Round(machine.Wear(Hall.Now + d)[0][Cause.Dust], 9)));
         Assert.Equal([4, 4, 0], new[] { -150.0, -70, -10 }.Select(d => Math.Round(machine.Wear(Hall.Now + d)[0][Cause.Paste], 9)));
     }
