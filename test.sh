@@ -8,9 +8,11 @@ cd "$root"
 mkdir -p artifacts
 passed=0 failed=0
 
+phase() { echo "== $1 (after $SECONDS s)"; }
+
 # Runs a check that is one pass or one fail.
 check() {
-  echo "== $1"
+  phase "$1"
   if "${@:2}"; then passed=$((passed + 1)); else failed=$((failed + 1)); echo "FAILED: $1" >&2; fi
 }
 
@@ -29,7 +31,7 @@ npm_install "$root/e2e"
 check "front end: types, lint, format" bash -c 'cd web && npm run --silent check'
 check "browser tests: types, format" bash -c 'cd e2e && npm run --silent check'
 
-echo "== xUnit"
+phase xUnit
 rm -rf artifacts/trx
 dotnet test Pyrometron.slnx -c Release --no-build --nologo -v quiet --logger "trx" --results-directory artifacts/trx || true
 counts=$(cat artifacts/trx/*.trx | grep -o '<Counters [^>]*>' | sed -E 's/.* passed="([0-9]+)" failed="([0-9]+)".*/\1 \2/')
@@ -47,12 +49,12 @@ tally() {
   passed=$((passed + p)) failed=$((failed + f))
 }
 
-echo "== Front end units"
+phase "Front end units"
 rm -f artifacts/vitest.json artifacts/playwright.json
 (cd web && npx vitest run --reporter=default --reporter=json --outputFile.json=../artifacts/vitest.json) || true
 tally artifacts/vitest.json
 
-echo "== Browser"
+phase Browser
 if browser; then
   (cd e2e && npx playwright test) || true
   tally artifacts/playwright.json
@@ -61,5 +63,6 @@ else
   failed=$((failed + 1))
 fi
 
+phase done
 echo "$passed passed, $failed failed"
 [ "$failed" = 0 ]
