@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import launch from './chromium.json' with { type: 'json' };
 
 export default defineConfig({
   testDir: 'tests',
@@ -14,16 +15,8 @@ export default defineConfig({
     timezoneId: 'Europe/Lisbon',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      ...launch,
+      executablePath: process.env['CHROMIUM'] ?? launch.executablePath,
     },
   },
 });

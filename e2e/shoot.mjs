@@ -1,20 +1,10 @@
 // Takes one picture of a page of a running server: node shoot.mjs URL FILE [WIDTHxHEIGHT] [wait-for-text] [script]
 import { chromium } from '@playwright/test';
+import launch from './chromium.json' with { type: 'json' };
 
 const [url, file, size = '1280x800', text, act] = process.argv.slice(2);
 const [width, height] = size.split('x').map(Number);
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(launch);
 const page = await browser.newPage({
   viewport: { width, height },
   locale: 'en-GB',

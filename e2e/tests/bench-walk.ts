@@ -1,7 +1,10 @@
 import { expect, type Page } from '@playwright/test';
 
-/** Does the step on the screen as a person would: counts, grades, checks, waits for a timer, taps Done. */
+const progress = (page: Page) => page.getByText(/^(Step \d+ of|All \d+ steps done)/);
+
+/** Does the step on the screen as a person would: counts, grades, checks, waits for a timer, taps Done, sees the next one. */
 export async function doStep(page: Page): Promise<void> {
+  const before = (await progress(page).textContent())!;
   const bar = page.locator('.bench-bar');
   for (const box of await page.locator('.bench-gate input').all()) await box.check();
   const all = page.getByRole('button', { name: /^all \d+$/ });
@@ -18,16 +21,14 @@ export async function doStep(page: Page): Promise<void> {
   const start = bar.getByRole('button', { name: /^Start / });
   if ((await start.count()) > 0) await start.click();
   await bar.getByRole('button', { name: 'Done', exact: true }).click({ timeout: 60_000 });
+  await expect(progress(page)).not.toHaveText(before);
 }
 
 /** Does what is left of the card. */
 export async function doAllSteps(page: Page, until = 60): Promise<void> {
-  const status = page.getByText(/^(Step \d+ of|All \d+ steps done)/);
   for (let i = 0; i < until; i++) {
-    const before = (await status.textContent())!;
-    if (before.startsWith('All')) return;
+    if ((await progress(page).textContent())!.startsWith('All')) return;
     await doStep(page);
-    await expect(status).not.toHaveText(before);
   }
 }
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Simulation;
+using Pyrometron.Core.Statistics;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Bench.Scoring;

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Readings;
+using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Bench.Scoring;
 
@@ -37,7 +38,7 @@ internal sealed record Variation(string Name, Func<TrialFleet, TrialFleet> Chang
         fleet with { Readings = fleet.Readings.ToDictionary(r => r.Key, r => r.Value.Count == 0 ? r.Value : [.. change(r.Value, new Random(int.Parse(r.Key[^3..], CultureInfo.InvariantCulture)))]) };
 
     private static double Noisy(double celsius, Random random) =>
-        celsius + Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+        celsius + random.Normal();
 
     private static string? Other(string? word) => word is null ? null : $"job {(word[^1] * 7) % 26}-{word.Length}";
 }

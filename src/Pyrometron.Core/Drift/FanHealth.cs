@@ -1,3 +1,4 @@
+using MathNet.Numerics.Statistics;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;
@@ -63,10 +64,10 @@ public readonly record struct FanHealth(double SpeedShare, double LostPerDay = 0
         var early = known[..(known.Length / 2)];
         var curve = IsotonicRegression.Fit(early.Select(c => (c.Celsius, c.Speed)));
         var left = early.Select(c => c.Speed / curve.At(c.Celsius) - 1).ToArray();
-        var scatter = Spread(left);
+        var scatter = ArrayStatistics.PopulationStandardDeviation(left);
         var speeds = early.Select(c => c.Speed).ToArray();
         // A fan that holds a temperature turns at any speed there: then its temperature says nothing about its speed.
-        if (Spread(speeds) / speeds.Average() is var moves && moves > Steady && scatter * scatter > (1 - LeastExplained) * moves * moves)
+        if (ArrayStatistics.PopulationStandardDeviation(speeds) / speeds.Average() is var moves && moves > Steady && scatter * scatter > (1 - LeastExplained) * moves * moves)
             return Sound;
         (double Day, double Share)[] shares = [.. known.Select(c => (c.Day, c.Speed / curve.At(c.Celsius))).Where(s => !double.IsNaN(s.Item2))];
         var recent = shares.Count(s => s.Day > known[^1].Day - RecentDaysByTemperature);
@@ -79,11 +80,5 @@ public readonly record struct FanHealth(double SpeedShare, double LostPerDay = 0
         for (var p = 0; p < cell.Parts; p++)
             rise = double.IsNaN(rise) || cell.Rise(p) > rise ? cell.Rise(p) : rise;
         return rise + cell.AmbientC;
-    }
-
-    private static double Spread(double[] values)
-    {
-        var mean = values.Average();
-        return Math.Sqrt(values.Sum(v => (v - mean) * (v - mean)) / values.Length);
     }
 }

@@ -1,6 +1,6 @@
 using System.Numerics.Tensors;
 using System.Runtime.InteropServices;
-using Pyrometron.Core.Simulation;
+using MathNet.Numerics.Statistics;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;
@@ -321,7 +321,7 @@ internal sealed class WearEquations
             for (var f = 0; f < functions.Length; f++)
                 values[f][d] = Dot(functions[f], drawn);
         }
-        return [.. values.Select(v => v.Average() is var mean ? Math.Sqrt(v.Sum(k => (k - mean) * (k - mean)) / (draws - 1)) : 0)];
+        return [.. values.Select(ArrayStatistics.StandardDeviation)];
     }
 
     /// <summary>

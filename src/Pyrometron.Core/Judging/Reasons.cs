@@ -1,6 +1,7 @@
 using System.Globalization;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Priority;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Units;
 
@@ -51,7 +52,7 @@ internal static class Reasons
         };
     }
 
-    private static string Joined(string first, string second) => first.Length == 0 ? second : $"{first} {second}";
+    private static string Joined(string first, string second) => first.Length == 0 ? second : second.Length == 0 ? first : $"{first} {second}";
 
     private static string Reported(Symptom symptom) => symptom.Kind switch
     {
@@ -137,7 +138,14 @@ internal static class Reasons
         _ => null,
     };
 
-    private static string? ToBeSurer(Assessment a) => a.Evidence switch
+    private static string? ToBeSurer(Assessment a)
+    {
+        var channels = MissingChannels(a);
+        var doubtful = a.WorstPart is { } worst && worst.Split.Total >= a.Policy.WorthKelvin && !new Winnable(worst.Split.Total, worst.SigmaKelvin).IsSure;
+        return doubtful ? Joined("What is to win may be chance: two loaded runs with the fan fixed, a week apart, would settle it.", channels ?? "") : channels;
+    }
+
+    private static string? MissingChannels(Assessment a) => a.Evidence switch
     {
         null => "A loaded run of 20 minutes with the air temperature written down.",
         Drift.EvidenceGrade.B => "Fan speed in the readings would show wear that an automatic fan hides.",

@@ -1,6 +1,7 @@
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Readings;
+using Pyrometron.Core.Statistics;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Simulation;

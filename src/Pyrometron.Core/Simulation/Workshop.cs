@@ -1,4 +1,5 @@
 using Pyrometron.Core.Readings;
+using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Simulation;
 

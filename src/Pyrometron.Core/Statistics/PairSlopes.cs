@@ -49,36 +49,7 @@ internal sealed class PairSlopes
             return _sorted[rank];
         if (_bracket is not { } known || rank < known.Below || rank >= known.Below + known.Inside.Length)
             _bracket = known = BracketOf(rank);
-        return OrderStatistic(known.Inside, (int)(rank - known.Below));
-    }
-
-    /// <summary>Hoare's selection: the value of a rank, the array partly sorted afterwards. O(n) expected.</summary>
-    private static double OrderStatistic(double[] values, int rank)
-    {
-        var (low, high) = (0, values.Length - 1);
-        while (low < high)
-        {
-            // Median of three, so that sorted input is no bad case.
-            var (a, b, c) = (values[low], values[(low + high) / 2], values[high]);
-            var pivot = Math.Max(Math.Min(a, b), Math.Min(Math.Max(a, b), c));
-            var (i, j) = (low, high);
-            while (i <= j)
-            {
-                while (values[i] < pivot)
-                    i++;
-                while (values[j] > pivot)
-                    j--;
-                if (i <= j)
-                    (values[i], values[j], i, j) = (values[j], values[i], i + 1, j - 1);
-            }
-            if (rank <= j)
-                high = j;
-            else if (rank >= i)
-                low = i;
-            else
-                break;
-        }
-        return values[rank];
+        return Robust.OrderStatistic(known.Inside, (int)(rank - known.Below));
     }
 
     private double[] All()

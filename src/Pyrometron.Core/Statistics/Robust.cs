@@ -1,3 +1,5 @@
+using System.Numerics.Tensors;
+
 namespace Pyrometron.Core.Statistics;
 
 /// <summary>Location and scale that a few wrong readings cannot move. NaN values are the caller's to leave out.</summary>
@@ -6,28 +8,54 @@ public static class Robust
     /// <summary>1/Φ⁻¹(3/4): makes the median absolute deviation estimate a normal standard deviation.</summary>
     public const double MadToSigma = 1.482602218505602;
 
-    /// <summary>The median; NaN for no values. O(n log n), the input is left alone.</summary>
+    /// <summary>The median; NaN for no values. O(n) expected, the input is left alone.</summary>
     public static double Median(ReadOnlySpan<double> values) => Quantile(values, 0.5);
 
-    /// <summary>The median; sorts the values given. NaN for none.</summary>
-    public static double MedianInPlace(Span<double> values)
-    {
-        if (values.IsEmpty)
-            return double.NaN;
-        values.Sort();
-        return QuantileOfSorted(values, 0.5);
-    }
+    /// <summary>The median; changes the order of the values given. NaN for none.</summary>
+    public static double MedianInPlace(Span<double> values) => QuantileInPlace(values, 0.5);
 
-    /// <summary>The quantile by linear interpolation between order statistics (Hyndman &amp; Fan 1996, type 7).</summary>
+    /// <summary>The quantile by linear interpolation between order statistics (Hyndman &amp; Fan 1996, type 7). O(n) expected.</summary>
     /// <param name="fraction">0 (smallest) to 1 (largest).</param>
     /// <returns>NaN for no values.</returns>
-    public static double Quantile(ReadOnlySpan<double> values, double fraction)
+    public static double Quantile(ReadOnlySpan<double> values, double fraction) => QuantileInPlace(values.ToArray(), fraction);
+
+    private static double QuantileInPlace(Span<double> values, double fraction)
     {
         if (values.IsEmpty)
             return double.NaN;
-        var sorted = values.ToArray();
-        Array.Sort(sorted);
-        return QuantileOfSorted(sorted, fraction);
+        var place = fraction * (values.Length - 1);
+        var rank = (int)Math.Floor(place);
+        var low = OrderStatistic(values, rank);
+        return place == rank ? low : low + (place - rank) * (TensorPrimitives.Min<double>(values[(rank + 1)..]) - low);
+    }
+
+    /// <summary>Hoare's selection: the value of a rank; afterwards nothing before it is larger, nothing behind it smaller. O(n) expected.</summary>
+    internal static double OrderStatistic(Span<double> values, int rank)
+    {
+        var (low, high) = (0, values.Length - 1);
+        while (low < high)
+        {
+            // Median of three, so that sorted input is no bad case.
+            var (a, b, c) = (values[low], values[(low + high) / 2], values[high]);
+            var pivot = Math.Max(Math.Min(a, b), Math.Min(Math.Max(a, b), c));
+            var (i, j) = (low, high);
+            while (i <= j)
+            {
+                while (values[i] < pivot)
+                    i++;
+                while (values[j] > pivot)
+                    j--;
+                if (i <= j)
+                    (values[i], values[j], i, j) = (values[j], values[i], i + 1, j - 1);
+            }
+            if (rank <= j)
+                high = j;
+            else if (rank >= i)
+                low = i;
+            else
+                break;
+        }
+        return values[rank];
     }
 
     /// <summary>As <see cref="Quantile"/>, for values already in ascending order.</summary>

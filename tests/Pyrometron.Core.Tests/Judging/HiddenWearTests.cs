@@ -1,6 +1,7 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Readings;
 using Pyrometron.Core.Simulation;
 
 namespace Pyrometron.Core.Tests.Judging;
@@ -114,6 +115,19 @@ public class HiddenWearTests
         // What may be dust may be no pads: alone each is less sure than both together, and the whole is about as sure as was said.
         Assert.InRange(memory.SigmaKelvin / Math.Sqrt(sigma.Dust * sigma.Dust + sigma.Joint * sigma.Joint), 0.4, 2.2);
         Assert.All(hall.Judge().Queue.SelectMany(x => x.Parts), p => Assert.Null(p.SplitSigma));
+    }
+
+    [Fact]
+    public void What_may_be_chance_is_said_to_be_and_what_would_settle_it()
+    {
+        // Four weekly runs of a warmer end after half a year of others: something, but how much?
+        Reading At(int week, double celsius) => new((long)((Hall.Now - 7 * (30 - week)) * 86_400_000), 24, double.NaN, double.NaN, double.NaN, double.NaN, double.NaN, double.NaN, double.NaN, "stock", "full", null, [celsius]);
+        var laptop = new Asset("LT-1", AssetKind.Laptop, "Gannet", "ROW", null, 8, Hall.Today.AddDays(-800), null, [new("cpu", new(84), JointMaterial.Paste)], []);
+        Reading[] runs = [.. Enumerable.Range(0, 30).Select(w => At(w, 74 + w % 3 + (w >= 24 ? 3 : 0)))];
+        var a = Hall.JudgeAlone(laptop, runs);
+        Assert.True(a.DriftKelvin >= 2.5 && a.Urgency > Urgency.Next, $"{a.DriftKelvin} {a.Urgency}");
+        Assert.StartsWith("What is to win may be chance", a.ToBeSurer, StringComparison.Ordinal);
+        Assert.Contains("Power and fan speed", a.ToBeSurer, StringComparison.Ordinal);
     }
 
     [Theory]

@@ -42,7 +42,7 @@ public class CusumTests
             var chart = new Cusum(0.5, 4);
             do
                 total++;
-            while (chart.Add(shift + Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble())) == 0);
+            while (chart.Add(shift + random.Normal()) == 0);
         }
         Assert.Equal(1, (double)total / runs / Reference.Value(id), 0.03);
     }

@@ -19,6 +19,16 @@ public class RobustTests
     }
 
     [Fact]
+    public void A_quantile_by_selection_is_the_one_by_sorting() =>
+        Gen.Select(Gen.OneOf(Gen.Int[0, 5].Select(i => (double)i), Gen.Double[-50, 50]).Array[1, 60], Gen.Double[0, 1]).Sample((values, fraction) =>
+        {
+            var before = values.ToArray();
+            Assert.Equal(Robust.QuantileOfSorted(values.Order().ToArray(), fraction), Robust.Quantile(values, fraction), 1e-12);
+            Assert.Equal(before, values);
+            Assert.Equal(Robust.Median(values), Robust.MedianInPlace(values));
+        });
+
+    [Fact]
     public void One_stuck_reading_moves_nothing_and_is_seen()
     {
         double[] readings = [61, 62, 61.5, 63, 62.5, 61, 62, 95, 62.5];

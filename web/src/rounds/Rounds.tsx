@@ -19,6 +19,37 @@ const TYPING_REST = 150;
 
 type Line = { kind: 'group'; group: Group; open: boolean } | { kind: 'row'; item: QueueItem };
 
+/** What the rounds can be narrowed to, with the choices that the queue holds. */
+const filtersOf = (items: readonly QueueItem[]) =>
+  [
+    {
+      key: 'site',
+      label: 'Site',
+      all: 'All sites',
+      width: 108,
+      choices: distinct(items, (i) => [i.site, i.site]),
+    },
+    {
+      key: 'zone',
+      label: 'Zone',
+      all: 'All zones',
+      width: 108,
+      choices: distinct(items, (i) => [i.zone, i.zoneName]),
+    },
+    { key: 'kind', label: 'Kind', all: 'All kinds', width: 108, choices: Object.entries(KIND_NAMES) },
+    {
+      key: 'urgency',
+      label: 'Urgency',
+      all: 'Any urgency',
+      width: 118,
+      choices: ['now', 'next', 'soon', 'watch', 'fine', 'unknown'].map((u): [string, string] => [u, u]),
+    },
+  ] as const;
+
+const distinct = (items: readonly QueueItem[], pair: (item: QueueItem) => [string, string]) => [
+  ...new Map(items.map(pair)),
+];
+
 /** The start page: which machines next, what to do to each, why and by when. */
 export function Rounds() {
   usePageTitle('Rounds');
@@ -144,9 +175,7 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
     z: () => set('by', grouping === 'zone' ? null : 'zone'),
   });
 
-  const zones = [...new Map(queue.items.map((i) => [i.zone, i])).values()];
-  const options = (values: readonly (readonly [string, string])[]) =>
-    values.map(([value, label]) => ({ value, label }));
+  const filters = filtersOf(queue.items);
   return (
     <div className="rounds">
       <section className="rounds-list" aria-label="Machines, most pressing first">
@@ -185,46 +214,19 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
             onPressEnter={(e) => e.currentTarget.blur()}
             style={{ width: 176 }}
           />
-          <Select
-            aria-label="Site"
-            placeholder="All sites"
-            style={{ width: 108 }}
-            allowClear
-            value={filter.site}
-            onChange={(v: string | undefined) => set('site', v ?? null)}
-            options={options([...new Set(queue.items.map((i) => i.site))].map((s) => [s, s] as const))}
-            popupMatchSelectWidth={false}
-          />
-          <Select
-            aria-label="Zone"
-            placeholder="All zones"
-            style={{ width: 108 }}
-            allowClear
-            value={filter.zone}
-            onChange={(v: string | undefined) => set('zone', v ?? null)}
-            options={options(zones.map((z) => [z.zone, z.zoneName] as const))}
-            popupMatchSelectWidth={false}
-          />
-          <Select
-            aria-label="Kind"
-            placeholder="All kinds"
-            style={{ width: 108 }}
-            allowClear
-            value={filter.kind}
-            onChange={(v: string | undefined) => set('kind', v ?? null)}
-            options={options(Object.entries(KIND_NAMES))}
-            popupMatchSelectWidth={false}
-          />
-          <Select
-            aria-label="Urgency"
-            placeholder="Any urgency"
-            style={{ width: 118 }}
-            allowClear
-            value={filter.urgency}
-            onChange={(v: string | undefined) => set('urgency', v ?? null)}
-            options={options(['now', 'next', 'soon', 'watch', 'fine', 'unknown'].map((u) => [u, u] as const))}
-            popupMatchSelectWidth={false}
-          />
+          {filters.map(({ key, label, all, width, choices }) => (
+            <Select
+              key={key}
+              aria-label={label}
+              placeholder={all}
+              style={{ width }}
+              allowClear
+              value={filter[key]}
+              onChange={(v: string | undefined) => set(key, v ?? null)}
+              options={choices.map(([value, label]) => ({ value, label }))}
+              popupMatchSelectWidth={false}
+            />
+          ))}
           <Segmented
             aria-label="Group by"
             value={grouping}

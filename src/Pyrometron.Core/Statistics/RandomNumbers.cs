@@ -1,4 +1,4 @@
-namespace Pyrometron.Core.Simulation;
+namespace Pyrometron.Core.Statistics;
 
 /// <summary>Chance, beyond the uniform.</summary>
 public static class RandomNumbers
