@@ -11,8 +11,8 @@ namespace Pyrometron.Core.Priority;
 /// <param name="Pace">What it grows by, K a day; 0 without a pace.</param>
 public readonly record struct Winnable(double Kelvin, double Sigma, double Pace = 0)
 {
-    /// <summary>Less than this many standard uncertainties may be chance: nobody is sent at once for it.</summary>
-    private const double SureSigmas = 1.5;
+    /// <summary>Less than this many standard uncertainties (k = 2, JCGM 100:2008, 6.3.3) may be chance: nobody is sent at once for it.</summary>
+    private const double SureSigmas = 2;
 
     /// <summary>Whether it is beyond chance.</summary>
     public bool IsSure => Kelvin >= SureSigmas * Sigma;

@@ -40,8 +40,8 @@ public class UrgencyRuleTests
     {
         Urgency Of(double kelvin, double sigma, int? days, bool atLimit = false) => UrgencyRule.Of(
             new(kelvin, sigma), atLimit, days is { } d ? new ActionDate(Today.AddDays(d), Today, null) : null, null, [], Today, JudgementPolicy.Default);
-        Assert.Equal([Urgency.Now, Urgency.Next], new[] { Of(3, 2, 0), Of(3, 2, 30) });
-        Assert.Equal([Urgency.Soon, Urgency.Soon, Urgency.Watch], new[] { Of(3, 2.1, 0), Of(3, 2.1, 30), Of(3, 2.1, null, atLimit: true) });
+        Assert.Equal([Urgency.Now, Urgency.Next], new[] { Of(4, 2, 0), Of(4, 2, 30) });
+        Assert.Equal([Urgency.Soon, Urgency.Soon, Urgency.Watch], new[] { Of(4, 2.1, 0), Of(4, 2.1, 30), Of(4, 2.1, null, atLimit: true) });
         // Six kelvin are worth opening it for, however sure.
         Assert.Equal(Urgency.Next, Of(6, 5, null));
     }
