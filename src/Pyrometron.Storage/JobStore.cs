@@ -129,12 +129,12 @@ public sealed class JobStore(Database database, TimeProvider clock)
     /// <summary>What every job that did what was advised has proven, on the part that won most.</summary>
     public IReadOnlyList<ProvenJob> Proven() => database.Read(connection => connection.Query(
         """
-        SELECT a.kind, a.model, j.level, j.predicted_kelvin, -min(p.value ->> '$.changeKelvin'), p.value ->> '$.uncertaintyKelvin'
+        SELECT a.kind, a.model, j.level, j.predicted_cause, j.predicted_kelvin, -min(p.value ->> '$.changeKelvin'), p.value ->> '$.uncertaintyKelvin'
         FROM job j JOIN asset a ON a.id = j.asset_id, json_each(j.verdict, '$.parts') p
         WHERE j.predicted_service = j.level AND j.predicted_kelvin > 0 AND j.verdict ->> '$.outcome' <> 'not-comparable'
         GROUP BY j.id
         """,
-        r => new ProvenJob(Read<AssetKind>(r.GetString(0)), r.GetString(1), ServiceStore.ReadLevel(r.GetString(2)), r.GetDouble(3), r.GetDouble(4), r.GetDouble(5))));
+        r => new ProvenJob(Read<AssetKind>(r.GetString(0)), r.GetString(1), ServiceStore.ReadLevel(r.GetString(2)), Read<Cause>(r.GetString(3)), r.GetDouble(4), r.GetDouble(5), r.GetDouble(6))));
 
     private static void EnterService(SqliteConnection connection, long job, ServiceEvent service)
     {

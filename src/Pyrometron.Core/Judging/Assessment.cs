@@ -46,7 +46,10 @@ public sealed record PartAssessment(
     /// <summary>Standard uncertainties of the split's causes, K; null where a whole fleet was judged.</summary>
     public CauseSplit? SplitSigma { get; init; }
 
-    /// <summary>What the newest readings show beyond fresh rise, split and room, K: with it they add up to what is measured.</summary>
+    /// <summary>How much of the split an automatic fan that nobody measures keeps from showing, K.</summary>
+    public double HiddenKelvin { get; init; }
+
+    /// <summary>What the newest readings show beyond fresh rise, split and room, K: with it, less what is hidden, they add up to what is measured.</summary>
     public double UnexplainedKelvin { get; init; }
 }
 

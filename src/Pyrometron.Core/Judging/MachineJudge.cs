@@ -201,6 +201,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         {
             SplitSigma = scatter is null ? null : SigmasOf(p, split, scatter[p]),
             UnexplainedKelvin = UnexplainedNow(p),
+            HiddenKelvin = split.Total - shown.Total,
         };
     }
 
@@ -290,7 +291,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     /// <summary>Standard uncertainties of a part's causes: the readings' scatter, the scale, and for the fan a hundredth of its speed.</summary>
     private CauseSplit SigmasOf(int p, CauseSplit split, (double Shared, double Own, double Mount) scatter)
     {
-        double With(double found, double kelvin) => Math.Sqrt(found * found + ScaleShare * ScaleShare * kelvin * kelvin);
+        double With(double found, double kelvin) => Math.Sqrt(Math.Pow(found / model.ShownByUnseenFan, 2) + Math.Pow(ScaleShare * kelvin, 2));
         var fan = split.Fan == 0 ? 0 : With(0.01 * FanLaw.Exponent * model.At(WearTerm.Air, p, 0), split.Fan);
         return new CauseSplit(With(scatter.Shared, split.Dust), With(scatter.Own, split.Joint), fan, With(scatter.Mount, split.Mount), split.Material);
     }
@@ -301,7 +302,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     /// <summary>Standard uncertainty of the wear: scatter and seasons about the model, its scale, and what is not measured.</summary>
     private double SigmaOf(int p, double total)
     {
-        var (scatter, scale) = (model.SigmaOf(p), ScaleShare * total);
+        var (scatter, scale) = (model.SigmaOf(p) / model.ShownByUnseenFan, ScaleShare * total);
         var notMeasured = Evidence switch { EvidenceGrade.A => 0.5, EvidenceGrade.B => 0.7, EvidenceGrade.C => 1.0, EvidenceGrade.D => 1.5, _ => 2.5 };
         return Math.Sqrt(scatter * scatter + scale * scale + notMeasured * notMeasured);
     }

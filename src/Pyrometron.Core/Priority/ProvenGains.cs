@@ -4,10 +4,15 @@ namespace Pyrometron.Core.Priority;
 
 /// <summary>A finished job with its proof.</summary>
 /// <param name="Level">The level that was advised and done.</param>
-/// <param name="PredictedKelvin">What was to win on the worst part, positive.</param>
+/// <param name="Cause">The cause that was predicted.</param>
+/// <param name="DriftKelvin">What was to win on the worst part by whatever it takes, positive.</param>
 /// <param name="WonKelvin">What the verdict found on the part that won most.</param>
 /// <param name="ExpandedKelvin">Its expanded uncertainty, k = 2.</param>
-public sealed record ProvenJob(AssetKind Kind, string Model, ServiceLevel Level, double PredictedKelvin, double WonKelvin, double ExpandedKelvin);
+public sealed record ProvenJob(AssetKind Kind, string Model, ServiceLevel Level, Cause Cause, double DriftKelvin, double WonKelvin, double ExpandedKelvin)
+{
+    /// <summary>What the level was to win of it: no cleaning takes all the dust.</summary>
+    public double PredictedKelvin => DriftKelvin * ServiceEffects.RemovedShare(Level, Cause);
+}
 
 /// <summary>What a level wins of what is predicted, as the fleet's own jobs have shown.</summary>
 /// <param name="Share">1 where nothing speaks against the prediction.</param>

@@ -23,11 +23,12 @@ public sealed record PathLayer(string Layer, double NowKelvin, double FreshKelvi
 /// <summary>The judgement of one part.</summary>
 /// <param name="HottestRiseKelvin">Rise over the air at reference heat and full fan: the rest of <c>hottestCelsius</c> is the zone's design ambient.</param>
 /// <param name="PaceKelvinPerDay">Present pace of wear by the fitted curve, what the date is reckoned with; 0 without one.</param>
-/// <param name="UnexplainedKelvin">What the newest readings show beyond the split and the room: with it the split adds up to what is measured.</param>
+/// <param name="UnexplainedKelvin">What the newest readings show beyond the split and the room: with it, less what is hidden, the split adds up to what is measured.</param>
+/// <param name="HiddenKelvin">How much of the split an automatic fan that nobody measures keeps from showing.</param>
 /// <param name="GainKelvin">What the recommended service would win back on it.</param>
 public sealed record PartAnswer(
     string Part, double LimitCelsius, JointMaterial Interface, double BaselineRiseKelvin, double PresentRiseKelvin, double DriftKelvin, double GainKelvin, double UncertaintyKelvin,
-    IReadOnlyList<CauseKelvin> Split, double UnexplainedKelvin, IReadOnlyList<PathLayer> Path, double LatestCelsius, double HottestCelsius, double HottestRiseKelvin, double ActionLineCelsius, double MarginKelvin, TrendAnswer? Trend, double PaceKelvinPerDay,
+    IReadOnlyList<CauseKelvin> Split, double UnexplainedKelvin, double HiddenKelvin, IReadOnlyList<PathLayer> Path, double LatestCelsius, double HottestCelsius, double HottestRiseKelvin, double ActionLineCelsius, double MarginKelvin, TrendAnswer? Trend, double PaceKelvinPerDay,
     DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, IReadOnlyList<HistoryPoint> History);
 
 /// <summary>A sensor that was not believed.</summary>
@@ -68,7 +69,7 @@ public sealed record AssessmentAnswer(
 
     private static PartAnswer Part(Assessment a, PartAssessment p) => new(
         p.Part.Name, p.Part.Limit.Value, p.Part.Joint, Math.Round(p.FreshRiseKelvin, 2), Math.Round(p.PresentRiseKelvin, 2), Math.Round(p.Split.Total, 2),
-        a.Service is { } level ? Math.Round(a.Won(p, level), 2) : 0, Math.Round(2 * p.SigmaKelvin, 2), [.. p.Split.Ranked().Where(c => c.Kelvin != 0).Select(c => new CauseKelvin(c.Cause, Math.Round(c.Kelvin, 2), p.SplitSigma?.Of(c.Cause) is { } sigma && double.IsFinite(sigma) ? Math.Round(2 * sigma, 2) : null))], Math.Round(p.UnexplainedKelvin, 2),
+        a.Service is { } level ? Math.Round(a.Won(p, level), 2) : 0, Math.Round(2 * p.SigmaKelvin, 2), [.. p.Split.Ranked().Where(c => c.Kelvin != 0).Select(c => new CauseKelvin(c.Cause, Math.Round(c.Kelvin, 2), p.SplitSigma?.Of(c.Cause) is { } sigma && double.IsFinite(sigma) ? Math.Round(2 * sigma, 2) : null))], Math.Round(p.UnexplainedKelvin, 2), Math.Round(p.HiddenKelvin, 2),
         [
             new PathLayer("joint", Math.Round(p.FreshJointKelvin + p.Split.Joint + p.Split.Mount, 2), Math.Round(p.FreshJointKelvin, 2)),
             new PathLayer("fins", Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin + p.Split.Dust, 2), Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin, 2)),

@@ -58,6 +58,9 @@ public class HiddenWearTests
         var part = a.Parts[0];
         // The split is what stands behind the fan; the hot day is reckoned with what shows.
         Assert.True(part.Split.Total > part.HottestRiseKelvin - part.FreshRiseKelvin + 0.5, $"{part.Split.Total} {part.HottestRiseKelvin - part.FreshRiseKelvin}");
+        // What shows and what is hidden are the whole.
+        Assert.Equal(part.Split.Total - part.HiddenKelvin, part.HottestRiseKelvin - part.FreshRiseKelvin, 1e-6);
+        Assert.True(part.HiddenKelvin > 0.5);
         Assert.Equal("DUST", judgement.Queue[0].Asset.Tag);
     }
 
@@ -149,7 +152,7 @@ public class HiddenWearTests
     [Fact]
     public void Two_proven_jobs_of_a_model_are_reckoned_in_and_told()
     {
-        var proven = ProvenGains.Of([.. Enumerable.Repeat(new ProvenJob(AssetKind.GraphicsCard, "Sorrel", ServiceLevel.DustOut, 8, 6.8, 3.3), 2)]);
+        var proven = ProvenGains.Of([.. Enumerable.Repeat(new ProvenJob(AssetKind.GraphicsCard, "Sorrel", ServiceLevel.DustOut, Cause.Dust, 8, 6.1, 3.3), 2)]);
         var a = new Hall().WithHealthy(8).With("DUST", [Hall.Grown(Cause.Dust, 9)]).Judge(policy: JudgementPolicy.Default with { Proven = proven }).ByTag["DUST"];
         var worth = a.Levels.Single(l => l.Level == ServiceLevel.DustOut);
         Assert.Equal(2, worth.ProvenJobs);

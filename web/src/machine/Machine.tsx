@@ -266,10 +266,13 @@ function Judgement({
                                 ] as const,
                             ),
                             ['rise now by these', kelvin(p.presentRiseKelvin)],
+                            ...(p.hiddenKelvin >= 0.05
+                              ? [['kept from showing by its fan', kelvin(-p.hiddenKelvin)] as const]
+                              : []),
                             ['unexplained', kelvin(p.unexplainedKelvin)],
                             [
                               'rise now as measured, room taken out',
-                              kelvin(p.presentRiseKelvin + p.unexplainedKelvin),
+                              kelvin(p.presentRiseKelvin - p.hiddenKelvin + p.unexplainedKelvin),
                             ],
                             [
                               'to win, ± two standard uncertainties',
