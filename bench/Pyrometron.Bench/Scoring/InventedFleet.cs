@@ -100,12 +100,11 @@ internal sealed class InventedFleet
             AssetKind.GraphicsCard => new Model(name, kind, _random.Between(160, 330), air, 3200, fan,
                 [Part("core", JointMaterial.Paste, _random.Between(9, 16), air), Part("hotspot", JointMaterial.Paste, _random.Between(19, 29), air), Part("memory", JointMaterial.Pad, _random.Between(16, 30), air)]),
             AssetKind.Server => new Model(name, kind, _random.Between(220, 450), air, 9800, fan,
-                [Part("cpu", JointMaterial.Paste, _random.Between(14, 26), air), Part("memory", JointMaterial.Pad, _random.Between(3, 8), air * memoryShare)])
-            { MemoryShare = memoryShare },
+                [Part("cpu", JointMaterial.Paste, _random.Between(14, 26), air), Part("memory", JointMaterial.Pad, _random.Between(3, 8), air * memoryShare)]),
             _ => new Model(name, kind, kind is AssetKind.Laptop ? 90 : 320, air, kind is AssetKind.Laptop ? 5200 : 2100, fan,
                 [Part("cpu", JointMaterial.Paste, _random.Between(16, 26), air), Part("gpu", JointMaterial.Paste, _random.Between(14, 22), air)]),
         };
-        return drawn with { CoolerTooSmall = small };
+        return drawn with { CoolerTooSmall = small, MemoryShare = memoryShare };
     }
 
     private (SimulatedMachine, SimulatedZone, Zone, string[]) MachineOf(Model model, Zone zone, SimulatedZone air, string[] misleading)

@@ -10,8 +10,8 @@ namespace Pyrometron.Core.Drift;
 /// </summary>
 internal static class Siblings
 {
-    /// <summary>Siblings that must know their air side before others borrow it.</summary>
-    private const int LeastSiblings = 3, LeastForJoints = 5;
+    /// <summary>Siblings that must know their air side before others borrow it, and that must have a joint before it is held against theirs.</summary>
+    private const int LeastForAir = 3, LeastForJoints = 5;
 
     /// <summary>How much two coolers of one model differ at the least.</summary>
     private const double UnitSpread = 0.12;
@@ -39,8 +39,9 @@ internal static class Siblings
             var constants = alike.Where(m => m.Model.KnowsItsAir).Select(m => m.Model.AirRise / Scale(m.Model.Reference, m.Altitude)).ToArray();
             // Heat by its name is each machine's own: only watts can be shared.
             var joints = !alike.Key.HasPower ? [] : alike.SelectMany(m => m.Model.FreshJoints).GroupBy(j => j.Part, j => j.KelvinPerWatt)
-                .Where(j => j.Count() >= LeastForJoints).ToDictionary(j => j.Key, j => j.ToArray() is var all ? (Robust.Median(all), Robust.MadScale(all)) : default);
-            known[alike.Key] = new Known(constants.Length < LeastSiblings ? null : (Robust.Median(constants), Robust.MadScale(constants) / Math.Sqrt(constants.Length)), joints);
+                .Where(j => j.Count() >= LeastForJoints).ToDictionary(j => j.Key, j => MiddleAndSpread([.. j]));
+            (double Middle, double Spread)? air = constants.Length < LeastForAir ? null : MiddleAndSpread(constants);
+            known[alike.Key] = new Known(air is { } c ? (c.Middle, c.Spread / Math.Sqrt(constants.Length)) : null, joints);
         }
         return known;
     }
@@ -58,6 +59,8 @@ internal static class Siblings
         foreach (var (part, (middle, spread)) in shown.Joints)
             model.SetJointPrior(part, middle * model.Reference.PowerW, Math.Max(LeastJointSpread, Math.Max(JointSpread * middle, spread) * model.Reference.PowerW));
     }
+
+    private static (double Middle, double Spread) MiddleAndSpread(double[] values) => (Robust.Median(values), Robust.MadScale(values));
 
     private static double Scale(ReferencePoint reference, double altitude) =>
         reference.PowerW * Math.Pow(reference.FanSpeed, -FanLaw.Exponent) * FanLaw.AltitudeFactor(altitude);

@@ -96,14 +96,14 @@ internal sealed class WearColumns
         _columns = [.. columns];
         _successive = [.. successive];
         _levels = levels;
-        AirSide = [.. Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Term is WearTerm.Air or WearTerm.Shared).OrderBy(i => _columns[i].Term)];
+        AirSide = [.. Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Term is WearTerm.Air or WearTerm.Shared)];
         NonNegative = [.. _columns.Select(c => c.Price > 0)];
         _byPart = [.. levels.Select((_, p) => Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Part < 0 || _columns[i].Part == p).ToArray())];
     }
 
     public int Count => _columns.Length;
 
-    /// <summary>The columns of the air side: F first, then the pieces of S.</summary>
+    /// <summary>The columns of the air side: F, which stands before all others, then the pieces of S.</summary>
     public int[] AirSide { get; }
 
     /// <summary>How much of each column is there on a day, 0 to 1; 1 for those that do not depend on time.</summary>

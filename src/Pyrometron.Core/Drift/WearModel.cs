@@ -19,6 +19,9 @@ internal sealed class WearModel
     /// <summary>The largest share of wear that an unseen fan is believed to hide.</summary>
     private const double MostHidden = 0.5;
 
+    /// <summary>Draws that a cause's uncertainty is taken from: to a tenth of it.</summary>
+    private const int Draws = 60;
+
     /// <summary>Spread of the relative convective resistance that tells the air side apart.</summary>
     private const double LeastFlowSpread = 0.12;
 
@@ -133,9 +136,6 @@ internal sealed class WearModel
     /// <summary>Keeps how sure the wear of each part is, from the equations of the last fit.</summary>
     public void KeepUncertainty(WearEquations equations) =>
         _sigma = equations.Uncertainty(this, _x, [.. _share.Select((share, p) => Columns.Wear(p, LastDay, share))]);
-
-    /// <summary>Draws that a cause's uncertainty is taken from: to a tenth of it.</summary>
-    private const int Draws = 60;
 
     /// <summary>Standard uncertainties of each part's fouling, joint and mount, K, by the scatter of the readings. The machine's own equations must be in the scratch.</summary>
     public (double Shared, double Own, double Mount)[] Bootstrap(WearEquations equations, ZoneRoom room)

@@ -3,10 +3,7 @@ namespace Pyrometron.Core.Fleet;
 /// <summary>What each service level removes. A lifted cooler always brings new paste; dusting never renews it.</summary>
 public static class ServiceEffects
 {
-    /// <summary>
-    /// Share of the dust that a cleaning leaves deep in the fins. Common practice, no source: what proofs of jobs show goes
-    /// before it.
-    /// </summary>
+    /// <summary>Share of the dust that a cleaning leaves deep in the fins. Common practice, no source.</summary>
     public const double DustLeftBehind = 0.15;
 
     /// <summary>

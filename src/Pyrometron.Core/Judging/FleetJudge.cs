@@ -102,6 +102,6 @@ public sealed class FleetJudge(Register register, DateOnly asOf, JudgementPolicy
     private Assessment[] Order(IEnumerable<Assessment> machines) =>
         [.. machines.OrderBy(m => m.Urgency)
             .ThenByDescending(m => m.Symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown))
-            .ThenByDescending(m => UrgencyRule.Pressure(new Winnable(m.DriftKelvin ?? 0, m.WorstPart?.SigmaKelvin ?? 1), m.Action, asOf, policy))
+            .ThenByDescending(m => UrgencyRule.Pressure(m.DriftKelvin ?? 0, m.Action, asOf, policy))
             .ThenBy(m => m.Asset.Tag, StringComparer.Ordinal)];
 }

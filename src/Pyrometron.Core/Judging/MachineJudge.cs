@@ -17,6 +17,9 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
 
     private const double RecentDays = 14;
 
+    /// <summary>How well the reference point, the fan's law and the air side are known that a wear is brought to, as a share of it.</summary>
+    private const double ScaleShare = 0.12;
+
     /// <summary>Fewer readings than this cannot tell wear from chance.</summary>
     public const int LeastReadings = 5;
 
@@ -295,9 +298,6 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var fan = split.Fan == 0 ? 0 : With(0.01 * FanLaw.Exponent * model.At(WearTerm.Air, p, 0), split.Fan);
         return new CauseSplit(With(scatter.Shared, split.Dust), With(scatter.Own, split.Joint), fan, With(scatter.Mount, split.Mount), split.Material);
     }
-
-    /// <summary>How well the reference point, the fan's law and the air side are known that a wear is brought to, as a share of it.</summary>
-    private const double ScaleShare = 0.12;
 
     /// <summary>Standard uncertainty of the wear: scatter and seasons about the model, its scale, and what is not measured.</summary>
     private double SigmaOf(int p, double total)

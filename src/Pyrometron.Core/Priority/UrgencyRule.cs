@@ -63,7 +63,7 @@ public static class UrgencyRule
             return Urgency.Next;
         if (worth && (days <= JudgementPolicy.SoonDays || winnable.Kelvin + JudgementPolicy.SoonDays * winnable.Pace >= policy.MuchKelvin))
             return Urgency.Soon;
-        if ((worth && winnable.Kelvin > 2 * winnable.Sigma) || atItsLimit || days <= 0)
+        if (sure || atItsLimit || days <= 0)
             return Urgency.Watch;
         return Urgency.Fine;
     }
@@ -72,10 +72,10 @@ public static class UrgencyRule
     /// Order within one urgency: how far beyond the thresholds a machine stands, most first. Winning six kelvin and
     /// standing at the line with two and a half weigh alike.
     /// </summary>
-    public static double Pressure(Winnable winnable, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
+    public static double Pressure(double winnable, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
     {
         var days = action is { } a ? Math.Max(0, a.Day.DayNumber - asOf.DayNumber) : double.PositiveInfinity;
         var nearness = 1 / (1 + Math.Exp((days - JudgementPolicy.NextDays) / 15));
-        return winnable.Kelvin / policy.MuchKelvin + nearness * Math.Min(winnable.Kelvin, 2 * policy.WorthKelvin) / policy.WorthKelvin;
+        return winnable / policy.MuchKelvin + nearness * Math.Min(winnable, 2 * policy.WorthKelvin) / policy.WorthKelvin;
     }
 }
