@@ -283,7 +283,7 @@ function Judgement({
                           {kelvin(p.driftKelvin)} ± {kelvin(p.uncertaintyKelvin)}
                         </Making>
                       </td>
-                      <td>
+                      <td style={{ minWidth: 170 }}>
                         {p.split
                           .filter((s) => Math.abs(s.kelvin) >= 0.3)
                           .map((s) => `${s.cause} ${withUncertainty(s.kelvin, s.uncertaintyKelvin)}`)
