@@ -136,6 +136,16 @@ public sealed class JobStore(Database database, TimeProvider clock)
         """,
         r => new ProvenJob(Read<AssetKind>(r.GetString(0)), r.GetString(1), ServiceStore.ReadLevel(r.GetString(2)), Read<Cause>(r.GetString(3)), r.GetDouble(4), r.GetDouble(5), r.GetDouble(6))));
 
+    /// <summary>The minutes booked on every filed job, by the level that was done in the end.</summary>
+    public IReadOnlyList<TimedJob> Timed() => database.Read(connection => connection.Query(
+        """
+        SELECT a.kind, a.model, j.level, sum(e.entry ->> '$.minutes') AS minutes
+        FROM job j JOIN asset a ON a.id = j.asset_id JOIN job_entry e ON e.job_id = j.id AND e.kind = 'minutes-booked'
+        WHERE j.work_done_at IS NOT NULL AND j.state <> 'abandoned'
+        GROUP BY j.id HAVING minutes > 0
+        """,
+        r => new TimedJob(Read<AssetKind>(r.GetString(0)), r.GetString(1), ServiceStore.ReadLevel(r.GetString(2)), r.GetDouble(3))));
+
     private static void EnterService(SqliteConnection connection, long job, ServiceEvent service)
     {
         var id = connection.Scalar(

@@ -1,6 +1,7 @@
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Storage.Tests;
 
@@ -39,12 +40,27 @@ public class SymptomAndPolicyTests
     {
         using var t = new TemporaryDatabase();
         Assert.Equal(JudgementPolicy.Default, new PolicyStore(t.Database).Current());
-        var strict = new JudgementPolicy(8, 3, 7, School.Evidence);
+        var strict = new JudgementPolicy(8, 3, 7, School.Evidence)
+        {
+            Precedence = Precedence.Value,
+            Values = new HouseValues("crowns", 52, 0.41, 3, 1.5, 8, 0.65) { GraphicsCard = new(0.3, 700), Server = new(2, 5000), Laptop = new(4, 1200), Desktop = new(5, 900) },
+        };
         new PolicyStore(t.Database).Set(JudgementPolicy.Default with { School = School.Failure }, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));
         new PolicyStore(t.Database).Set(strict, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));
         t.Reopen();
         Assert.Equal(strict, new PolicyStore(t.Database).Current());
         Assert.Equal(new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty), new PolicyStore(t.Database).Bench());
+    }
+
+    /// <summary>The judgement follows the bench's ways where they decide on a level.</summary>
+    [Fact]
+    public void Extent_and_warranty_of_the_bench_hold_for_the_judgement_too()
+    {
+        using var t = new TemporaryDatabase();
+        var store = new PolicyStore(t.Database);
+        store.Set(JudgementPolicy.Default, new BenchSchools(Extent.AllWhileOpen, WarrantySchool.AskFirst));
+        Assert.Equal((Extent.AllWhileOpen, WarrantySchool.AskFirst), (store.Current().Extent, store.Current().Warranty));
+        Assert.Equal(HouseValues.Default, store.Current().Values);
     }
 
     [Fact]

@@ -31,12 +31,13 @@ public readonly record struct CauseSplit(double Dust, double Joint, double Fan, 
             .Select(c => (c, split.Of(c))).OrderByDescending(c => c.Item2);
     }
 
+    /// <summary>What a service of a level would take away of each cause.</summary>
+    public CauseSplit RemovedBy(ServiceLevel level) => new(
+        Dust * ServiceEffects.RemovedShare(level, Cause.Dust),
+        Joint * ServiceEffects.RemovedShare(level, Material == JointMaterial.Pad ? Cause.Pads : Cause.Paste),
+        Fan * ServiceEffects.RemovedShare(level, Cause.Fan),
+        Mount * ServiceEffects.RemovedShare(level, Cause.Mount), Material);
+
     /// <summary>What a service of a level would win back on this part, K.</summary>
-    public double WonBy(ServiceLevel level)
-    {
-        var sum = 0.0;
-        foreach (var (cause, kelvin) in Ranked())
-            sum += kelvin * ServiceEffects.RemovedShare(level, cause);
-        return sum;
-    }
+    public double WonBy(ServiceLevel level) => RemovedBy(level).Total;
 }

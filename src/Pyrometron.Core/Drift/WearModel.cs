@@ -19,6 +19,9 @@ internal sealed class WearModel
     /// <summary>The largest share of wear that an unseen fan is believed to hide.</summary>
     private const double MostHidden = 0.5;
 
+    /// <summary>How far back the present way of a fan is taken from, days.</summary>
+    private const double LatelyDays = 60;
+
     /// <summary>Draws that a cause's uncertainty is taken from: to a tenth of it.</summary>
     private const int Draws = 60;
 
@@ -175,6 +178,22 @@ internal sealed class WearModel
     /// </summary>
     public double ShownByUnseenFan => double.IsNaN(Reference.FanSpeed)
         ? 1 - Math.Clamp(-Columns.OffsetOf(WearTerm.UnseenFan, 0, Reference.Workload, -1, _x), 0, MostHidden) : 1;
+
+    /// <summary>
+    /// The share of a kelvin of wear that an automatic fan makes up for by speed: κ·q·(F + S) of <see cref="FanResponse"/> around the
+    /// loop, or what an unseen fan hides. 0 for a fan that does not listen, or at full speed of late.
+    /// </summary>
+    public double TakenByFan
+    {
+        get
+        {
+            if (!(Reference.FanSpeed > 0))
+                return 1 - ShownByUnseenFan;
+            var answers = Enumerable.Range(0, Cells.Count).Where(c => Cells[c].Day > LastDay - LatelyDays && Cells[c].Workload == Reference.Workload).Select(c => _fanAnswers[c]).ToArray();
+            var loop = answers.Length == 0 ? 0 : Robust.Median(answers) * (AirRise + At(WearTerm.Shared, 0, LastDay));
+            return loop / (1 + loop);
+        }
+    }
 
     /// <summary>Fresh rise of the air side at the reference point, K: what same-model machines have in common.</summary>
     public double AirRise => Columns.At(WearTerm.Air, 0, 0, _x, 1);

@@ -3,6 +3,7 @@ using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Priority;
+using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Judging;
 
@@ -51,6 +52,18 @@ public sealed record PartAssessment(
 
     /// <summary>What the newest readings show beyond fresh rise, split and room, K: with it, less what is hidden, they add up to what is measured.</summary>
     public double UnexplainedKelvin { get; init; }
+
+    /// <summary>Convective resistance with the fan at full speed, relative to the reference speed; 1 where speeds are unknown.</summary>
+    internal double FullFanResistance { get; init; } = 1;
+
+    /// <summary>What a level would win at full fan, K: dust and lost speed cost less there, and what an unseen fan hides does not show in <see cref="HottestC"/>.</summary>
+    internal double WonAtFullFan(ServiceLevel level)
+    {
+        if (!(Split.Total > 0))
+            return 0;
+        var removed = Split.RemovedBy(level);
+        return (removed.Joint + removed.Mount + (removed.Dust + removed.Fan) * FullFanResistance) * (1 - HiddenKelvin / Split.Total);
+    }
 }
 
 /// <summary>What raises temperatures without any service being able to help, K.</summary>
@@ -104,20 +117,17 @@ public sealed record Assessment(
     /// <summary>Where it works, to be compared with its siblings; null where nothing is known.</summary>
     internal OperatingRise? Operating { get; init; }
 
-    /// <summary>What each level that opens or blows something would win, and what it costs in time; empty without judged parts.</summary>
-    public IReadOnlyList<LevelWorth> Levels => Parts.Count == 0 ? [] :
-        [.. Enum.GetValues<ServiceLevel>().Where(level => level != ServiceLevel.Inspect).Select(level =>
-        {
-            var most = Parts.MaxBy(p => p.Split.WonBy(level))!;
-            var proven = Policy.Proven.Of(Asset, level);
-            return new LevelWorth(level, most.Part.Name, Won(most, level), JudgementPolicy.Minutes(Asset.Kind, level), proven.Share, proven.Jobs);
-        })];
+    /// <summary>What each level that opens or blows something would win, take and be worth; empty where a whole fleet was judged and there is nothing to win.</summary>
+    public IReadOnlyList<LevelWorth> Levels { get; init; } = [];
+
+    /// <summary>What the advised level is worth; null without one, or where nothing but the calendar or a report asks for it.</summary>
+    public LevelWorth? Advised => Levels.FirstOrDefault(l => l.Level == Service);
 
     /// <summary>What a level would win on a part, K: by its split, as far as the fleet's proven jobs bear it out.</summary>
-    public double Won(PartAssessment part, ServiceLevel level) => part.Split.WonBy(level) * Policy.Proven.Of(Asset, level).Share;
+    public double Won(PartAssessment part, ServiceLevel level) => Policy.Proven.Won(Asset, part.Split, level);
 
     /// <summary>The rules it was judged by.</summary>
-    internal JudgementPolicy Policy { get; init; } = JudgementPolicy.Default;
+    public JudgementPolicy Policy { get; init; } = JudgementPolicy.Default;
 
     /// <summary>The part with most to win, or null without judged parts.</summary>
     public PartAssessment? WorstPart => Parts.MaxBy(p => p.Split.Total);
@@ -126,29 +136,25 @@ public sealed record Assessment(
     public PartAssessment? LimitingPart => Parts.MinBy(p => p.MarginKelvin);
 }
 
-/// <summary>What a level would win on the part that gains most from it.</summary>
-/// <param name="Kelvin">As far as the fleet's proven jobs bear it out.</param>
-/// <param name="Minutes">Usual bench time (common practice, no source).</param>
-/// <param name="ProvenShare">What this level has won of what was predicted, by jobs of this model and its kind; 1 without any.</param>
-/// <param name="ProvenJobs">Of this model.</param>
-public sealed record LevelWorth(ServiceLevel Level, string Part, double Kelvin, int Minutes, double ProvenShare, int ProvenJobs);
-
 /// <summary>One zone's own drift over time.</summary>
 public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines, IReadOnlyList<(int Bin, double Kelvin)> Bins);
 
 /// <summary>All machines judged at once, most pressing first.</summary>
 public sealed class FleetJudgement
 {
-    internal FleetJudgement(DateOnly asOf, IReadOnlyList<Assessment> queue, IEnumerable<Assessment> alone, IReadOnlyDictionary<string, JudgedZone> zones, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+    internal FleetJudgement(DateOnly asOf, JudgementPolicy policy, IReadOnlyList<Assessment> queue, IEnumerable<Assessment> alone, IReadOnlyDictionary<string, JudgedZone> zones, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
         SiblingComparison comparison)
     {
-        (AsOf, Queue, JudgedZones, KnownSiblings, Comparison) = (asOf, queue, zones, siblings, comparison);
+        (AsOf, Policy, Queue, JudgedZones, KnownSiblings, Comparison) = (asOf, policy, queue, zones, siblings, comparison);
         ByTag = queue.ToDictionary(a => a.Asset.Tag);
         Alone = alone.ToDictionary(a => a.Asset.Tag);
     }
 
     /// <summary>The day as whose end is judged.</summary>
     public DateOnly AsOf { get; }
+
+    /// <summary>The rules that it was judged by.</summary>
+    public JudgementPolicy Policy { get; }
 
     /// <summary>Every machine once, most pressing first.</summary>
     public IReadOnlyList<Assessment> Queue { get; }

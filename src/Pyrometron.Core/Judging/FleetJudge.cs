@@ -86,7 +86,7 @@ public sealed class FleetJudge(Register register, DateOnly asOf, JudgementPolicy
     private FleetJudgement Done(List<Assessment> machines, IReadOnlyDictionary<string, JudgedZone> zones, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings)
     {
         var comparison = SiblingComparison.Of(machines);
-        return new FleetJudgement(asOf, Order(machines.Select(comparison.Attach)), machines, zones, siblings, comparison);
+        return new FleetJudgement(asOf, policy, QueueOrder.Of(machines.Select(comparison.Attach), asOf, policy), machines, zones, siblings, comparison);
     }
 
     private List<ZoneJudge> Zones(Func<string, bool> wanted)
@@ -97,11 +97,4 @@ public sealed class FleetJudge(Register register, DateOnly asOf, JudgementPolicy
             where wanted(zone.Code)
             select new ZoneJudge(site, zone, [.. byZone[zone.Code]], asOf, policy, Without)];
     }
-
-    /// <summary>Most pressing first, what crashes before all else; equal ones by tag, so that the order is the same every time.</summary>
-    private Assessment[] Order(IEnumerable<Assessment> machines) =>
-        [.. machines.OrderBy(m => m.Urgency)
-            .ThenByDescending(m => m.Symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown))
-            .ThenByDescending(m => UrgencyRule.Pressure(m.DriftKelvin ?? 0, m.Action, asOf, policy))
-            .ThenBy(m => m.Asset.Tag, StringComparer.Ordinal)];
 }

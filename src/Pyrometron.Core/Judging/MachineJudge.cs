@@ -6,6 +6,7 @@ using Pyrometron.Core.Intervals;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Statistics;
 using Pyrometron.Core.Units;
+using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Judging;
 
@@ -16,6 +17,8 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private const double TrendDays = 130;
 
     private const double RecentDays = 14;
+
+    private const double DaysAYear = 365;
 
     /// <summary>How well the reference point, the fan's law and the air side are known that a wear is brought to, as a share of it.</summary>
     private const double ScaleShare = 0.12;
@@ -38,28 +41,32 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var withHistory = scatter is not null;
         var parts = Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(p => Judge(p, scatter)).ToArray();
         if (parts.Length == 0 || machine.Readings < LeastReadings)
-            return Unknown(machine, zone, asOf);
+            return Unknown(machine, zone, asOf, policy);
         var due = ServiceIntervals.FirstDue(asset, zone.Dust, asOf);
         var worst = parts.MaxBy(p => p.Split.Total)!;
         var limiting = parts.MinBy(p => p.MarginKelvin)!;
         var winnable = worst.Split.Total;
+        var worth = winnable >= policy.WorthKelvin;
         var action = parts.Where(p => p.Action is not null).Select(p => p.Action).MinBy(a => a!.Value.Day);
         var symptoms = Symptom.Standing(machine.Symptoms, asset, asOf);
         var urgency = UrgencyRule.Of(new Winnable(winnable, worst.SigmaKelvin, worst.PaceKelvinPerDay), machine.AtItsLimit, action, due, symptoms, asOf, policy);
         var outside = new OutsideCauses(RoomNow, SettingsNow);
         var findings = machine.Findings
             .Concat(model.SensorSteps.Select(s => new SensorFinding(asset.Parts[s.Part].Name, "jumped from one day to the next, alone", s.Day, 0))).ToArray();
-        var cause = winnable >= policy.WorthKelvin ? worst.Split.Ranked().First().Cause
+        var cause = worth ? worst.Split.Ranked().First().Cause
             : OutsideCause(outside, limiting.MarginKelvin, findings);
-        var service = winnable >= policy.WorthKelvin ? Recommendation.LevelFor(asset, parts, policy)
+        // Asked where something is to win, and on a machine's own page.
+        IReadOnlyList<LevelWorth> levels = worth || withHistory ? new LevelValuation(asset, parts, YearAhead(), FanAtWork(worst), symptoms, asOf, policy).Levels() : [];
+        var service = worth ? Recommendation.LevelFor(asset, parts, levels, policy, asOf)
             // Somebody saw something that the temperatures do not explain: look inside before anything is replaced.
             : symptoms.Count > 0 ? ServiceLevel.Inspect
             : urgency == Urgency.Soon ? due?.Level : null;
         var draft = new Assessment(asset, asOf, urgency, cause, winnable, action, service,
-            service is { } level ? JudgementPolicy.Minutes(asset.Kind, level) : null, Evidence, model.Reference, parts, outside, AmbientNow, [.. Steps(withHistory)], findings, due,
+            service is { } level ? policy.Times.Of(asset, level).Minutes : null, Evidence, model.Reference, parts, outside, AmbientNow, [.. Steps(withHistory)], findings, due,
             machine.NewestDay, machine.Readings, symptoms, "", [], null)
         {
             Policy = policy,
+            Levels = levels,
             Operating = Operating(parts),
             FanEnd = model.Reference.FanFixed ? null : FanEnd.Of(asOf, model.Reference.FanPct, machine.LatestFanPct,
                 worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust, parts.Max(p => p.PaceKelvinPerDay)),
@@ -68,12 +75,12 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     }
 
     /// <summary>The judgement of a machine with too few readings: that nothing can be said, and what would help. A symptom speaks for itself.</summary>
-    public static Assessment Unknown(MachineFacts machine, Zone zone, DateOnly asOf)
+    public static Assessment Unknown(MachineFacts machine, Zone zone, DateOnly asOf, JudgementPolicy policy)
     {
         var symptoms = Symptom.Standing(machine.Symptoms, machine.Asset, asOf);
         ServiceLevel? service = symptoms.Count > 0 ? ServiceLevel.Inspect : null;
         return Reasons.Complete(new Assessment(machine.Asset, asOf, UrgencyRule.Of(symptoms) ?? Urgency.Unknown, Cause.None, null, null, service,
-            service is { } level ? JudgementPolicy.Minutes(machine.Asset.Kind, level) : null, null, null, [], default, double.NaN, [], machine.Findings,
+            service is { } level ? policy.Times.Of(machine.Asset, level).Minutes : null, null, null, [], default, double.NaN, [], machine.Findings,
             ServiceIntervals.FirstDue(machine.Asset, zone.Dust, asOf), machine.NewestDay, machine.Readings, symptoms, "", [], null)
         {
             Operating = machine.Operating,
@@ -205,6 +212,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             SplitSigma = scatter is null ? null : SigmasOf(p, split, scatter[p]),
             UnexplainedKelvin = UnexplainedNow(p),
             HiddenKelvin = split.Total - shown.Total,
+            FullFanResistance = FullFanResistance,
         };
     }
 
@@ -226,11 +234,25 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
 
     private double RiseAtFullFan(int p, CauseSplit split)
     {
-        var reference = model.Reference;
         var air = model.At(WearTerm.Air, p, 0) + split.Dust;
-        var full = reference.FanSpeed > 0 ? FanLaw.RelativeResistance(reference.FullSpeed, reference.FanSpeed) : 1;
-        return model.At(WearTerm.Joint, p, 0) + split.Joint + split.Mount + (air + split.Fan) * full;
+        return model.At(WearTerm.Joint, p, 0) + split.Joint + split.Mount + (air + split.Fan) * FullFanResistance;
     }
+
+    private double FullFanResistance => model.Reference.FanSpeed > 0 ? FanLaw.RelativeResistance(model.Reference.FullSpeed, model.Reference.FanSpeed) : 1;
+
+    /// <summary>The air of the same days a year ago; where less than a year was measured, of the days there are.</summary>
+    private List<(double DaysAhead, double AirC)> YearAhead()
+    {
+        var year = new List<(double, double)>();
+        foreach (var cell in model.Cells.All)
+            if (cell.Day > _last - DaysAYear && !double.IsNaN(cell.AmbientC))
+                year.Add((cell.Day + DaysAYear - _last, cell.AmbientC));
+        return year;
+    }
+
+    private FanAtWork FanAtWork(PartAssessment worst) => new(
+        model.Reference.FanSpeed > 0 ? Math.Min(1, model.Reference.FanSpeed / model.Reference.FullSpeed) : Worth.FanAtWork.UsualShare,
+        model.TakenByFan, worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust);
 
     private Trend? TrendOf(int p)
     {

@@ -4,6 +4,7 @@ using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Units;
+using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Judging;
 
@@ -121,7 +122,9 @@ internal static class Reasons
                 : $"Its automatic fan holds the temperature at {fan.PercentNow.ToString("0", CultureInfo.InvariantCulture)} % and can hide {K(fan.ReserveKelvin)} more; by this pace it is at full speed around {Day(end)}, and then everything rises at once.";
         if (a.Service is { } advised && a.Policy.Proven.Of(a.Asset, advised) is { Jobs: >= 2 } proven)
             yield return $"{proven.Jobs} proven jobs of this model: the {Words.Of(advised)} is reckoned to win {proven.Share.ToString("0 %", CultureInfo.InvariantCulture)} of what the split says.";
-        if (a.Service > ServiceLevel.BlowOut && a.Asset.UnderWarranty(a.AsOf) && Warranty(a) is { } holds)
+        if (a.Advised is { Kelvin: >= 1 } worth)
+            yield return Worth(worth, a.Policy.Values.Currency);
+        if (a.Service >= ServiceLevel.BlowOut && a.Asset.UnderWarranty(a.AsOf) && Warranty(a) is { } holds)
             yield return holds;
         if (Math.Abs(a.Outside.Room) >= 1)
             yield return $"{zone.Name} as a whole runs {K(Math.Abs(a.Outside.Room))} {(a.Outside.Room > 0 ? "warmer" : "cooler")} than its intake sensors say; that is taken out.";
@@ -131,12 +134,30 @@ internal static class Reasons
             yield return $"{Cap(f.Channel)} sensor: {f.What} (since {Day(UnixDay.DateOf(f.FromDay))}); left out.";
     }
 
-    private static string? Warranty(Assessment a) => a.Policy.Warranty switch
+    /// <summary>What the advised level is worth over the year ahead.</summary>
+    private static string Worth(LevelWorth level, string currency)
     {
-        WarrantySchool.AirOnly => $"Under warranty until {Day(a.Asset.WarrantyUntil!.Value)}: this house then uses air only, which would win about {K(a.Won(a.WorstPart!, ServiceLevel.BlowOut))}. For the rest ask its maker or seller.",
-        WarrantySchool.AskFirst => $"Under warranty until {Day(a.Asset.WarrantyUntil!.Value)}: its maker or seller is asked before it is opened.",
-        _ => null,
-    };
+        string Money(double amount) => $"{amount.ToString("0", CultureInfo.InvariantCulture)} {currency}";
+        var v = level.Value;
+        var range = $"({level.NetLow.ToString("0", CultureInfo.InvariantCulture)} to {Money(level.NetHigh)})";
+        (double Amount, string What)[] gains = [(v.Throttling, "clocks kept up"), (v.Crashes, "crashes avoided"), (v.Ageing, "slower ageing"), (v.Noise, "a quieter fan"), (v.Energy, "a fan that takes less")];
+        return v.Net >= 0
+            ? $"Doing the {Words.Of(level.Level)} now is worth {Money(v.Net)} over the next year {range}: {Money(v.Gain)} gained, most of it by {gains.MaxBy(g => g.Amount).What}, less {Money(v.Cost)} of work, material and risk; {Money(level.PerHour)} an hour of work."
+            : $"By the house's values the {Words.Of(level.Level)} costs {Money(-v.Net)} more over the next year than it brings {range}: it is advised for its kelvins alone.";
+    }
+
+    private static string? Warranty(Assessment a)
+    {
+        var until = $"Under warranty until {Day(a.Asset.WarrantyUntil!.Value)}";
+        var air = a.Won(a.WorstPart!, ServiceLevel.BlowOut);
+        return (a.Policy.Warranty, a.Service) switch
+        {
+            (WarrantySchool.AirOnly, ServiceLevel.BlowOut) => $"{until}: this house then uses air only, which should win about {K(air)} of {K(a.WorstPart!.Split.Total)}. For the rest ask its maker or seller.",
+            (WarrantySchool.AirOnly, _) => $"{until}: this house then uses air only, which would win about {K(air)}. For the rest ask its maker or seller.",
+            (WarrantySchool.AskFirst, > ServiceLevel.BlowOut) => $"{until}: its maker or seller is asked before it is opened.",
+            _ => null,
+        };
+    }
 
     private static string? ToBeSurer(Assessment a)
     {

@@ -97,7 +97,7 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
     private Assessment Judge(MachineFacts machine, WearEquations equations, ZoneRoom room, bool withHistory)
     {
         if (machine.Model is not { } model)
-            return MachineJudge.Unknown(machine, zone, asOf);
+            return MachineJudge.Unknown(machine, zone, asOf, policy);
         model.Fit(equations, room);
         model.KeepUncertainty(equations);
         return new MachineJudge(machine, model, zone, room, asOf, policy).Assess(withHistory ? model.Bootstrap(equations, room) : null);

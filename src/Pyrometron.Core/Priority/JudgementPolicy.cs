@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Priority;
 
@@ -28,8 +29,26 @@ public enum School
 public sealed record JudgementPolicy(
     double ActionMarginKelvin = 5, double WorthKelvin = 2.5, double MuchKelvin = 6, School School = School.WhicheverFirst, WarrantySchool Warranty = WarrantySchool.AirOnly)
 {
+    /// <summary>What goes first within one urgency.</summary>
+    public Precedence Precedence { get; init; } = Precedence.Evidence;
+
+    /// <summary>How much is done once a machine is open.</summary>
+    public Extent Extent { get; init; } = Extent.LeastThatCures;
+
+    /// <summary>What machines, hours and electricity are worth to the house.</summary>
+    public HouseValues Values { get; init; } = HouseValues.Default;
+
     /// <summary>What the house's proven jobs have taught.</summary>
     public ProvenGains Proven { get; init; } = ProvenGains.None;
+
+    /// <summary>How long the house's jobs have taken.</summary>
+    public ProvenMinutes Times { get; init; } = ProvenMinutes.None;
+
+    /// <summary>Whether the house's way with the warranty allows air only on a machine now.</summary>
+    public bool AirOnly(Asset asset, DateOnly day) => Warranty == WarrantySchool.AirOnly && asset.UnderWarranty(day);
+
+    /// <summary>Whether a level would forfeit the maker's cover: it is not asked first, and nothing says that opening is allowed.</summary>
+    public bool ForfeitsCover(Asset asset, ServiceLevel level, DateOnly day) => level > ServiceLevel.BlowOut && AirOnly(asset, day);
 
     /// <summary>Days to the action line for "next".</summary>
     public const int NextDays = 45;
@@ -39,22 +58,4 @@ public sealed record JudgementPolicy(
 
     /// <summary>The house's defaults.</summary>
     public static JudgementPolicy Default { get; } = new();
-
-    /// <summary>Usual bench time of a level on a kind of machine, minutes (common practice, no source).</summary>
-    public static int Minutes(AssetKind kind, ServiceLevel level) => (kind, level) switch
-    {
-        (_, ServiceLevel.Inspect) => 10,
-        (_, ServiceLevel.BlowOut) => 15,
-        (AssetKind.GraphicsCard, ServiceLevel.DustOut) => 35,
-        (AssetKind.Server, ServiceLevel.DustOut) => 30,
-        (AssetKind.Laptop, ServiceLevel.DustOut) => 40,
-        (_, ServiceLevel.DustOut) => 25,
-        (AssetKind.Laptop, ServiceLevel.FanSwap) => 50,
-        (_, ServiceLevel.FanSwap) => 30,
-        (AssetKind.GraphicsCard, ServiceLevel.Repaste) => 60,
-        (AssetKind.Laptop, ServiceLevel.Repaste) => 90,
-        (_, ServiceLevel.Repaste) => 45,
-        (_, ServiceLevel.Repad) => 75,
-        _ => 30,
-    };
 }

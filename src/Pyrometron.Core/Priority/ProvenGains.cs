@@ -1,4 +1,6 @@
+using Pyrometron.Core.Causes;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Priority;
 
@@ -47,22 +49,13 @@ public sealed class ProvenGains
     public ProvenShare Of(Asset asset, ServiceLevel level)
     {
         var (own, others) = (_jobs[(asset.Kind, level)].Where(j => j.Model == asset.Model).ToArray(), _jobs[(asset.Kind, level)].Where(j => j.Model != asset.Model));
-        var kind = Learnt(1, KindSpread, others);
-        var (share, sigma) = Learnt(kind.Share, Math.Sqrt(kind.Sigma * kind.Sigma + ModelSpread * ModelSpread), own);
+        var (share, sigma) = new NormalMean(1, KindSpread).After(others.Select(Shown)).Wider(ModelSpread).After(own.Select(Shown));
         return new ProvenShare(Math.Max(0, share), sigma, own.Length);
     }
 
-    private static (double Share, double Sigma) Learnt(double share, double sigma, IEnumerable<ProvenJob> jobs)
-    {
-        var precision = 1 / (sigma * sigma);
-        var sum = precision * share;
-        foreach (var job in jobs)
-        {
-            var proof = job.ExpandedKelvin / 2 / job.PredictedKelvin;
-            var weight = 1 / (proof * proof + JobSpread * JobSpread);
-            precision += weight;
-            sum += weight * job.WonKelvin / job.PredictedKelvin;
-        }
-        return (sum / precision, 1 / Math.Sqrt(precision));
-    }
+    /// <summary>What a level would win on a part of a machine, K: what its split says, as far as proven jobs bear it out.</summary>
+    public double Won(Asset asset, CauseSplit split, ServiceLevel level) => split.WonBy(level) * Of(asset, level).Share;
+
+    /// <summary>The share a job has won, as sure as its proof.</summary>
+    private static NormalMean Shown(ProvenJob job) => new NormalMean(job.WonKelvin / job.PredictedKelvin, job.ExpandedKelvin / 2 / job.PredictedKelvin).Wider(JobSpread);
 }

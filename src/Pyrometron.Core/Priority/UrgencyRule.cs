@@ -67,15 +67,4 @@ public static class UrgencyRule
             return Urgency.Watch;
         return Urgency.Fine;
     }
-
-    /// <summary>
-    /// Order within one urgency: how far beyond the thresholds a machine stands, most first. Winning six kelvin and
-    /// standing at the line with two and a half weigh alike.
-    /// </summary>
-    public static double Pressure(double winnable, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
-    {
-        var days = action is { } a ? Math.Max(0, a.Day.DayNumber - asOf.DayNumber) : double.PositiveInfinity;
-        var nearness = 1 / (1 + Math.Exp((days - JudgementPolicy.NextDays) / 15));
-        return winnable / policy.MuchKelvin + nearness * Math.Min(winnable, 2 * policy.WorthKelvin) / policy.WorthKelvin;
-    }
 }

@@ -112,7 +112,7 @@ internal sealed class CoastInstitute(DateOnly today)
         var interval = model.Kind == AssetKind.Laptop ? 210 : zone is "KELP-C" or "READ" ? 290 : 420;
         var services = new List<ServiceEvent> { new(today.AddDays(-_random.Next(20, (int)(interval * 1.03))), ServiceLevel.DustOut) };
         services.RemoveAll(s => s.Date < since);
-        DateOnly? warranty = since.AddYears(3) > today && _random.NextDouble() < 0.7 ? since.AddYears(3) : null;
+        DateOnly? warranty = since.AddYears(3) > today && _random.NextDouble() < 0.7 ? since.AddYears(2) : null;
         var asset = new Asset(tag, model.Kind, model.Name, zone, null, model.HoursPerDay, since, warranty,
             [.. model.Parts.Select(p => new Part(p.Part, new Celsius(p.LimitC), p.Joint))], [.. services.OrderBy(s => s.Date)]);
         // No two machines of a model are alike: a few per cent on every path.

@@ -101,7 +101,7 @@ internal static class DemoData
                 Do(step.Card);
             foreach (var used in past.Used)
                 Add(used);
-            Add(new MinutesBooked(JudgementPolicy.Minutes(machine.Asset.Kind, past.Level) + 7));
+            Add(new MinutesBooked(ProvenMinutes.Usual(machine.Asset.Kind, past.Level) + 7));
             if (past.Note is { } note)
                 Add(new Noted(note));
             Photograph();

@@ -156,7 +156,7 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Sy
         var until = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).ToUnixTimeMilliseconds() - 1;
         var reported = symptoms.Standing();
         var reader = readings.Series(until);
-        return new OpenJudge(new FleetJudge(register, day, policy.Current() with { Proven = ProvenGains.Of(jobs.Proven()) }, asset => reader.Read(stored[asset.Tag]), asset => reported.GetValueOrDefault(asset.Tag, [])), register, reader);
+        return new OpenJudge(new FleetJudge(register, day, policy.Current() with { Proven = ProvenGains.Of(jobs.Proven()), Times = ProvenMinutes.Of(jobs.Timed()) }, asset => reader.Read(stored[asset.Tag]), asset => reported.GetValueOrDefault(asset.Tag, [])), register, reader);
     }
 
     /// <summary>

@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Judging;
@@ -10,7 +11,9 @@ namespace Pyrometron.Server.Judging;
 /// <param name="Total">Machines judged.</param>
 /// <param name="Counts">Machines by urgency.</param>
 /// <param name="WarmZones">Zones whose room is too warm: to be seen to before any machine.</param>
-public sealed record QueueAnswer(DateOnly AsOf, IReadOnlyList<QueueItem> Items, int Total, IReadOnlyDictionary<string, int> Counts, IReadOnlyList<WarmZone> WarmZones,
+/// <param name="Currency">Of the items' values.</param>
+/// <param name="Precedence">What goes first within one urgency.</param>
+public sealed record QueueAnswer(DateOnly AsOf, IReadOnlyList<QueueItem> Items, int Total, string Currency, Precedence Precedence, IReadOnlyDictionary<string, int> Counts, IReadOnlyList<WarmZone> WarmZones,
     DateTimeOffset? JudgedAt, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Pending, JudgingProgress? Progress);
 
 /// <summary>Zones judged so far.</summary>
@@ -35,14 +38,15 @@ public sealed record OpenJob(long Id, string State);
 
 /// <summary>One machine of the queue.</summary>
 /// <param name="DriftKelvin">What service could win back on the worst part.</param>
+/// <param name="ValuePerHour">Net value of the advised service over the year ahead for an hour of work, in the house's currency; null where nothing is to win.</param>
 public sealed record QueueItem(
     int Rank, string Asset, Urgency Urgency, Cause Cause, double? DriftKelvin, DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate,
     ServiceLevel? Service, int? Minutes, EvidenceGrade? Evidence, string Reason, AssetKind Kind, string Model, string Zone, string ZoneName, string Site,
-    DateOnly? Due, Strip? Strip, SetAsideAnswer? SetAside, OpenJob? Job)
+    DateOnly? Due, double? ValuePerHour, bool UnderWarranty, Strip? Strip, SetAsideAnswer? SetAside, OpenJob? Job)
 {
     internal static QueueItem From(Assessment a, int rank, Places places, SetAside? aside, StoredJob? job) => new(
         rank, a.Asset.Tag, a.Urgency, a.Cause, Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late, a.Service, a.Minutes, a.Evidence, a.Reason,
-        a.Asset.Kind, a.Asset.Model, a.Asset.Zone, places.ZoneName(a.Asset.Zone), places.SiteOf(a.Asset.Zone), a.ServiceDue?.Due, StripOf(a),
+        a.Asset.Kind, a.Asset.Model, a.Asset.Zone, places.ZoneName(a.Asset.Zone), places.SiteOf(a.Asset.Zone), a.ServiceDue?.Due, Round(a.Advised?.PerHour), a.Asset.UnderWarranty(a.AsOf), StripOf(a),
         aside is null ? null : new SetAsideAnswer(aside.Reason, aside.Until), job is null ? null : new OpenJob(job.Id, Words.Of(job.State)));
 
     private static Strip? StripOf(Assessment a)
@@ -56,7 +60,7 @@ public sealed record QueueItem(
             Math.Round(part.HottestC + part.MarginKelvin, 1), part.Part.Limit.Value);
     }
 
-    internal static double? Round(double? kelvin) => kelvin is { } k ? Math.Round(k, 2) : null;
+    internal static double? Round(double? value) => value is { } v ? Math.Round(v, 2) : null;
 }
 
 /// <summary>Names of zones and sites by code.</summary>

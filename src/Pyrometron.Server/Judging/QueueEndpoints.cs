@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Priority;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -43,7 +44,8 @@ internal static class QueueEndpoints
         var zones = (judged.Judgement?.Zones ?? []).Where(z => z.Machines >= Core.Drift.ZoneRoom.LeastMachines && z.NowKelvin >= 2)
             .Select(z => new WarmZone(z.Zone, places.ZoneName(z.Zone), z.NowKelvin, z.Machines)).ToArray();
         var counts = (judged.Judgement?.Queue ?? []).GroupBy(a => a.Urgency).ToDictionary(g => Words.Of(g.Key), g => g.Count());
-        return TypedResults.Ok(new QueueAnswer(judged.Judgement?.AsOf ?? asOf ?? service.PresentDay(), items, judged.Judgement?.Queue.Count ?? 0, counts, zones,
+        var policy = judged.Judgement?.Policy ?? JudgementPolicy.Default;
+        return TypedResults.Ok(new QueueAnswer(judged.Judgement?.AsOf ?? asOf ?? service.PresentDay(), items, judged.Judgement?.Queue.Count ?? 0, policy.Values.Currency, policy.Precedence, counts, zones,
             judged.JudgedAt, judged.Pending, judged.Pending ? new JudgingProgress(service.Progress.Done, service.Progress.Of) : null));
     }
 

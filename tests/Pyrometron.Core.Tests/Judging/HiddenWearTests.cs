@@ -1,8 +1,10 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Simulation;
+using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Tests.Judging;
 
@@ -134,14 +136,14 @@ public class HiddenWearTests
     }
 
     [Theory]
-    [InlineData(WarrantySchool.AirOnly, "this house then uses air only, which would win about 4")]
-    [InlineData(WarrantySchool.AskFirst, "its maker or seller is asked before it is opened")]
-    [InlineData(WarrantySchool.OpenWhereAllowed, null)]
-    public void Under_warranty_the_advice_says_what_the_house_does_then(WarrantySchool school, string? expected)
+    [InlineData(WarrantySchool.AirOnly, ServiceLevel.BlowOut, "this house then uses air only, which should win about 4")]
+    [InlineData(WarrantySchool.AskFirst, ServiceLevel.DustOut, "its maker or seller is asked before it is opened")]
+    [InlineData(WarrantySchool.OpenWhereAllowed, ServiceLevel.DustOut, null)]
+    public void Under_warranty_the_advice_says_what_the_house_does_then(WarrantySchool school, ServiceLevel advised, string? expected)
     {
         Func<SimulatedMachine, SimulatedMachine> young = m => m with { Asset = m.Asset with { WarrantyUntil = Hall.Today.AddDays(200) } };
         var a = new Hall().WithHealthy(8).With("DUST", [Hall.Grown(Cause.Dust, 9)], change: young).Judge(policy: JudgementPolicy.Default with { Warranty = school }).ByTag["DUST"];
-        Assert.Equal(ServiceLevel.DustOut, a.Service);
+        Assert.Equal(advised, a.Service);
         var said = a.Sentences.SingleOrDefault(s => s.StartsWith("Under warranty until 17 Sep 2026", StringComparison.Ordinal));
         if (expected is null)
             Assert.Null(said);
@@ -158,5 +160,17 @@ public class HiddenWearTests
         Assert.Equal(2, worth.ProvenJobs);
         Assert.Equal(a.WorstPart!.Split.WonBy(ServiceLevel.DustOut) * worth.ProvenShare, worth.Kelvin, 1e-9);
         Assert.Contains(a.Sentences, s => s.StartsWith("2 proven jobs of this model: the dust-out is reckoned to win 9", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void What_the_advised_level_is_worth_is_told_in_the_houses_currency_also_when_it_costs_more()
+    {
+        Assessment Judged(HouseValues values) => new Hall().WithHealthy(8).With("DUST", [Hall.Grown(Cause.Dust, 9)]).Judge(policy: JudgementPolicy.Default with { Values = values }).ByTag["DUST"];
+        var dear = Judged(HouseValues.Default with { Currency = "crowns" });
+        Assert.Contains(dear.Sentences, s => s.StartsWith($"Doing the dust-out now is worth {dear.Advised!.Value.Net:0} crowns over the next year", StringComparison.Ordinal) && s.Contains("slower ageing", StringComparison.Ordinal));
+        var cheap = Judged(HouseValues.Default with { GraphicsCard = new(0, 10) });
+        Assert.True(cheap.Advised!.Value.Net < 0);
+        Assert.Contains(cheap.Sentences, s => s.EndsWith("it is advised for its kelvins alone.", StringComparison.Ordinal));
+        Assert.Equal((dear.Urgency, dear.Service), (cheap.Urgency, cheap.Service));
     }
 }

@@ -56,7 +56,7 @@ public class UrgencyRuleTests
     [Fact]
     public void More_to_win_and_a_nearer_line_press_harder()
     {
-        double Pressure(double kelvin, int days) => UrgencyRule.Pressure(kelvin, new ActionDate(Today.AddDays(days), Today, null), Today, JudgementPolicy.Default);
+        double Pressure(double kelvin, int days) => QueueOrder.Pressure(kelvin, new ActionDate(Today.AddDays(days), Today, null), Today, JudgementPolicy.Default);
         Assert.True(Pressure(8, 100) > Pressure(6, 100));
         Assert.True(Pressure(6, 20) > Pressure(6, 60));
     }

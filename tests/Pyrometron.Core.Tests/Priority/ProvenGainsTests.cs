@@ -2,6 +2,7 @@ using Pyrometron.Core.Causes;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Priority;
+using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Tests.Priority;
 
@@ -58,9 +59,11 @@ public class ProvenGainsTests
     public void Where_cleaning_has_not_held_its_promise_the_cooler_comes_off()
     {
         PartAssessment[] parts = [new(Card.Parts[0], 40, 15, new CauseSplit(8, 0, 0, 0, JointMaterial.Paste), 1, 80, 85, 50, 5, null, 0, null, [])];
-        Assert.Equal(ServiceLevel.DustOut, Recommendation.LevelFor(Card, parts, JudgementPolicy.Default));
+        ServiceLevel? LevelFor(PartAssessment[] judged, JudgementPolicy policy) =>
+            Recommendation.LevelFor(Card, judged, new LevelValuation(Card, judged, [], default, [], new(2026, 3, 1), policy).Levels(), policy, new(2026, 3, 1));
+        Assert.Equal(ServiceLevel.DustOut, LevelFor(parts, JudgementPolicy.Default));
         var taught = JudgementPolicy.Default with { Proven = ProvenGains.Of([.. Enumerable.Repeat(Job(3, level: ServiceLevel.DustOut), 6), .. Enumerable.Repeat(Job(3, level: ServiceLevel.FanSwap), 6)]) };
-        Assert.Equal(ServiceLevel.Repaste, Recommendation.LevelFor(Card, parts, taught));
-        Assert.Null(Recommendation.LevelFor(Card, [parts[0] with { Split = new CauseSplit(2, 0, 0, 0, JointMaterial.Paste) }], taught));
+        Assert.Equal(ServiceLevel.Repaste, LevelFor(parts, taught));
+        Assert.Null(LevelFor([parts[0] with { Split = new CauseSplit(2, 0, 0, 0, JointMaterial.Paste) }], taught));
     }
 }

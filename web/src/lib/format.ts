@@ -3,20 +3,30 @@ import { usePreferences } from '../shell/preferences';
 /** Numbers, dates and temperatures as the reader writes them. */
 export const MINUS = '−';
 
-const whole = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
+const wholes = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
 const tenths = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 });
 const date = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' });
 const dateYear = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' });
 const time = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
 const dateTime = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
+/** A number without its tenths. */
+export function whole(value: number): string {
+  return wholes.format(value).replace('-', MINUS);
+}
+
 export function kelvin(value: number): string {
-  return `${(Math.abs(value) < 9.95 ? tenths : whole).format(value).replace('-', MINUS)} K`;
+  return `${(Math.abs(value) < 9.95 ? tenths : wholes).format(value).replace('-', MINUS)} K`;
 }
 
 /** Kelvins with twice their standard uncertainty, where it is known. */
 export function withUncertainty(value: number, expanded: number | null): string {
   return expanded === null ? kelvin(value) : `${kelvin(value)} ± ${kelvin(expanded)}`;
+}
+
+/** An amount in the house's currency, whole above ten. */
+export function money(amount: number, currency: string): string {
+  return `${(Math.abs(amount) < 9.95 ? tenths : wholes).format(amount).replace('-', MINUS)} ${currency}`;
 }
 
 /** A day written YYYY-MM-DD, read as that day wherever the reader is. */
@@ -50,11 +60,11 @@ export function clock(text: string): string {
 export function minutes(total: number): string {
   if (total < 60) return `${String(total)} min`;
   const rest = total % 60;
-  return `${whole.format(Math.floor(total / 60))} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`;
+  return `${wholes.format(Math.floor(total / 60))} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`;
 }
 
 export function count(n: number, one: string, many = `${one}s`): string {
-  return `${whole.format(n)} ${n === 1 ? one : many}`;
+  return `${wholes.format(n)} ${n === 1 ? one : many}`;
 }
 
 export type TemperatureUnit = 'C' | 'F';
@@ -68,8 +78,8 @@ export function useTemperature() {
   const { unit } = usePreferences();
   return {
     unit,
-    degrees: (celsius: number) => `${whole.format(inUnit(celsius, unit)).replace('-', MINUS)}°`,
-    full: (celsius: number) => `${whole.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
+    degrees: (celsius: number) => `${wholes.format(inUnit(celsius, unit)).replace('-', MINUS)}°`,
+    full: (celsius: number) => `${wholes.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
     exact: (celsius: number) => `${tenths.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
     toCelsius: (value: number) => (unit === 'F' ? (value - 32) / 1.8 : value),
     fromCelsius: (celsius: number) => Math.round(inUnit(celsius, unit) * 10) / 10,

@@ -1,15 +1,20 @@
+import type { ReactNode } from 'react';
 import type { Schemas } from '../api/client';
-import { count, kelvin, minutes, partName } from '../lib/format';
+import { count, kelvin, minutes, money, partName, whole } from '../lib/format';
+import { Making } from './Making';
+import { valueMaking } from './valueMaking';
 
 /**
- * What each level of service would win, and the time it takes: the net value of opening further. Where at least two proven jobs
- * of the model speak, with the share of its prediction that the level has won.
+ * What each level of service would win, the time it takes, and what that is worth over the year ahead: opening further has to
+ * earn its minutes. Where at least two proven jobs of the model speak, with the share of its prediction that the level has won.
  */
 export function LevelsTable({
   levels,
+  currency,
   advised,
 }: {
-  levels: readonly Schemas['LevelWorth'][];
+  levels: readonly Schemas['LevelAnswer'][];
+  currency: string;
   advised: Schemas['ServiceLevel'] | null;
 }) {
   if (levels.length === 0) return null;
@@ -19,6 +24,14 @@ export function LevelsTable({
         <h2>What each level would win</h2>
       </div>
       <table className="plain-table">
+        <thead>
+          <tr>
+            <th>level</th>
+            <th className="num">wins</th>
+            <th className="num">takes</th>
+            <th className="num">worth a year</th>
+          </tr>
+        </thead>
         <tbody>
           {levels.map((l) => (
             <tr key={l.level} style={l.level === advised ? { fontWeight: 650 } : undefined}>
@@ -26,16 +39,34 @@ export function LevelsTable({
                 {l.level}
                 {l.level === advised && <span className="visually-hidden"> (advised)</span>}
               </td>
-              <td className="num">{kelvin(l.kelvin)}</td>
-              <td className="quiet small">
-                {l.kelvin >= 0.5 && partName(l.part)}
-                {l.provenJobs >= 2 && ` × ${l.provenShare.toFixed(2)} (${count(l.provenJobs, 'job')})`}
+              <td className="num">
+                {kelvin(l.kelvin)}
+                <Besides>
+                  {l.kelvin >= 0.5 && partName(l.part)}
+                  {l.provenJobs >= 2 && ` × ${l.provenShare.toFixed(2)} (${count(l.provenJobs, 'job')})`}
+                </Besides>
               </td>
-              <td className="num quiet">{minutes(l.minutes)}</td>
+              <td className="num">
+                {minutes(l.minutes)}
+                {l.timedJobs >= 2 && <Besides>{count(l.timedJobs, 'job')}</Besides>}
+              </td>
+              <td className="num">
+                <Making title={`What the ${l.level} is worth`} made={valueMaking(l, currency)}>
+                  {money(l.value.net, currency)}
+                </Making>
+                <Besides>
+                  {whole(l.netLow)} to {whole(l.netHigh)}
+                </Besides>
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
     </section>
   );
+}
+
+/** What a number rests on, small beneath it. */
+function Besides({ children }: { children: ReactNode }) {
+  return <span className="quiet small levels-besides">{children}</span>;
 }

@@ -95,13 +95,37 @@ describe('drift chart', () => {
 });
 
 describe('levels', () => {
+  const worth = (net: number) => ({
+    value: { net } as Schemas['ValueAnswer'],
+    netLow: net - 10,
+    netHigh: net + 10,
+    perHour: net,
+  });
   const levels = [
-    { level: 'dust-out', part: 'core', kelvin: 0.2, minutes: 35, provenShare: 0.8, provenJobs: 3 },
-    { level: 'repaste', part: 'hotspot', kelvin: 9.4, minutes: 60, provenShare: 1, provenJobs: 0 },
+    {
+      level: 'dust-out',
+      part: 'core',
+      kelvin: 0.2,
+      minutes: 35,
+      timedJobs: 4,
+      provenShare: 0.8,
+      provenJobs: 3,
+      ...worth(-21),
+    },
+    {
+      level: 'repaste',
+      part: 'hotspot',
+      kelvin: 9.4,
+      minutes: 60,
+      timedJobs: 0,
+      provenShare: 1,
+      provenJobs: 0,
+      ...worth(88),
+    },
   ] as const;
 
   test('the advised level is marked in words, not by weight alone', () => {
-    const html = renderToStaticMarkup(<LevelsTable levels={levels} advised="repaste" />);
+    const html = renderToStaticMarkup(<LevelsTable levels={levels} currency="crowns" advised="repaste" />);
     expect(html).toContain('repaste<span class="visually-hidden"> (advised)</span>');
     expect(html).toContain('9.4 K');
     expect(html).toContain('hot spot');
@@ -109,10 +133,14 @@ describe('levels', () => {
     // What three jobs have proven is told; nothing is said where none has.
     expect(html).toContain('× 0.80 (3 jobs)');
     expect(html).not.toContain('× 1.00');
+    expect(html).toContain('35 min<span class="quiet small levels-besides">4 jobs');
+    expect(html).toContain('−21 crowns');
+    expect(html).toContain('88 crowns');
+    expect(html).toContain('−31 to −11');
   });
 
   test('without judged parts there is no table', () => {
-    expect(renderToStaticMarkup(<LevelsTable levels={[]} advised={null} />)).toBe('');
+    expect(renderToStaticMarkup(<LevelsTable levels={[]} currency="EUR" advised={null} />)).toBe('');
   });
 });
 

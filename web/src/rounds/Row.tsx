@@ -46,6 +46,11 @@ export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number 
               {item.minutes !== null && minutes(item.minutes)}
               {dateOf(item) && ` · ${dateOf(item)}`}
             </span>
+            {item.underWarranty && (
+              <span className="small quiet" style={{ display: 'block' }}>
+                under warranty
+              </span>
+            )}
           </>
         ) : (
           <span className="small quiet">{dateOf(item) || '–'}</span>

@@ -2,7 +2,7 @@ import { Button, Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { api, unwrap, type QueueItem } from '../api/client';
 import { useAssessment, useWrite } from '../api/queries';
-import { capital, day, kelvin, partName } from '../lib/format';
+import { capital, day, kelvin, money, partName } from '../lib/format';
 import { HeatPath } from '../marks/HeatPath';
 import { Refusal } from '../shell/Refusal';
 import type { StartJob } from './useStartJob';
@@ -24,6 +24,7 @@ export function SidePanel({
   const a = assessment.data;
   const part = a?.parts.find((p) => p.part === item.strip?.part) ?? a?.parts[0];
   const won = part?.gainKelvin ?? 0;
+  const advised = a?.levels.find((l) => l.level === a.service);
   return (
     <>
       <div className="figures" style={{ fontWeight: 700 }}>
@@ -54,6 +55,9 @@ export function SidePanel({
               on the {partName(part!.part)}.{' '}
             </>
           ) : null}
+          {advised && won >= 1
+            ? `Over the next year that is worth ${money(advised.value.net, a.currency)}, ${money(advised.perHour, a.currency)} for an hour of work. `
+            : ''}
           {a.actionDate && a.actionDateEarly && a.actionDate !== a.asOf
             ? `At its pace it reaches the action line around ${day(a.actionDate)}${
                 a.actionDateLate

@@ -4,6 +4,7 @@ import { usePolicy, useWrite } from '../api/queries';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
 import { BENCH_SCHOOLS } from './benchSchools';
+import { HouseValues } from './HouseValues';
 
 type Policy = Schemas['PolicyDto'];
 
@@ -28,6 +29,15 @@ const SCHOOLS: readonly { value: Schemas['School']; name: string; text: string }
     name: 'Only when it fails',
     text: 'at a limit, throttling, or reported',
   },
+];
+
+const PRECEDENCES: readonly { value: Schemas['Precedence']; name: string; text: string }[] = [
+  {
+    value: 'evidence',
+    name: 'Most kelvins, nearest line',
+    text: 'between machines that stand alike, what brings most for an hour of work',
+  },
+  { value: 'value', name: 'Most value', text: 'what brings most for an hour of work, by the values below' },
 ];
 
 const KELVINS = [
@@ -64,6 +74,15 @@ export function Rules() {
               ))}
             </Radio.Group>
           </Form.Item>
+          <Form.Item name="precedence" label="What goes first within one urgency">
+            <Radio.Group className="rules-schools">
+              {PRECEDENCES.map((p) => (
+                <Radio key={p.value} value={p.value}>
+                  {p.name} <span className="quiet">· {p.text}</span>
+                </Radio>
+              ))}
+            </Radio.Group>
+          </Form.Item>
           {KELVINS.map(({ name, label, min, max }) => (
             <Form.Item
               key={name}
@@ -74,6 +93,7 @@ export function Rules() {
               <InputNumber min={min} max={max} step={0.5} inputMode="decimal" />
             </Form.Item>
           ))}
+          <HouseValues />
           <h2 style={{ margin: '20px 0 10px' }}>At the bench</h2>
           <p className="quiet">Work cards are made by these; jobs in hand follow at once.</p>
           {BENCH_SCHOOLS.map((s) => (

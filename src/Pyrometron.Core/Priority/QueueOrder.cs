@@ -1,0 +1,44 @@
+using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Judging;
+
+namespace Pyrometron.Core.Priority;
+
+/// <summary>What goes first within one urgency.</summary>
+public enum Precedence
+{
+    /// <summary>What stands furthest beyond the thresholds; between those that stand alike, what brings most for an hour of work.</summary>
+    Evidence,
+
+    /// <summary>What brings most for an hour of work.</summary>
+    Value,
+}
+
+/// <summary>Which machine is next: urgency first, then by the house's precedence.</summary>
+public static class QueueOrder
+{
+    /// <summary>Machines that differ by less than this cannot be told apart by a run (its repeatability), and stand alike, K.</summary>
+    private const double StepKelvin = 1;
+
+    /// <summary>Most pressing first, what crashes before all else; equal ones by tag, so that the order is the same every time.</summary>
+    public static Assessment[] Of(IEnumerable<Assessment> machines, DateOnly asOf, JudgementPolicy policy)
+    {
+        double PressureOf(Assessment a) => Pressure(a.DriftKelvin ?? 0, a.Action, asOf, policy);
+        return [.. machines.OrderBy(a => a.Urgency)
+            .ThenByDescending(a => a.Symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown))
+            .ThenByDescending(a => policy.Precedence == Precedence.Evidence ? Math.Floor(PressureOf(a) * policy.MuchKelvin / StepKelvin) : 0)
+            .ThenByDescending(a => a.Advised?.PerHour ?? double.NegativeInfinity)
+            .ThenByDescending(PressureOf)
+            .ThenBy(a => a.Asset.Tag, StringComparer.Ordinal)];
+    }
+
+    /// <summary>
+    /// How far beyond the thresholds a machine stands, 1 at the threshold. Winning six kelvin and standing at the line with two and
+    /// a half weigh alike.
+    /// </summary>
+    public static double Pressure(double winnable, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
+    {
+        var days = action is { } a ? Math.Max(0, a.Day.DayNumber - asOf.DayNumber) : double.PositiveInfinity;
+        var nearness = 1 / (1 + Math.Exp((days - JudgementPolicy.NextDays) / 15));
+        return winnable / policy.MuchKelvin + nearness * Math.Min(winnable, 2 * policy.WorthKelvin) / policy.WorthKelvin;
+    }
+}

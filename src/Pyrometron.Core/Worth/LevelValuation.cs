@@ -1,0 +1,107 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
+using Pyrometron.Core.Units;
+
+namespace Pyrometron.Core.Worth;
+
+/// <summary>
+/// Reckons what each level is worth on one machine over the year ahead. Doing it lowers every part by what is won for the whole
+/// year, since wear goes on at the same pace with it and without; so the present pace decides how much of the year is spent above a limit,
+/// and the air is that of the same days a year ago.
+/// </summary>
+/// <param name="year">Days ahead, and the intake air expected there, °C: evenly spread over the hours that it works.</param>
+/// <param name="symptoms">Reports that no service has answered.</param>
+internal sealed class LevelValuation(
+    Asset asset, IReadOnlyList<PartAssessment> parts, IReadOnlyList<(double DaysAhead, double AirC)> year, FanAtWork fan, IReadOnlyList<Symptom> symptoms, DateOnly asOf, JudgementPolicy policy)
+{
+    private const double DaysAYear = 365;
+
+    /// <summary>Crashes reported over less than this many days still count as that many.</summary>
+    private const int LeastCrashDays = 30;
+
+    private readonly KindValues _worth = policy.Values.Of(asset.Kind);
+    private readonly double _hoursAYear = asset.DutyHoursPerDay * DaysAYear;
+
+    /// <summary>Every level that blows or opens something, the lightest first; empty without judged parts.</summary>
+    public IReadOnlyList<LevelWorth> Levels() => parts.Count == 0 ? [] : [.. Enum.GetValues<ServiceLevel>().Where(l => l != ServiceLevel.Inspect).Select(Of)];
+
+    private LevelWorth Of(ServiceLevel level)
+    {
+        var most = parts.MaxBy(p => p.Split.WonBy(level))!;
+        var (proven, time) = (policy.Proven.Of(asset, level), policy.Times.Of(asset, level));
+        var won = most.Split.WonBy(level) * proven.Share;
+        // How sure a win is: the split it is taken from, and how well such predictions have held.
+        var spread = won > 0 ? 2 * Math.Sqrt(Math.Pow(most.SigmaKelvin / most.Split.Total, 2) + Math.Pow(proven.Sigma / proven.Share, 2)) : 0;
+        return new LevelWorth(level, most.Part.Name, won, time.Minutes, time.Jobs, proven.Share, proven.Jobs,
+            Value(level, proven.Share, time.Minutes), Value(level, proven.Share * Math.Max(0, 1 - spread), time.Minutes).Net, Value(level, proven.Share * (1 + spread), time.Minutes).Net);
+    }
+
+    /// <param name="share">What the level wins of what the split says.</param>
+    private LevelValue Value(ServiceLevel level, double share, int minutes)
+    {
+        var won = parts.Max(p => p.Split.WonBy(level)) * share;
+        var slower = fan.SpeedAfter(won);
+        var values = policy.Values;
+        return new LevelValue(
+            Throttling: (WorkLost(null, 0) - WorkLost(level, share)) * _hoursAYear * _worth.MachineHour,
+            Crashes: CrashesAYear * Math.Min(1, won / Math.Max(policy.WorthKelvin, parts.Max(p => p.Split.Total))) * values.CrashHours * _worth.MachineHour,
+            Ageing: (AgeingRate(null, 0) - AgeingRate(level, share)) * _worth.Replacement / values.LifeYears,
+            Noise: asset.Kind is AssetKind.Laptop or AssetKind.Desktop ? FanAtWork.DecibelsLess(slower) * values.DecibelYear : 0,
+            Energy: BenchCosts.FanWatts(asset.Kind) * FanAtWork.PowerShare(fan.SpeedShare) * (1 - FanAtWork.PowerShare(slower)) / 1000 * _hoursAYear * values.KilowattHour,
+            Work: minutes / 60.0 * values.TechnicianHour,
+            Material: BenchCosts.Material(level),
+            Downtime: (minutes + BenchCosts.TestMinutes) / 60.0 * asset.DutyHoursPerDay / 24 * _worth.MachineHour,
+            Risk: BenchCosts.ChanceOfDamage(asset.Kind, level) * _worth.Replacement,
+            Warranty: policy.ForfeitsCover(asset, level, asOf) ? (asset.WarrantyUntil!.Value.DayNumber - asOf.DayNumber) / DaysAYear * AgeingRate(null, 0) * _worth.Replacement / values.LifeYears : 0);
+    }
+
+    /// <summary>
+    /// The share of the year's work lost to slower clocks. A part that would pass its limit with the fan at full speed sheds so much
+    /// heat that it stays there, and heat goes with the cube of the clock, since voltage follows it (dynamic power C·V²·f).
+    /// </summary>
+    private double WorkLost(ServiceLevel? level, double share)
+    {
+        var lost = 0.0;
+        foreach (var (ahead, air) in year)
+        {
+            var most = 0.0;
+            foreach (var part in parts)
+            {
+                var rise = part.HottestRiseKelvin + part.PaceKelvinPerDay * ahead - (level is { } l ? share * part.WonAtFullFan(l) : 0);
+                var allowed = part.Part.Limit.Value - air;
+                if (rise > allowed)
+                    most = Math.Max(most, 1 - Math.Cbrt(Math.Max(0, allowed) / rise));
+            }
+            lost += most;
+        }
+        return year.Count == 0 ? 0 : lost / year.Count;
+    }
+
+    /// <summary>How many times as fast as fresh it ages: every part counts alike, since a machine fails with any of them.</summary>
+    private double AgeingRate(ServiceLevel? level, double share)
+    {
+        var (sum, known) = (0.0, 0);
+        foreach (var part in parts)
+        {
+            if (double.IsNaN(part.LatestC))
+                continue;
+            var shown = part.Split.Total - part.HiddenKelvin;
+            var cooler = level is { } l ? (1 - fan.Takes) * share * part.Split.WonBy(l) : 0;
+            sum += Ageing.Acceleration(new Celsius(part.LatestC - shown), new Celsius(part.LatestC - cooler), policy.Values.ActivationEnergyEv);
+            known++;
+        }
+        return known == 0 ? 1 : sum / known;
+    }
+
+    /// <summary>By the reports that stand.</summary>
+    private double CrashesAYear
+    {
+        get
+        {
+            var crashes = symptoms.Where(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown).ToArray();
+            return crashes.Length == 0 ? 0 : crashes.Length * DaysAYear / Math.Max(LeastCrashDays, asOf.DayNumber - crashes.Min(s => s.Date).DayNumber);
+        }
+    }
+}

@@ -1,0 +1,150 @@
+using Pyrometron.Core.Causes;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
+using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Worth;
+
+namespace Pyrometron.Core.Tests.Worth;
+
+public class LevelValuationTests
+{
+    private static readonly DateOnly Today = new(2026, 3, 1);
+
+    private static readonly FanAtWork Still = new(0.6, 0, 30);
+
+    private static Asset Machine(AssetKind kind = AssetKind.GraphicsCard, DateOnly? warranty = null) =>
+        new("M-1", kind, "Sorrel", "ROW", null, 24, new(2024, 1, 1), warranty, [new("core", new(90), JointMaterial.Paste)], []);
+
+    /// <summary>A core that reads 80 °C now, would rise so much over the air at full fan, and has so much to win.</summary>
+    private static PartAssessment Core(CauseSplit split, double hottestRise = 50, double pace = 0, double sigma = 1) =>
+        new(new("core", new(90), JointMaterial.Paste), 40, 15, split, sigma, 80, 33 + hottestRise, hottestRise, 90 - 5 - 33 - hottestRise, null, pace, null, []);
+
+    private static CauseSplit Dust(double kelvin) => new(kelvin, 0, 0, 0, JointMaterial.Paste);
+
+    private static CauseSplit Paste(double kelvin) => new(0, kelvin, 0, 0, JointMaterial.Paste);
+
+    private static readonly (double, double)[] Year = [.. Enumerable.Range(1, 73).Select(i => (i * 5.0, 25.0))];
+
+    private static LevelWorth Of(ServiceLevel level, PartAssessment part, Asset? asset = null, FanAtWork? fan = null, JudgementPolicy? policy = null, IReadOnlyList<(double, double)>? year = null, params Symptom[] symptoms) =>
+        new LevelValuation(asset ?? Machine(), [part], year ?? Year, fan ?? Still, symptoms, Today, policy ?? JudgementPolicy.Default).Levels().Single(l => l.Level == level);
+
+    /// <summary>Dynamic power C·V²·f with the voltage following the clock: 27.1 % less heat is a clock of 0.9 (0.9³ = 0.729).</summary>
+    [Fact]
+    public void A_part_beyond_its_limit_loses_clock_by_the_cube_root_of_its_heat()
+    {
+        // 65 K are allowed at 25 °C; 65/0.729 would be reached. New paste takes all that is too much.
+        var rise = 65 / 0.729;
+        var worth = Of(ServiceLevel.Repaste, Core(Paste(rise - 65), rise));
+        Assert.Equal(0.1 * 24 * 365 * HouseValues.Default.GraphicsCard.MachineHour, worth.Value.Throttling, 0.1);
+        Assert.Equal(0, Of(ServiceLevel.BlowOut, Core(Paste(rise - 65), rise)).Value.Throttling, 1e-9);
+    }
+
+    [Fact]
+    public void The_pace_decides_how_much_of_the_year_is_lost_and_the_air_when()
+    {
+        // At its limit today: with a pace it is beyond it all year.
+        Assert.Equal(0, Of(ServiceLevel.DustOut, Core(Dust(20), 65)).Value.Throttling, 1e-9);
+        var slow = Of(ServiceLevel.DustOut, Core(Dust(20), 65, 0.01)).Value.Throttling;
+        Assert.True(slow > 0 && Of(ServiceLevel.DustOut, Core(Dust(20), 65, 0.03)).Value.Throttling > 2 * slow);
+        // Half a year at 30 °C costs about what 5 K cost for half a year.
+        var summer = Of(ServiceLevel.DustOut, Core(Dust(20), 65), year: [.. Year.Select((d, i) => (d.Item1, i % 2 == 0 ? 30.0 : 20))]).Value.Throttling;
+        Assert.Equal((1 - Math.Cbrt(60 / 65.0)) * 37 / 73 * 24 * 365 * 0.2, summer, 1e-6);
+        Assert.Equal(0, Of(ServiceLevel.DustOut, Core(Dust(20), 80), year: []).Value.Throttling);
+    }
+
+    /// <summary>JEDEC JEP122 by way of the reference sheet: what the acceleration is checked against is checked at <see cref="Ageing"/>.</summary>
+    [Fact]
+    public void Ageing_avoided_is_a_share_of_the_machine_by_the_acceleration_against_fresh()
+    {
+        var faster = Ageing.Acceleration(new(70), new(80));
+        var worth = Of(ServiceLevel.Repaste, Core(Paste(10)));
+        Assert.Equal((faster - 1) * 900 / 10, worth.Value.Ageing, 1e-9);
+        // A fan that takes half of a win for itself leaves the part half as much cooler.
+        var half = Of(ServiceLevel.Repaste, Core(Paste(10)), fan: Still with { Takes = 0.5 });
+        Assert.Equal((faster - Ageing.Acceleration(new(70), new(75))) * 900 / 10, half.Value.Ageing, 1e-9);
+        Assert.Equal(0, worth.Value.Energy, 1e-12);
+        Assert.True(half.Value.Energy > 0);
+    }
+
+    /// <summary>Fan laws (from memory: ASHRAE Handbook, HVAC Applications; ISO 13348): half the speed is 15 dB less sound power and an eighth of the shaft power.</summary>
+    [Fact]
+    public void Half_the_speed_is_fifteen_decibels_and_an_eighth_of_the_power()
+    {
+        Assert.Equal(15.05, FanAtWork.DecibelsLess(0.5), 0.01);
+        Assert.Equal(0.125, FanAtWork.PowerShare(0.5));
+        // A fan that takes all of 10 of 30 K lets the resistance grow by half: θ ∝ n^−0.8.
+        Assert.Equal(Math.Pow(1.5, -1 / 0.8), new FanAtWork(0.6, 1, 30).SpeedAfter(10), 1e-12);
+        Assert.Equal(1, Still.SpeedAfter(10));
+        Assert.Equal(1, new FanAtWork(0.6, 1, 5).SpeedAfter(10));
+    }
+
+    [Fact]
+    public void Quiet_is_worth_something_where_people_sit()
+    {
+        var listening = Still with { Takes = 0.5 };
+        var (laptop, server) = (Of(ServiceLevel.DustOut, Core(Dust(10)), Machine(AssetKind.Laptop), listening), Of(ServiceLevel.DustOut, Core(Dust(10)), Machine(AssetKind.Server), listening));
+        Assert.Equal(HouseValues.Default.DecibelYear * FanAtWork.DecibelsLess(listening.SpeedAfter(8.5)), laptop.Value.Noise, 1e-9);
+        Assert.Equal(0, server.Value.Noise);
+        Assert.True(server.Value.Energy > laptop.Value.Energy);
+    }
+
+    [Fact]
+    public void Crashes_that_people_reported_are_worth_what_they_cost()
+    {
+        Symptom[] crashes = [new(Today.AddDays(-73), SymptomKind.Crash, null), new(Today.AddDays(-3), SymptomKind.Shutdown, null), new(Today, SymptomKind.Noise, null)];
+        // Two in 73 days are ten a year, of two hours each.
+        Assert.Equal(10 * 2 * 0.2, Of(ServiceLevel.Repaste, Core(Paste(10)), symptoms: crashes).Value.Crashes, 1e-9);
+        Assert.Equal(0, Of(ServiceLevel.DustOut, Core(Paste(10)), symptoms: crashes).Value.Crashes, 1e-9);
+        // One of today is not 365 a year.
+        Assert.Equal(365 / 30.0 * 2 * 0.2, Of(ServiceLevel.Repaste, Core(Paste(10)), symptoms: [new(Today, SymptomKind.Crash, null)]).Value.Crashes, 1e-9);
+    }
+
+    [Fact]
+    public void Costs_are_work_material_downtime_risk_and_a_cover_that_is_forfeited()
+    {
+        var until = Today.AddDays(365);
+        var v = Of(ServiceLevel.Repaste, Core(Paste(10)), Machine(warranty: until)).Value;
+        Assert.Equal((45.0, 4.0), (v.Work, v.Material));
+        Assert.Equal((60 + 40) / 60.0 * 0.2, v.Downtime, 1e-9);
+        Assert.Equal(0.004 * 900, v.Risk, 1e-9);
+        // A year of cover is worth the life that would be used up in it.
+        Assert.Equal(Ageing.Acceleration(new(70), new(80)) * 900 / 10, v.Warranty, 1e-9);
+        Assert.Equal(v.Gain - v.Cost, v.Net, 1e-9);
+        Assert.Equal(0, Of(ServiceLevel.BlowOut, Core(Paste(10)), Machine(warranty: until)).Value.Warranty);
+        foreach (var school in (WarrantySchool[])[WarrantySchool.AskFirst, WarrantySchool.OpenWhereAllowed])
+            Assert.Equal(0, Of(ServiceLevel.Repaste, Core(Paste(10)), Machine(warranty: until), policy: JudgementPolicy.Default with { Warranty = school }).Value.Warranty);
+    }
+
+    [Fact]
+    public void The_range_holds_the_value_and_widens_with_doubt()
+    {
+        var (sure, doubtful) = (Of(ServiceLevel.Repaste, Core(Paste(10))), Of(ServiceLevel.Repaste, Core(Paste(10), sigma: 4)));
+        Assert.True(sure.NetLow < sure.Value.Net && sure.Value.Net < sure.NetHigh);
+        Assert.True(doubtful.NetLow < sure.NetLow && sure.NetHigh < doubtful.NetHigh);
+        Assert.Equal(sure.Value.Net, sure.PerHour, 1e-9);
+    }
+
+    /// <summary>A property: whoever values a machine-hour higher never thinks less of a service.</summary>
+    [Fact]
+    public void A_dearer_machine_hour_never_makes_a_hot_machines_service_less_worth()
+    {
+        var before = double.NegativeInfinity;
+        foreach (var hour in (double[])[0, 0.1, 1, 10])
+        {
+            var worth = Of(ServiceLevel.DustOut, Core(Dust(25), 80), policy: JudgementPolicy.Default with { Values = HouseValues.Default with { GraphicsCard = new(hour, 900) } });
+            Assert.True(worth.Value.Net > before);
+            before = worth.Value.Net;
+        }
+    }
+
+    [Fact]
+    public void What_an_unseen_fan_hides_does_not_show_at_full_speed_and_dust_costs_less_there()
+    {
+        var part = Core(Dust(10)) with { HiddenKelvin = 5, FullFanResistance = 0.6 };
+        Assert.Equal(10 * 0.85 * 0.6 * 0.5, part.WonAtFullFan(ServiceLevel.DustOut), 1e-9);
+        Assert.Equal(10, (Core(Paste(10)) with { FullFanResistance = 0.6 }).WonAtFullFan(ServiceLevel.Repaste), 1e-9);
+        Assert.Equal(0, Core(default).WonAtFullFan(ServiceLevel.Repad));
+    }
+}

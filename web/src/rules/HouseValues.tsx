@@ -1,0 +1,97 @@
+import { Form, Input, InputNumber } from 'antd';
+import { KIND_NAMES } from '../lib/format';
+
+const AMOUNTS = [
+  { name: 'technicianHour', label: 'An hour of a technician', least: 0, most: 1e9, step: 1 },
+  { name: 'kilowattHour', label: 'A kilowatt-hour', least: 0, most: 1e9, step: 0.01 },
+  {
+    name: 'decibelYear',
+    label: 'A decibel less for a year, where people sit beside it',
+    least: 0,
+    most: 1e9,
+    step: 0.5,
+  },
+  { name: 'crashHours', label: 'Machine-hours that a crash costs', least: 0, most: 1000, step: 0.5 },
+  {
+    name: 'lifeYears',
+    label: 'Years that a machine lasts if it stays cool',
+    least: 0.5,
+    most: 100,
+    step: 0.5,
+  },
+  { name: 'activationEnergyEv', label: 'Activation energy of ageing, eV', least: 0, most: 2, step: 0.05 },
+] as const;
+
+/** The kinds of machine as the rules name them, in the order of the rounds' filter. */
+const KINDS = [
+  { name: 'graphicsCard', kind: 'graphics-card' },
+  { name: 'server', kind: 'server' },
+  { name: 'laptop', kind: 'laptop' },
+  { name: 'desktop', kind: 'desktop' },
+] as const;
+
+/** What hours, machines and electricity are worth to the house: fields of the rules' form, for what a service is worth. */
+export function HouseValues() {
+  const needed = [{ required: true, message: 'A number is needed.' }];
+  return (
+    <>
+      <h2 style={{ margin: '20px 0 10px' }}>What things are worth</h2>
+      <p className="quiet">
+        A service is weighed by these over the year ahead: clocks and hours kept, slower ageing, quiet and
+        electricity against time, material, standing still, risk and warranty. Every house has its own.
+      </p>
+      <Form.Item
+        name={['values', 'currency']}
+        label="Currency"
+        rules={[{ required: true, whitespace: true, message: 'A word or sign is needed.' }]}
+      >
+        <Input maxLength={8} style={{ width: 110 }} />
+      </Form.Item>
+      <table className="plain-table rules-kinds">
+        <thead>
+          <tr>
+            <th scope="col">Kind</th>
+            <th scope="col">an hour of its full work</th>
+            <th scope="col">a new one</th>
+          </tr>
+        </thead>
+        <tbody>
+          {KINDS.map(({ name, kind }) => (
+            <tr key={name}>
+              <th scope="row">{KIND_NAMES[kind]}</th>
+              <td>
+                <Form.Item noStyle name={['values', name, 'machineHour']} rules={needed}>
+                  <InputNumber
+                    min={0}
+                    max={1e9}
+                    step={0.1}
+                    inputMode="decimal"
+                    aria-label={`${KIND_NAMES[kind]!}: an hour of its full work`}
+                  />
+                </Form.Item>
+              </td>
+              <td>
+                <Form.Item noStyle name={['values', name, 'replacement']} rules={needed}>
+                  <InputNumber
+                    min={0}
+                    max={1e9}
+                    step={50}
+                    inputMode="decimal"
+                    aria-label={`${KIND_NAMES[kind]!}: a new one`}
+                  />
+                </Form.Item>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="rules-amounts">
+        {AMOUNTS.map(({ name, label, least, most, step }) => (
+          <Form.Item key={name} name={['values', name]} label={label} rules={needed}>
+            <InputNumber min={least} max={most} step={step} inputMode="decimal" />
+          </Form.Item>
+        ))}
+      </div>
+    </>
+  );
+}
