@@ -42,6 +42,36 @@ test('every figure of the table opens to what it is made of', async ({ page }) =
   expect(Math.abs(measured - found - unexplained)).toBeLessThanOrEqual(1);
 });
 
+test('what a level is worth adds up, and goes by what things are worth to the house', async ({ page }) => {
+  const worth = () => page.getByRole('row', { name: /\(advised\)/ }).getByRole('button');
+  await page.goto('/machines/SV-0021');
+  await worth().click();
+  const making = page.locator('.ant-popover').last();
+  await expect(making.getByText('slower ageing')).toBeVisible();
+  const amounts = (await making.locator('td').allInnerTexts()).map((t) =>
+    Number.parseFloat(t.replace('−', '-').replace(',', '')),
+  );
+  const left = amounts.pop()!;
+  expect(Math.abs(amounts.reduce((sum, a) => sum + a, 0) - left)).toBeLessThanOrEqual(2);
+
+  await page.goto('/rules');
+  await page.getByLabel('Currency').fill('crowns');
+  await page.getByLabel('Servers: a new one').fill('90000');
+  await page.getByText('Most value').click();
+  await page.getByRole('button', { name: 'Keep these rules' }).click();
+  await expect(page.getByText('Kept; the rounds are being judged again.')).toBeVisible();
+  await page.request.get('/api/v1/queue?limit=1&wait=60');
+  await page.goto('/machines/SV-0021');
+  await expect(worth()).toHaveText(/\d,\d{3} crowns/);
+  const queue = (await (await page.request.get('/api/v1/queue?limit=40&wait=60')).json()) as {
+    items: { urgency: string; valuePerHour: number | null; reason: string }[];
+  };
+  const next = queue.items.filter((i) => i.urgency === 'next' && i.valuePerHour !== null);
+  expect(next.map((i) => i.valuePerHour)).toEqual(
+    [...next].sort((a, b) => b.valuePerHour! - a.valuePerHour!).map((i) => i.valuePerHour),
+  );
+});
+
 test('a sensor log becomes a run with its curve', async ({ page }) => {
   const answer = await page.request.post('/api/v1/jobs', {
     data: { asset: 'GC-0151', level: 'dust-out', warrantyAnswer: 'agreed' },

@@ -58,6 +58,69 @@ public sealed class JudgementTests : IDisposable
     }
 
     [Fact]
+    public async Task What_things_are_worth_to_the_house_decides_what_a_level_is_worth()
+    {
+        await _server.LoadSmallFleet();
+        async Task<(double Net, double PerHour, string Currency)> Worth()
+        {
+            var (_, a) = await _server.Get("/api/v1/assets/GC-1/assessment?wait=60");
+            var level = a.GetProperty("levels").EnumerateArray().Single(l => Text(l, "level") == Text(a, "service"));
+            var value = level.GetProperty("value");
+            double Of(string name) => value.GetProperty(name).GetDouble();
+            Assert.Equal(Of("gain") - Of("cost"), Of("net"), 0.02);
+            Assert.Equal(Of("work") + Of("material") + Of("downtime") + Of("risk") + Of("warranty"), Of("cost"), 0.05);
+            return (Of("net"), level.GetProperty("perHour").GetDouble(), Text(a, "currency"));
+        }
+        var before = await Worth();
+        Assert.Equal("EUR", before.Currency);
+        var row = (await Queue()).Single(i => Text(i, "asset") == "GC-1");
+        Assert.Equal(before.PerHour, row.GetProperty("valuePerHour").GetDouble(), 1);
+        var (_, rules) = await _server.Get("/api/v1/policy");
+        var changed = JsonSerializer.Deserialize<Dictionary<string, object?>>(rules)!;
+        changed["values"] = new { currency = "crowns", technicianHour = 10, graphicsCard = new { machineHour = 0.2, replacement = 9000 } };
+        changed["precedence"] = "value";
+        Assert.Equal(200, (await _server.Put("/api/v1/policy", changed)).Status);
+        await Queue();
+        var after = await Worth();
+        Assert.Equal("crowns", after.Currency);
+        Assert.True(after.Net > 5 * before.Net, $"{before.Net} → {after.Net}");
+        var (_, queue) = await _server.Get("/api/v1/queue");
+        Assert.Equal(("crowns", "value"), (Text(queue, "currency"), Text(queue, "precedence")));
+        // What was not named within has its default, what was not named at all stays.
+        (_, rules) = await _server.Put("/api/v1/policy", new { actionMarginKelvin = 5, worthKelvin = 2.5, muchKelvin = 6, school = "evidence" });
+        Assert.Equal((9000, 4000), (rules.GetProperty("values").GetProperty("graphicsCard").GetProperty("replacement").GetDouble(), rules.GetProperty("values").GetProperty("server").GetProperty("replacement").GetDouble()));
+    }
+
+    [Theory]
+    [InlineData("""{"currency":""}""", "/values/currency")]
+    [InlineData("""{"currency":"far too long"}""", "/values/currency")]
+    [InlineData("""{"technicianHour":-1}""", "/values/technicianHour")]
+    [InlineData("""{"lifeYears":0}""", "/values/lifeYears")]
+    [InlineData("""{"server":null}""", "/values/server/machineHour")]
+    [InlineData("""{"laptop":{"machineHour":1,"replacement":1e12}}""", "/values/laptop/replacement")]
+    public async Task Values_that_are_none_are_refused_where_they_stand(string values, string pointer)
+    {
+        var (status, problem) = await _server.Put("/api/v1/policy", JsonSerializer.Deserialize<JsonElement>($$"""{"actionMarginKelvin":5,"worthKelvin":2.5,"muchKelvin":6,"school":"evidence","values":{{values}}}"""));
+        Assert.Equal(400, status);
+        Assert.Contains(problem.GetProperty("errors").EnumerateArray(), e => Text(e, "pointer") == pointer);
+    }
+
+    [Fact]
+    public async Task Another_school_for_the_warranty_changes_the_advice_at_once()
+    {
+        await _server.LoadSmallFleet();
+        var parts = new[] { new { part = "core", limitCelsius = 90, @interface = "paste" }, new { part = "memory", limitCelsius = 105, @interface = "pad" } };
+        await _server.Put("/api/v1/assets/GC-1", new { model = "Sorrel", kind = "graphics-card", zone = "Z", hostTag = (string?)null, dutyHoursPerDay = 24, inServiceSince = "2025-01-01", warrantyUntil = "2090-01-01", parts });
+        async Task<string> Advised() => Text((await Queue()).Single(i => Text(i, "asset") == "GC-1"), "service");
+        Assert.Equal("blow-out", await Advised());
+        var (_, rules) = await _server.Get("/api/v1/policy");
+        var changed = JsonSerializer.Deserialize<Dictionary<string, object?>>(rules)!;
+        changed["bench"] = new { extent = "least-that-cures", warranty = "ask-first" };
+        Assert.Equal(200, (await _server.Put("/api/v1/policy", changed)).Status);
+        Assert.Equal("dust-out", await Advised());
+    }
+
+    [Fact]
     public async Task New_readings_change_the_machine_they_are_of()
     {
         await _server.LoadSmallFleet();

@@ -37,4 +37,29 @@ public class ProvenJobsTests
         Job(t, ServiceLevel.DustOut, 8, ServiceLevel.Repaste, Verdict("improved", (-9, 3.3)));
         Assert.Empty(t.Jobs.Proven());
     }
+
+    /// <summary>Books minutes on a job and files its work, or not.</summary>
+    private static void Timed(TemporaryDatabase t, ServiceLevel done, JobState state, params double[] booked)
+    {
+        var id = t.Jobs.Start(new NewJob("PC-1", done, null, null, null))!.Value;
+        JobOutcome Outcome(StoredJob job, JobState after) => new(job.Level, after, after == JobState.Open ? null : DateTimeOffset.UnixEpoch, null, null, null, null, null, []);
+        foreach (var (minutes, i) in booked.Select((m, i) => (m, i)))
+            t.Jobs.Append(new StoredEntry(id, Guid.NewGuid(), i, null, "minutes-booked", "phone", null, DateTimeOffset.UnixEpoch, FormattableString.Invariant($$"""{"kind":"minutes-booked","minutes":{{minutes}}}""")),
+                99, false, (job, _, _) => Outcome(job, JobState.Open));
+        t.Jobs.Append(new StoredEntry(id, Guid.NewGuid(), 0, null, "work-filed", "phone", null, DateTimeOffset.UnixEpoch, """{"kind":"work-filed"}"""), 99, false, (job, _, _) => Outcome(job, state));
+    }
+
+    [Fact]
+    public void Minutes_booked_on_filed_jobs_are_summed_by_job_and_nothing_else_is()
+    {
+        using var t = new TemporaryDatabase();
+        Timed(t, ServiceLevel.Repaste, JobState.WaitingForProof, 40, -10, 25.5);
+        Timed(t, ServiceLevel.DustOut, JobState.Proven, 20);
+        Timed(t, ServiceLevel.DustOut, JobState.Abandoned, 90);
+        Timed(t, ServiceLevel.DustOut, JobState.WaitingForProof);
+        Timed(t, ServiceLevel.DustOut, JobState.WaitingForProof, 30, -30);
+        Timed(t, ServiceLevel.BlowOut, JobState.Open, 15);
+        Assert.Equal([(ServiceLevel.Repaste, 55.5), (ServiceLevel.DustOut, 20)], t.Jobs.Timed().Select(j => (j.Level, j.Minutes)));
+        Assert.All(t.Jobs.Timed(), j => Assert.Equal(t.Fleet.Find("PC-1")!.Asset.Kind, j.Kind));
+    }
 }
