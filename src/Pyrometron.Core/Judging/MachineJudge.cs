@@ -18,8 +18,6 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
 
     private const double RecentDays = 14;
 
-    private const double DaysAYear = 365;
-
     /// <summary>How well the reference point, the fan's law and the air side are known that a wear is brought to, as a share of it.</summary>
     private const double ScaleShare = 0.12;
 
@@ -56,13 +54,13 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var cause = worth ? worst.Split.Ranked().First().Cause
             : OutsideCause(outside, limiting.MarginKelvin, findings);
         // Asked where something is to win, and on a machine's own page.
-        IReadOnlyList<LevelWorth> levels = worth || withHistory ? new LevelValuation(asset, parts, YearAhead(), FanAtWork(worst), symptoms, asOf, policy).Levels() : [];
+        IReadOnlyList<LevelWorth> levels = worth || withHistory ? new LevelValuation(asset, parts, YearAhead.Of(model.Cells), FanAtWork.Of(model, worst), symptoms, asOf, policy).Levels() : [];
         var service = worth ? Recommendation.LevelFor(asset, parts, levels, policy, asOf)
             // Somebody saw something that the temperatures do not explain: look inside before anything is replaced.
             : symptoms.Count > 0 ? ServiceLevel.Inspect
             : urgency == Urgency.Soon ? due?.Level : null;
         var draft = new Assessment(asset, asOf, urgency, cause, winnable, action, service,
-            service is { } level ? policy.Times.Of(asset, level).Minutes : null, Evidence, model.Reference, parts, outside, AmbientNow, [.. Steps(withHistory)], findings, due,
+            service is { } level ? policy.Times.Of(asset, level).Minutes : null, Evidence, model.Reference, parts, outside, AmbientNow, [.. StepSearch.Of(asset, model, room, withHistory ? [.. Enumerable.Range(0, asset.Parts.Count).Where(HasData)] : [])], findings, due,
             machine.NewestDay, machine.Readings, symptoms, "", [], null)
         {
             Policy = policy,
@@ -152,40 +150,6 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     /// <summary>Intake air of the newest readings, °C.</summary>
     private double AmbientNow => Robust.Median(model.Cells.All.Where(c => c.Day > _last - RecentDays).Select(c => c.AmbientC).ToArray());
 
-    /// <summary>Where the history jumps: at lifted coolers, and where a sensor did.</summary>
-    /// <param name="all">Whether those that nothing explains are looked for too.</param>
-    private IEnumerable<StepFinding> Steps(bool all)
-    {
-        const double worthTelling = 1;
-        foreach (var (day, p, kelvin) in model.Steps(WearTerm.Mount).Where(s => s.Kelvin >= worthTelling))
-            yield return new StepFinding(UnixDay.DateOf(day), asset.Parts[p].Name, kelvin, "mount");
-        foreach (var (day, p, kelvin) in model.Steps(WearTerm.SensorOffset))
-            yield return new StepFinding(UnixDay.DateOf(day), asset.Parts[p].Name, kelvin, "sensor");
-        foreach (var step in Enumerable.Range(0, all ? asset.Parts.Count : 0).Where(HasData).SelectMany(Unexplained).Where(s => Math.Abs(s.Kelvin) >= worthTelling))
-            yield return step;
-    }
-
-    /// <summary>
-    /// Where a part leaves its fitted wear for good, with no service, no sensor and no settings to explain it: a CUSUM on
-    /// what the model leaves, wide enough (h = 12) that chance hardly ever signals in a year.
-    /// </summary>
-    private IEnumerable<StepFinding> Unexplained(int p)
-    {
-        var left = Enumerable.Range(0, model.Cells.Count).Where(c => !double.IsNaN(model.Cells[c].Rise(p)) && model.Cells[c].AirHeat(p) > 0.5)
-            .Select(c => (model.Cells[c].Day, Kelvin: model.Residual(c, p) - room.At(model.Cells[c].Bin))).ToArray();
-        var scale = Robust.MadScale(left.Select(l => l.Kelvin).ToArray());
-        if (left.Length < 12 || !(scale > 0))
-            yield break;
-        var chart = new Cusum(0.5, 12);
-        for (var i = 0; i < left.Length; i++)
-            if (chart.Add(left[i].Kelvin / scale) is var sign && sign != 0)
-            {
-                var began = Math.Max(0, i + 1 - chart.RunLength);
-                yield return new StepFinding(UnixDay.DateOf(left[began].Day), asset.Parts[p].Name, Robust.Median(left[began..(i + 1)].Select(l => l.Kelvin).ToArray()), "unexplained");
-                yield break;
-            }
-    }
-
     private bool HasData(int part) => _hasData[part];
 
     private PartAssessment Judge(int p, (double Shared, double Own, double Mount)[]? scatter)
@@ -240,20 +204,6 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
 
     private double FullFanResistance => model.Reference.FanSpeed > 0 ? FanLaw.RelativeResistance(model.Reference.FullSpeed, model.Reference.FanSpeed) : 1;
 
-    /// <summary>The air of the same days a year ago; where less than a year was measured, of the days there are.</summary>
-    private List<(double DaysAhead, double AirC)> YearAhead()
-    {
-        var year = new List<(double, double)>();
-        foreach (var cell in model.Cells.All)
-            if (cell.Day > _last - DaysAYear && !double.IsNaN(cell.AmbientC))
-                year.Add((cell.Day + DaysAYear - _last, cell.AmbientC));
-        return year;
-    }
-
-    private FanAtWork FanAtWork(PartAssessment worst) => new(
-        model.Reference.FanSpeed > 0 ? Math.Min(1, model.Reference.FanSpeed / model.Reference.FullSpeed) : Worth.FanAtWork.UsualShare,
-        model.TakenByFan, worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust);
-
     private Trend? TrendOf(int p)
     {
         // A pace is taken since the last service that renewed anything on this part: before it other wear was growing.
@@ -292,12 +242,12 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     }
 
     /// <summary>
-    /// The present pace of wear by the fitted curve, K a day: over a hundred days, or since the last service that renewed
+    /// The present pace of wear by the fitted curve, K a day: over eighty days, or since the last service that renewed
     /// anything. Zero, and so no date, below what a sound machine gathers.
     /// </summary>
     private double Pace(int p)
     {
-        const double days = 100, leastDays = 20, leastPace = 3 / 365.25;
+        const double days = 80, leastDays = 20, leastPace = 3 / 365.25;
         var renewed = Math.Max(LastRenewal(asset, Cause.Dust, asOf), LastRenewal(asset, JointCause(p), asOf));
         var from = Math.Max(_last - days, renewed + 0.01);
         var pace = _last - from < leastDays ? 0 : (model.Grown(p, _last) - model.Grown(p, from)) / (_last - from);

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Judging;
 
 namespace Pyrometron.Core.Worth;
 
@@ -9,7 +10,13 @@ namespace Pyrometron.Core.Worth;
 internal readonly record struct FanAtWork(double SpeedShare, double Takes, double AirRiseKelvin)
 {
     /// <summary>Usual share where nobody measures it. Common practice, no source.</summary>
-    public const double UsualShare = 0.6;
+    private const double UsualShare = 0.6;
+
+    /// <summary>A fitted machine's fan.</summary>
+    /// <param name="worst">The part with most to win.</param>
+    public static FanAtWork Of(WearModel model, PartAssessment worst) => new(
+        model.Reference.FanSpeed > 0 ? Math.Min(1, model.Reference.FanSpeed / model.Reference.FullSpeed) : UsualShare, model.TakenByFan,
+        worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust);
 
     /// <summary>
     /// Its speed after a win relative to the speed now: what it takes of the win it gives back in flow, by the convective law

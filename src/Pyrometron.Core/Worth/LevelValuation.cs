@@ -16,45 +16,53 @@ namespace Pyrometron.Core.Worth;
 internal sealed class LevelValuation(
     Asset asset, IReadOnlyList<PartAssessment> parts, IReadOnlyList<(double DaysAhead, double AirC)> year, FanAtWork fan, IReadOnlyList<Symptom> symptoms, DateOnly asOf, JudgementPolicy policy)
 {
-    private const double DaysAYear = 365;
-
     /// <summary>Crashes reported over less than this many days still count as that many.</summary>
     private const int LeastCrashDays = 30;
 
     private readonly KindValues _worth = policy.Values.Of(asset.Kind);
-    private readonly double _hoursAYear = asset.DutyHoursPerDay * DaysAYear;
+    private readonly double _hoursAYear = asset.DutyHoursPerDay * YearAhead.Days;
 
     /// <summary>Every level that blows or opens something, the lightest first; empty without judged parts.</summary>
-    public IReadOnlyList<LevelWorth> Levels() => parts.Count == 0 ? [] : [.. Enum.GetValues<ServiceLevel>().Where(l => l != ServiceLevel.Inspect).Select(Of)];
+    public IReadOnlyList<LevelWorth> Levels()
+    {
+        if (parts.Count == 0)
+            return [];
+        var left = new LeftAlone(WorkLost(null, 0), AgeingRate(null, 0));
+        return [.. Enum.GetValues<ServiceLevel>().Where(l => l != ServiceLevel.Inspect).Select(l => Of(l, left))];
+    }
 
-    private LevelWorth Of(ServiceLevel level)
+    /// <summary>What the year costs if nothing is done: what every level is held against.</summary>
+    private readonly record struct LeftAlone(double WorkLost, double AgeingRate);
+
+    private LevelWorth Of(ServiceLevel level, LeftAlone left)
     {
         var most = parts.MaxBy(p => p.Split.WonBy(level))!;
         var (proven, time) = (policy.Proven.Of(asset, level), policy.Times.Of(asset, level));
         var won = most.Split.WonBy(level) * proven.Share;
         // How sure a win is: the split it is taken from, and how well such predictions have held.
         var spread = won > 0 ? 2 * Math.Sqrt(Math.Pow(most.SigmaKelvin / most.Split.Total, 2) + Math.Pow(proven.Sigma / proven.Share, 2)) : 0;
+        LevelValue ValueOf(double share) => Value(level, share, time.Minutes, left);
         return new LevelWorth(level, most.Part.Name, won, time.Minutes, time.Jobs, proven.Share, proven.Jobs,
-            Value(level, proven.Share, time.Minutes), Value(level, proven.Share * Math.Max(0, 1 - spread), time.Minutes).Net, Value(level, proven.Share * (1 + spread), time.Minutes).Net);
+            ValueOf(proven.Share), ValueOf(proven.Share * Math.Max(0, 1 - spread)).Net, ValueOf(proven.Share * (1 + spread)).Net);
     }
 
     /// <param name="share">What the level wins of what the split says.</param>
-    private LevelValue Value(ServiceLevel level, double share, int minutes)
+    private LevelValue Value(ServiceLevel level, double share, int minutes, LeftAlone left)
     {
         var won = parts.Max(p => p.Split.WonBy(level)) * share;
         var slower = fan.SpeedAfter(won);
         var values = policy.Values;
         return new LevelValue(
-            Throttling: (WorkLost(null, 0) - WorkLost(level, share)) * _hoursAYear * _worth.MachineHour,
+            Throttling: (left.WorkLost - WorkLost(level, share)) * _hoursAYear * _worth.MachineHour,
             Crashes: CrashesAYear * Math.Min(1, won / Math.Max(policy.WorthKelvin, parts.Max(p => p.Split.Total))) * values.CrashHours * _worth.MachineHour,
-            Ageing: (AgeingRate(null, 0) - AgeingRate(level, share)) * _worth.Replacement / values.LifeYears,
+            Ageing: (left.AgeingRate - AgeingRate(level, share)) * _worth.Replacement / values.LifeYears,
             Noise: asset.Kind is AssetKind.Laptop or AssetKind.Desktop ? FanAtWork.DecibelsLess(slower) * values.DecibelYear : 0,
             Energy: BenchCosts.FanWatts(asset.Kind) * FanAtWork.PowerShare(fan.SpeedShare) * (1 - FanAtWork.PowerShare(slower)) / 1000 * _hoursAYear * values.KilowattHour,
             Work: minutes / 60.0 * values.TechnicianHour,
             Material: BenchCosts.Material(level),
             Downtime: (minutes + BenchCosts.TestMinutes) / 60.0 * asset.DutyHoursPerDay / 24 * _worth.MachineHour,
             Risk: BenchCosts.ChanceOfDamage(asset.Kind, level) * _worth.Replacement,
-            Warranty: policy.ForfeitsCover(asset, level, asOf) ? (asset.WarrantyUntil!.Value.DayNumber - asOf.DayNumber) / DaysAYear * AgeingRate(null, 0) * _worth.Replacement / values.LifeYears : 0);
+            Warranty: policy.ForfeitsCover(asset, level, asOf) ? (asset.WarrantyUntil!.Value.DayNumber - asOf.DayNumber) / YearAhead.Days * left.AgeingRate * _worth.Replacement / values.LifeYears : 0);
     }
 
     /// <summary>
@@ -63,20 +71,23 @@ internal sealed class LevelValuation(
     /// </summary>
     private double WorkLost(ServiceLevel? level, double share)
     {
+        if (year.Count == 0)
+            return 0;
+        var won = parts.Select(p => level is { } l ? share * p.WonAtFullFan(l) : 0).ToArray();
         var lost = 0.0;
         foreach (var (ahead, air) in year)
         {
             var most = 0.0;
-            foreach (var part in parts)
+            for (var p = 0; p < won.Length; p++)
             {
-                var rise = part.HottestRiseKelvin + part.PaceKelvinPerDay * ahead - (level is { } l ? share * part.WonAtFullFan(l) : 0);
-                var allowed = part.Part.Limit.Value - air;
+                var rise = parts[p].HottestRiseKelvin + parts[p].PaceKelvinPerDay * ahead - won[p];
+                var allowed = parts[p].Part.Limit.Value - air;
                 if (rise > allowed)
                     most = Math.Max(most, 1 - Math.Cbrt(Math.Max(0, allowed) / rise));
             }
             lost += most;
         }
-        return year.Count == 0 ? 0 : lost / year.Count;
+        return lost / year.Count;
     }
 
     /// <summary>How many times as fast as fresh it ages: every part counts alike, since a machine fails with any of them.</summary>
@@ -101,7 +112,7 @@ internal sealed class LevelValuation(
         get
         {
             var crashes = symptoms.Where(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown).ToArray();
-            return crashes.Length == 0 ? 0 : crashes.Length * DaysAYear / Math.Max(LeastCrashDays, asOf.DayNumber - crashes.Min(s => s.Date).DayNumber);
+            return crashes.Length == 0 ? 0 : crashes.Length * YearAhead.Days / Math.Max(LeastCrashDays, asOf.DayNumber - crashes.Min(s => s.Date).DayNumber);
         }
     }
 }
