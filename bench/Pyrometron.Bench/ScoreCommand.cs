@@ -34,8 +34,8 @@ internal static class ScoreCommand
     }
 
     /// <summary>Judges a trial fleet, with parts of the method left out or not.</summary>
-    public static FleetJudgement Judge(TrialFleet fleet, Ablation without = Ablation.None) =>
-        new FleetJudge(fleet.Register, fleet.AsOf, JudgementPolicy.Default, a => ReadingSeries.From(fleet.Readings[a.Tag], a.Parts.Count)) { Without = without }.JudgeAll();
+    public static FleetJudgement Judge(TrialFleet fleet, Ablation without = Ablation.None, Precedence precedence = Precedence.Evidence) =>
+        new FleetJudge(fleet.Register, fleet.AsOf, JudgementPolicy.Default with { Precedence = precedence }, a => ReadingSeries.From(fleet.Readings[a.Tag], a.Parts.Count)) { Without = without }.JudgeAll();
 
     /// <summary>Scores a judgement against the truth.</summary>
     public static Score ScoreOf(FleetJudgement judgement, Dictionary<string, Truth> truth) =>

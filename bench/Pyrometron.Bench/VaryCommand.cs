@@ -14,7 +14,7 @@ internal static class VaryCommand
             foreach (var variation in Variation.All)
             {
                 var changed = variation.Change(fleet);
-                var s = ScoreCommand.ScoreOf(ScoreCommand.Judge(changed, variation.Without), changed.Truth);
+                var s = ScoreCommand.ScoreOf(ScoreCommand.Judge(changed, variation.Without, variation.Precedence), changed.Truth);
                 Console.WriteLine($"  {variation.Name,-42} {s.Line}");
             }
         }

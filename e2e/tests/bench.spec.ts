@@ -260,6 +260,32 @@ test('notes on a model: a screw is placed on the plan and kept', async ({ page }
   await expect(page.getByTitle(/only with the cooler/)).toBeVisible();
 });
 
+test('notes on a model: what was begun survives a reload, and nobody is overwritten unseen', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto('/models');
+  await page.getByRole('link', { name: 'Gannet field laptop' }).click();
+  const screws = page.getByRole('img', { name: /Plan of Gannet field laptop/ });
+  const before = (await screws.getAttribute('aria-label'))!;
+  await page.getByRole('button', { name: 'Add a pad' }).click();
+  await page.getByLabel('thickness, mm').fill('1.5');
+  await page.getByRole('button', { name: 'Add a screw' }).click();
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.reload();
+  // The pad is still there as begun, the screw that was taken out is not.
+  await expect(screws).toHaveAttribute('aria-label', /1\.5 mm/);
+  const answer = await page.request.get('/api/v1/models/notes?model=Gannet%20field%20laptop');
+  const stored = (await answer.json()) as { notes: { traps: string[] }; version: number };
+  await page.request.put('/api/v1/models/notes', {
+    data: { notes: { ...stored.notes, traps: ['The lid cable is short.'] }, version: stored.version },
+  });
+  await page.getByRole('button', { name: 'Keep these notes' }).click();
+  await expect(page.getByRole('alert').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Back to what is kept' }).click();
+  await expect(screws).toHaveAttribute('aria-label', before);
+});
+
 for (const [path, text] of [
   ['/log', /newest first/],
   ['/models', /Sorrel card/],

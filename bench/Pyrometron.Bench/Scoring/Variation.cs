@@ -1,12 +1,13 @@
 using System.Globalization;
 using Pyrometron.Core.Judging;
+using Pyrometron.Core.Priority;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Bench.Scoring;
 
 /// <summary>A trial fleet made harder, or a method made poorer: whether figures hold where nobody has looked.</summary>
-internal sealed record Variation(string Name, Func<TrialFleet, TrialFleet> Change, Ablation Without = Ablation.None)
+internal sealed record Variation(string Name, Func<TrialFleet, TrialFleet> Change, Ablation Without = Ablation.None, Precedence Precedence = Precedence.Evidence)
 {
     public static IReadOnlyList<Variation> All { get; } =
     [
@@ -25,6 +26,7 @@ internal sealed record Variation(string Name, Func<TrialFleet, TrialFleet> Chang
         new("without fan correction", fleet => fleet, Ablation.Fan),
         new("without pooling of siblings", fleet => fleet, Ablation.Siblings),
         new("without looking for sensor jumps", fleet => fleet, Ablation.SensorSteps),
+        new("the house puts value first", fleet => fleet, Precedence: Precedence.Value),
     ];
 
     private static TrialFleet Machines(TrialFleet fleet, Func<int, bool> taken)

@@ -136,7 +136,7 @@ internal sealed class WearColumns
             foreach (var w in workloads)
                 Plain(WearTerm.WorkloadOffset, p, w, 0, reference.HasPower ? 15 : 30);
             foreach (var s in settings)
-                Plain(WearTerm.SettingsOffset, p, s, 0, reference.HasPower ? 0.5 : 1.5);
+                Plain(WearTerm.SettingsOffset, p, s, 0, 0.5);
         }
         if (!reference.HasPower)
             foreach (var s in settings)

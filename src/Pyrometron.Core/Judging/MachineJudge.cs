@@ -54,13 +54,15 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var cause = worth ? worst.Split.Ranked().First().Cause
             : OutsideCause(outside, limiting.MarginKelvin, findings);
         // Asked where something is to win, and on a machine's own page.
-        IReadOnlyList<LevelWorth> levels = worth || withHistory ? new LevelValuation(asset, parts, YearAhead.Of(model.Cells), FanAtWork.Of(model, worst), symptoms, asOf, policy).Levels() : [];
+        IReadOnlyList<LevelWorth> levels = worth || withHistory
+            ? new LevelValuation(asset, parts, YearAhead.Of(model.Cells), FanAtWork.Of(model, worst), symptoms, asOf, policy).Levels() : [];
         var service = worth ? Recommendation.LevelFor(asset, parts, levels, policy, asOf)
             // Somebody saw something that the temperatures do not explain: look inside before anything is replaced.
             : symptoms.Count > 0 ? ServiceLevel.Inspect
             : urgency == Urgency.Soon ? due?.Level : null;
         var draft = new Assessment(asset, asOf, urgency, cause, winnable, action, service,
-            service is { } level ? policy.Times.Of(asset, level).Minutes : null, Evidence, model.Reference, parts, outside, AmbientNow, [.. StepSearch.Of(asset, model, room, withHistory ? [.. Enumerable.Range(0, asset.Parts.Count).Where(HasData)] : [])], findings, due,
+            service is { } level ? policy.Times.Of(asset, level).Minutes : null, Evidence, model.Reference, parts, outside, AmbientNow,
+            [.. StepSearch.Of(asset, model, room, unexplained: [.. Enumerable.Range(0, withHistory ? asset.Parts.Count : 0).Where(HasData)])], findings, due,
             machine.NewestDay, machine.Readings, symptoms, "", [], null)
         {
             Policy = policy,

@@ -8,7 +8,7 @@ namespace Pyrometron.Core.Priority;
 public readonly record struct TimedJob(AssetKind Kind, string Model, ServiceLevel Level, double Minutes);
 
 /// <summary>How long a level takes on a machine.</summary>
-/// <param name="Minutes">Median, whole minutes.</param>
+/// <param name="Minutes">Median, whole minutes, at least 1.</param>
 /// <param name="Jobs">Timed jobs of this very model and level.</param>
 public readonly record struct BenchTime(int Minutes, int Jobs);
 
@@ -39,7 +39,7 @@ public sealed class ProvenMinutes
         if (own.Length + others.Length == 0)
             return new BenchTime(usual, 0);
         var learnt = new NormalMean(Math.Log(usual), KindSpread).After(others.Select(Shown)).Wider(ModelSpread).After(own.Select(Shown));
-        return new BenchTime((int)Math.Round(Math.Exp(learnt.Mean)), own.Length);
+        return new BenchTime(Math.Max(1, (int)Math.Round(Math.Exp(learnt.Mean))), own.Length);
     }
 
     private static NormalMean Shown(TimedJob job) => new(Math.Log(job.Minutes), JobSpread);

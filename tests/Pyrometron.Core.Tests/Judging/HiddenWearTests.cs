@@ -173,4 +173,14 @@ public class HiddenWearTests
         Assert.Contains(cheap.Sentences, s => s.EndsWith("it is advised for its kelvins alone.", StringComparison.Ordinal));
         Assert.Equal((dear.Urgency, dear.Service), (cheap.Urgency, cheap.Service));
     }
+
+    /// <summary>A fan that listens gives a part of every win back as quiet and electricity; one that stands fixed gives nothing.</summary>
+    [Fact]
+    public void What_a_cleaning_wins_on_a_fan_that_listens_is_partly_less_speed()
+    {
+        Func<SimulatedMachine, SimulatedMachine> follows = m => m with { Fan = new FanControl.Follows(40, 85) };
+        var hall = new Hall().WithHealthy(8).With("FIXED", [Hall.Grown(Cause.Dust, 9)]).With("FOLLOWS", [Hall.Grown(Cause.Dust, 9)], change: follows).Judge();
+        Assert.Equal(0, hall.ByTag["FIXED"].Advised!.Value.Energy, 1e-9);
+        Assert.InRange(hall.ByTag["FOLLOWS"].Advised!.Value.Energy, 0.5, 12 * 24 * 0.365 * 0.3);
+    }
 }

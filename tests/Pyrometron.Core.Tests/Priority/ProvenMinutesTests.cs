@@ -35,7 +35,11 @@ public class ProvenMinutesTests
     }
 
     [Fact]
-    public void A_job_without_minutes_teaches_nothing() => Assert.Equal(new BenchTime(90, 0), After(5, 0).Of(Laptop, ServiceLevel.Repaste));
+    public void A_job_without_minutes_teaches_nothing_and_none_takes_less_than_one()
+    {
+        Assert.Equal(new BenchTime(90, 0), After(5, 0).Of(Laptop, ServiceLevel.Repaste));
+        Assert.Equal(new BenchTime(1, 400), After(400, 0.01).Of(Laptop, ServiceLevel.Repaste));
+    }
 
     [Fact]
     public void Deeper_levels_take_no_less_time_than_a_cleaning()
