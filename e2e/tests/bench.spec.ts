@@ -252,7 +252,7 @@ test('notes on a model: a screw is placed on the plan and kept', async ({ page }
   await page.getByRole('button', { name: 'Add a fan' }).click();
   await page.getByText('only with the cooler').click();
   await page.getByRole('button', { name: 'Keep these notes' }).click();
-  await expect(page.getByText(/^Noted/)).toBeVisible();
+  await expect(page.getByText('Kept.')).toBeVisible();
   await page.reload();
   await expect(page.getByRole('img', { name: /Plan of Petrel desktop: screw 1, 8 mm/ })).toBeVisible();
   await page.goto('/bench/new?asset=DT-0031&level=fan-swap');
@@ -271,19 +271,28 @@ test('notes on a model: what was begun survives a reload, and nobody is overwrit
   await page.getByRole('button', { name: 'Add a pad' }).click();
   await page.getByLabel('thickness, mm').fill('1.5');
   await page.getByRole('button', { name: 'Add a screw' }).click();
-  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page
+    .getByRole('group', { name: /^Screw/ })
+    .getByRole('button', { name: 'Take it out' })
+    .click();
   await page.reload();
   // The pad is still there as begun, the screw that was taken out is not.
-  await expect(screws).toHaveAttribute('aria-label', /1\.5 mm/);
+  const begun = `${before}; pad 1, memory, 1.5 mm`;
+  await expect(screws).toHaveAttribute('aria-label', begun);
   const answer = await page.request.get('/api/v1/models/notes?model=Gannet%20field%20laptop');
   const stored = (await answer.json()) as { notes: { traps: string[] }; version: number };
-  await page.request.put('/api/v1/models/notes', {
+  const keep = await page.request.put('/api/v1/models/notes', {
     data: { notes: { ...stored.notes, traps: ['The lid cable is short.'] }, version: stored.version },
   });
+  expect(keep.status()).toBe(200);
   await page.getByRole('button', { name: 'Keep these notes' }).click();
-  await expect(page.getByRole('alert').first()).toBeVisible();
+  // Nothing is lost: theirs are loaded, mine stay as begun, and both are named.
+  await expect(page.getByText(/theirs differ in: pads, traps/)).toBeVisible();
+  await expect(screws).toHaveAttribute('aria-label', begun);
   await page.getByRole('button', { name: 'Back to what is kept' }).click();
   await expect(screws).toHaveAttribute('aria-label', before);
+  const now = await page.request.get('/api/v1/models/notes?model=Gannet%20field%20laptop');
+  expect(((await now.json()) as typeof stored).notes.traps).toEqual(['The lid cable is short.']);
 });
 
 for (const [path, text] of [

@@ -1,11 +1,13 @@
-import { Button, Skeleton } from 'antd';
-import { useState } from 'react';
+import { Alert, Button, Skeleton } from 'antd';
+import type { UseMutationResult } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNotes, useWrite } from '../api/queries';
 import { instant } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
+import { differences, draftOf, dropDraft, keepDraft } from './draft';
 import { PartsLists } from './PartsLists';
 import { PlanEditor } from './PlanEditor';
 import '../bench/bench.css';
@@ -17,6 +19,11 @@ export function ModelNotesPage() {
   const model = useParams()['model'] ?? '';
   usePageTitle(model);
   const stored = useNotes(model);
+  // Above the editor, which begins anew with every version: what became of the last keeping stays told.
+  const save = useWrite(async (body: Schemas['KeepNotes']) => {
+    await unwrap(api.PUT('/api/v1/models/notes', { body }));
+    dropDraft(model);
+  });
   if (stored.isError) return <Refusal error={stored.error} retry={() => void stored.refetch()} />;
   if (!stored.data)
     return (
@@ -24,24 +31,29 @@ export function ModelNotesPage() {
         <Skeleton active />
       </div>
     );
-  return <Editor key={stored.data.version} stored={stored.data} />;
+  return <Editor key={stored.data.version} stored={stored.data} save={save} />;
 }
 
-function Editor({ stored }: { stored: Schemas['NotesAnswer'] }) {
-  const draft = `pyrometron.draft.notes.${stored.notes.model}.${String(stored.version)}`;
-  const [notes, setNotes] = useState<Notes>(() => {
-    const kept = localStorage.getItem(draft);
-    return kept ? (JSON.parse(kept) as Notes) : stored.notes;
-  });
-  const save = useWrite(async () => {
-    await unwrap(api.PUT('/api/v1/models/notes', { body: { notes, version: stored.version } }));
-    localStorage.removeItem(draft);
-  });
-  const change = (next: Partial<Notes>) => {
-    const changed = { ...notes, ...next };
-    localStorage.setItem(draft, JSON.stringify(changed));
-    setNotes(changed);
-  };
+function Editor({
+  stored,
+  save,
+}: {
+  stored: Schemas['NotesAnswer'];
+  save: UseMutationResult<void, Error, Schemas['KeepNotes']>;
+}) {
+  const { model } = stored.notes;
+  const [begun, setBegun] = useState(() => draftOf(model));
+  const notes = begun?.notes ?? stored.notes;
+  useEffect(() => {
+    if (begun) keepDraft(begun);
+  }, [begun]);
+  // Two fields may change in one breath, one left and the next pressed: each change is laid over the newest state. Whoever goes on
+  // after the notice below has seen what others kept.
+  const change = (next: Partial<Notes>) =>
+    setBegun((now) => ({
+      version: stored.version,
+      notes: { ...(now?.notes ?? stored.notes), ...next },
+    }));
   return (
     <div className="page" style={{ maxWidth: 900 }}>
       <h1>{notes.model}</h1>
@@ -58,6 +70,14 @@ function Editor({ stored }: { stored: Schemas['NotesAnswer'] }) {
         {stored.coolerOrder.length > 0 && `. The cooler is tightened ${stored.coolerOrder.join('–')}.`}
       </p>
       {save.isError && <Refusal error={save.error} />}
+      {begun && begun.version !== stored.version && (
+        <Alert
+          type="warning"
+          role="alert"
+          title="Somebody else, or a job, has changed these notes since you began."
+          description={`What you began is shown; theirs differ in: ${differences(begun.notes, stored.notes).join(', ') || 'nothing'}. To keep yours replaces theirs.`}
+        />
+      )}
       <PlanEditor notes={notes} order={stored.coolerOrder} change={change} />
       <PartsLists notes={notes} change={change} />
       <div className="bench-more">
@@ -65,22 +85,22 @@ function Editor({ stored }: { stored: Schemas['NotesAnswer'] }) {
           type="primary"
           size="large"
           loading={save.isPending}
-          disabled={notes === stored.notes}
-          onClick={() => save.mutate(undefined)}
+          disabled={!begun}
+          onClick={() => save.mutate({ notes, version: stored.version })}
         >
           Keep these notes
         </Button>
-        {notes !== stored.notes && (
+        {begun && (
           <Button
             onClick={() => {
-              localStorage.removeItem(draft);
-              setNotes(stored.notes);
+              dropDraft(model);
+              setBegun(null);
             }}
           >
             Back to what is kept
           </Button>
         )}
-        {save.isSuccess && <span role="status">Kept.</span>}
+        {save.isSuccess && !begun && <span role="status">Kept.</span>}
       </div>
     </div>
   );
