@@ -25,8 +25,8 @@ public sealed class PolicyStore(Database database)
         var kinds = connection.Query("SELECT kind, machine_hour, replacement FROM kind_value", r => (Kind: Word<AssetKind>(r, 0), Worth: new KindValues(r.GetDouble(1), r.GetDouble(2)))).ToDictionary(k => k.Kind, k => k.Worth);
         KindValues Of(AssetKind kind) => kinds.GetValueOrDefault(kind, HouseValues.Default.Of(kind));
         return connection.Query(
-            "SELECT currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev FROM policy",
-            r => new HouseValues(r.GetString(0), r.GetDouble(1), r.GetDouble(2), r.GetDouble(3), r.GetDouble(4), r.GetDouble(5), r.GetDouble(6))
+            "SELECT currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years FROM policy",
+            r => new HouseValues(r.GetString(0), r.GetDouble(1), r.GetDouble(2), r.GetDouble(3), r.GetDouble(4), r.GetDouble(5), r.GetDouble(6), r.GetInt32(7))
             {
                 GraphicsCard = Of(AssetKind.GraphicsCard),
                 Server = Of(AssetKind.Server),
@@ -48,14 +48,14 @@ public sealed class PolicyStore(Database database)
         connection.Execute(
             """
             INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste, pads, alcohol, air, opening,
-                precedence, currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev)
+                precedence, currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years)
             VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
-                $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation)
+                $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback)
             """,
             ("$margin", policy.ActionMarginKelvin), ("$worth", policy.WorthKelvin), ("$much", policy.MuchKelvin), ("$school", Words.Of(policy.School)), ("$extent", Words.Of(bench.Extent)),
             ("$warranty", Words.Of(bench.Warranty)), ("$paste", Words.Of(bench.Paste)), ("$pads", Words.Of(bench.Pads)), ("$alcohol", Words.Of(bench.Alcohol)), ("$air", Words.Of(bench.Air)),
             ("$opening", Words.Of(bench.Opening)), ("$precedence", Words.Of(policy.Precedence)), ("$currency", values.Currency), ("$technician", values.TechnicianHour),
-            ("$kilowatt", values.KilowattHour), ("$decibel", values.DecibelYear), ("$crash", values.CrashHours), ("$life", values.LifeYears), ("$activation", values.ActivationEnergyEv));
+            ("$kilowatt", values.KilowattHour), ("$decibel", values.DecibelYear), ("$crash", values.CrashHours), ("$life", values.LifeYears), ("$activation", values.ActivationEnergyEv), ("$payback", values.PayBackYears));
         foreach (var kind in Enum.GetValues<AssetKind>())
             connection.Execute("INSERT OR REPLACE INTO kind_value (kind, machine_hour, replacement) VALUES ($kind, $hour, $new)",
                 ("$kind", Words.Of(kind)), ("$hour", values.Of(kind).MachineHour), ("$new", values.Of(kind).Replacement));

@@ -96,6 +96,7 @@ public sealed class JudgementTests : IDisposable
     [InlineData("""{"currency":"far too long"}""", "/values/currency")]
     [InlineData("""{"technicianHour":-1}""", "/values/technicianHour")]
     [InlineData("""{"lifeYears":0}""", "/values/lifeYears")]
+    [InlineData("""{"payBackYears":0}""", "/values/payBackYears")]
     [InlineData("""{"server":null}""", "/values/server/machineHour")]
     [InlineData("""{"laptop":{"machineHour":1,"replacement":1e12}}""", "/values/laptop/replacement")]
     public async Task Values_that_are_none_are_refused_where_they_stand(string values, string pointer)

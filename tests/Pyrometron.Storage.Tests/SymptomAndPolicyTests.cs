@@ -43,7 +43,7 @@ public class SymptomAndPolicyTests
         var strict = new JudgementPolicy(8, 3, 7, School.Evidence)
         {
             Precedence = Precedence.Value,
-            Values = new HouseValues("crowns", 52, 0.41, 3, 1.5, 8, 0.65) { GraphicsCard = new(0.3, 700), Server = new(2, 5000), Laptop = new(4, 1200), Desktop = new(5, 900) },
+            Values = new HouseValues("crowns", 52, 0.41, 3, 1.5, 8, 0.65, 4) { GraphicsCard = new(0.3, 700), Server = new(2, 5000), Laptop = new(4, 1200), Desktop = new(5, 900) },
         };
         new PolicyStore(t.Database).Set(JudgementPolicy.Default with { School = School.Failure }, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));
         new PolicyStore(t.Database).Set(strict, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));

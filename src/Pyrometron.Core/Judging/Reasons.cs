@@ -123,7 +123,7 @@ internal static class Reasons
         if (a.Service is { } advised && a.Policy.Proven.Of(a.Asset, advised) is { Jobs: >= 2 } proven)
             yield return $"{proven.Jobs} proven jobs of this model: the {Words.Of(advised)} is reckoned to win {proven.Share.ToString("0 %", CultureInfo.InvariantCulture)} of what the split says.";
         if (a.Advised is { Kelvin: >= 1 } worth)
-            yield return Worth(worth, a.Policy.Values.Currency);
+            yield return Worth(worth, a.Policy.Values);
         if (a.Service >= ServiceLevel.BlowOut && a.Asset.UnderWarranty(a.AsOf) && Warranty(a) is { } holds)
             yield return holds;
         if (Math.Abs(a.Outside.Room) >= 1)
@@ -134,16 +134,17 @@ internal static class Reasons
             yield return $"{Cap(f.Channel)} sensor: {f.What} (since {Day(UnixDay.DateOf(f.FromDay))}); left out.";
     }
 
-    /// <summary>What the advised level is worth over the year ahead.</summary>
-    private static string Worth(LevelWorth level, string currency)
+    /// <summary>What the advised level is worth over the years in which it has to pay.</summary>
+    private static string Worth(LevelWorth level, HouseValues values)
     {
-        string Money(double amount) => $"{amount.ToString("0", CultureInfo.InvariantCulture)} {currency}";
+        string Money(double amount) => $"{amount.ToString("0", CultureInfo.InvariantCulture)} {values.Currency}";
+        var span = values.PayBackYears == 1 ? "the next year" : $"the next {values.PayBackYears} years";
         var v = level.Value;
         var range = $"({level.NetLow.ToString("0", CultureInfo.InvariantCulture)} to {Money(level.NetHigh)})";
         (double Amount, string What)[] gains = [(v.Throttling, "clocks kept up"), (v.Crashes, "crashes avoided"), (v.Ageing, "slower ageing"), (v.Noise, "a quieter fan"), (v.Energy, "a fan that takes less")];
         return v.Net >= 0
-            ? $"Doing the {Words.Of(level.Level)} now is worth {Money(v.Net)} over the next year {range}: {Money(v.Gain)} gained, most of it by {gains.MaxBy(g => g.Amount).What}, less {Money(v.Cost)} of work, material and risk; {Money(level.PerHour)} an hour of work."
-            : $"By the house's values the {Words.Of(level.Level)} costs {Money(-v.Net)} more over the next year than it brings {range}: it is advised for its kelvins alone.";
+            ? $"Doing the {Words.Of(level.Level)} now is worth {Money(v.Net)} over {span} {range}: {Money(v.Gain)} gained, most of it by {gains.MaxBy(g => g.Amount).What}, less {Money(v.Cost)} of work, material and risk; {Money(level.PerHour)} an hour of work."
+            : $"By the house's values the {Words.Of(level.Level)} costs {Money(-v.Net)} more over {span} than it brings {range}: it is advised for its kelvins alone.";
     }
 
     private static string? Warranty(Assessment a)

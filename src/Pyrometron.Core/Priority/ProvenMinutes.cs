@@ -53,12 +53,13 @@ public sealed class ProvenMinutes
         (AssetKind.Server, ServiceLevel.DustOut) => 30,
         (AssetKind.Laptop, ServiceLevel.DustOut) => 40,
         (_, ServiceLevel.DustOut) => 25,
-        (AssetKind.Laptop, ServiceLevel.FanSwap) => 50,
-        (_, ServiceLevel.FanSwap) => 30,
+        // The fins are cleaned on the way.
+        (_, ServiceLevel.FanSwap) => Usual(kind, ServiceLevel.DustOut) + 10,
         (AssetKind.GraphicsCard, ServiceLevel.Repaste) => 60,
         (AssetKind.Laptop, ServiceLevel.Repaste) => 90,
         (_, ServiceLevel.Repaste) => 45,
-        (_, ServiceLevel.Repad) => 75,
+        // New paste always comes with new pads.
+        (_, ServiceLevel.Repad) => Usual(kind, ServiceLevel.Repaste) + 15,
         _ => 30,
     };
 }

@@ -5,7 +5,7 @@ using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Priority;
 
-/// <summary>Which service level a machine needs: of those that cure, the one that is worth most.</summary>
+/// <summary>Which service level a machine needs: one that cures, under the house's school.</summary>
 public static class Recommendation
 {
     /// <summary>A level that wins this share of all that is to win cures.</summary>
@@ -14,10 +14,11 @@ public static class Recommendation
     private static readonly ServiceLevel[] FromLightest = [ServiceLevel.DustOut, ServiceLevel.FanSwap, ServiceLevel.Repaste, ServiceLevel.Repad];
 
     /// <summary>
-    /// Of the levels that win most of what is to win on every part worth opening for, the one with the best net value: as a rule the
-    /// lightest, since a deeper one has to earn its minutes. Where none cures, the one that wins most: a machine whose fan is worn and
-    /// whose joint has failed needs the joint first, and the fan check comes with it. What a level wins is what the split says, as far as the
-    /// fleet's proven jobs bear it out. Where the house allows air only, air it is, as long as that wins something worth it.
+    /// A level cures that wins most of what is to win on every part worth opening for. A house that does the least that cures gets the
+    /// lightest of them: work that nothing asks for is never advised. One that does it all while open gets the one with the best net
+    /// value, and new pads with every lifted cooler. Where none cures, a worn fan beside a failed joint, the best net value decides too.
+    /// What a level wins is what the split says, as far as the fleet's proven jobs bear it out. Where the house allows air only, air it
+    /// is, as long as that wins something worth it.
     /// </summary>
     /// <param name="levels">What each level is worth on the machine.</param>
     /// <returns>Null when nothing is worth it.</returns>
@@ -30,9 +31,12 @@ public static class Recommendation
         if (policy.AirOnly(asset, asOf) && worth.Max(p => Won(p, ServiceLevel.BlowOut)) >= policy.WorthKelvin)
             return ServiceLevel.BlowOut;
         var curing = FromLightest.Where(level => worth.All(p => Won(p, level) >= EnoughShare * p.Split.Total)).ToArray();
-        var best = curing.Length > 0 ? curing.MaxBy(level => levels.Single(l => l.Level == level).Value.Net)
-            : FromLightest.MaxBy(level => worth.Sum(p => Won(p, level)));
-        // A school of its own: once the cooler is off, the pads go too.
-        return policy.Extent == Extent.AllWhileOpen && ServiceEffects.LiftsCooler(best) && asset.Parts.Any(p => p.Joint == JointMaterial.Pad) ? ServiceLevel.Repad : best;
+        ServiceLevel BestOf(IEnumerable<ServiceLevel> some) => some.MaxBy(level => levels.Single(l => l.Level == level).Value.Net);
+        if (curing.Length == 0)
+            return BestOf(FromLightest);
+        if (policy.Extent == Extent.LeastThatCures)
+            return curing[0];
+        var best = BestOf(curing);
+        return ServiceEffects.LiftsCooler(best) && asset.Parts.Any(p => p.Joint == JointMaterial.Pad) ? ServiceLevel.Repad : best;
     }
 }

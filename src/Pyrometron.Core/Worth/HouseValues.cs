@@ -16,12 +16,13 @@ public sealed record KindValues(double MachineHour, double Replacement);
 /// <param name="CrashHours">Machine hours that a crash or shutdown costs.</param>
 /// <param name="LifeYears">Years that a machine lasts which stays as cool as a fresh one.</param>
 /// <param name="ActivationEnergyEv">Of ageing, eV.</param>
+/// <param name="PayBackYears">Years within which a service has to pay: what it brings is summed over them.</param>
 public sealed record HouseValues(
-    string Currency = "EUR", double TechnicianHour = 45, double KilowattHour = 0.30, double DecibelYear = 2, double CrashHours = 2, double LifeYears = 10,
-    double ActivationEnergyEv = Ageing.ActivationEnergyEv)
+    string Currency = "EUR", double TechnicianHour = 45, double KilowattHour = 0.30, double DecibelYear = 2, double CrashHours = 2, double LifeYears = 7,
+    double ActivationEnergyEv = Ageing.ActivationEnergyEv, int PayBackYears = 2)
 {
     /// <summary>Cards at paid work around the clock.</summary>
-    public KindValues GraphicsCard { get; init; } = new(0.20, 900);
+    public KindValues GraphicsCard { get; init; } = new(0.50, 1200);
 
     /// <summary>Servers that others wait for.</summary>
     public KindValues Server { get; init; } = new(1.00, 4000);

@@ -7,9 +7,9 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Core.Worth;
 
 /// <summary>
-/// Reckons what each level is worth on one machine over the year ahead. Doing it lowers every part by what is won for the whole
-/// year, since wear goes on at the same pace with it and without; so the present pace decides how much of the year is spent above a limit,
-/// and the air is that of the same days a year ago.
+/// Reckons what each level is worth on one machine over the years in which it has to pay. Doing it lowers every part by what is won
+/// for all that time, since wear goes on at the same pace with it and without; so the present pace decides how much of it is spent
+/// above a limit, and the air is that of the same days a year ago.
 /// </summary>
 /// <param name="year">Days ahead, and the intake air expected there, °C: evenly spread over the hours that it works.</param>
 /// <param name="symptoms">Reports that no service has answered.</param>
@@ -20,7 +20,8 @@ internal sealed class LevelValuation(
     private const int LeastCrashDays = 30;
 
     private readonly KindValues _worth = policy.Values.Of(asset.Kind);
-    private readonly double _hoursAYear = asset.DutyHoursPerDay * YearAhead.Days;
+    private readonly int _years = policy.Values.PayBackYears;
+    private readonly double _hours = asset.DutyHoursPerDay * YearAhead.Days * policy.Values.PayBackYears;
 
     /// <summary>Every level that blows or opens something, the lightest first; empty without judged parts.</summary>
     public IReadOnlyList<LevelWorth> Levels()
@@ -31,7 +32,7 @@ internal sealed class LevelValuation(
         return [.. Enum.GetValues<ServiceLevel>().Where(l => l != ServiceLevel.Inspect).Select(l => Of(l, left))];
     }
 
-    /// <summary>What the year costs if nothing is done: what every level is held against.</summary>
+    /// <summary>What the years cost if nothing is done: what every level is held against.</summary>
     private readonly record struct LeftAlone(double WorkLost, double AgeingRate);
 
     private LevelWorth Of(ServiceLevel level, LeftAlone left)
@@ -53,11 +54,11 @@ internal sealed class LevelValuation(
         var slower = fan.SpeedAfter(won);
         var values = policy.Values;
         return new LevelValue(
-            Throttling: (left.WorkLost - WorkLost(level, share)) * _hoursAYear * _worth.MachineHour,
-            Crashes: CrashesAYear * Math.Min(1, won / Math.Max(policy.WorthKelvin, parts.Max(p => p.Split.Total))) * values.CrashHours * _worth.MachineHour,
-            Ageing: (left.AgeingRate - AgeingRate(level, share)) * _worth.Replacement / values.LifeYears,
-            Noise: asset.Kind is AssetKind.Laptop or AssetKind.Desktop ? FanAtWork.DecibelsLess(slower) * values.DecibelYear : 0,
-            Energy: BenchCosts.FanWatts(asset.Kind) * FanAtWork.PowerShare(fan.SpeedShare) * (1 - FanAtWork.PowerShare(slower)) / 1000 * _hoursAYear * values.KilowattHour,
+            Throttling: (left.WorkLost - WorkLost(level, share)) * _hours * _worth.MachineHour,
+            Crashes: CrashesAYear * _years * Math.Min(1, won / Math.Max(policy.WorthKelvin, parts.Max(p => p.Split.Total))) * values.CrashHours * _worth.MachineHour,
+            Ageing: (left.AgeingRate - AgeingRate(level, share)) * _worth.Replacement / values.LifeYears * _years,
+            Noise: asset.Kind is AssetKind.Laptop or AssetKind.Desktop ? FanAtWork.DecibelsLess(slower) * values.DecibelYear * _years : 0,
+            Energy: BenchCosts.FanWatts(asset.Kind) * FanAtWork.PowerShare(fan.SpeedShare) * (1 - FanAtWork.PowerShare(slower)) / 1000 * _hours * values.KilowattHour,
             Work: minutes / 60.0 * values.TechnicianHour,
             Material: BenchCosts.Material(level),
             Downtime: (minutes + BenchCosts.TestMinutes) / 60.0 * asset.DutyHoursPerDay / 24 * _worth.MachineHour,
@@ -66,7 +67,7 @@ internal sealed class LevelValuation(
     }
 
     /// <summary>
-    /// The share of the year's work lost to slower clocks. A part that would pass its limit with the fan at full speed sheds so much
+    /// The share of the years' work lost to slower clocks. A part that would pass its limit with the fan at full speed sheds so much
     /// heat that it stays there, and heat goes with the cube of the clock, since voltage follows it (dynamic power C·V²·f).
     /// </summary>
     private double WorkLost(ServiceLevel? level, double share)
@@ -75,19 +76,20 @@ internal sealed class LevelValuation(
             return 0;
         var won = parts.Select(p => level is { } l ? share * p.WonAtFullFan(l) : 0).ToArray();
         var lost = 0.0;
-        foreach (var (ahead, air) in year)
-        {
-            var most = 0.0;
-            for (var p = 0; p < won.Length; p++)
+        for (var y = 0; y < _years; y++)
+            foreach (var (ahead, air) in year)
             {
-                var rise = parts[p].HottestRiseKelvin + parts[p].PaceKelvinPerDay * ahead - won[p];
-                var allowed = parts[p].Part.Limit.Value - air;
-                if (rise > allowed)
-                    most = Math.Max(most, 1 - Math.Cbrt(Math.Max(0, allowed) / rise));
+                var most = 0.0;
+                for (var p = 0; p < won.Length; p++)
+                {
+                    var rise = parts[p].HottestRiseKelvin + parts[p].PaceKelvinPerDay * (ahead + y * YearAhead.Days) - won[p];
+                    var allowed = parts[p].Part.Limit.Value - air;
+                    if (rise > allowed)
+                        most = Math.Max(most, 1 - Math.Cbrt(Math.Max(0, allowed) / rise));
+                }
+                lost += most;
             }
-            lost += most;
-        }
-        return lost / year.Count;
+        return lost / (_years * year.Count);
     }
 
     /// <summary>How many times as fast as fresh it ages: every part counts alike, since a machine fails with any of them.</summary>

@@ -2,7 +2,7 @@ using Pyrometron.Core.Fleet;
 
 namespace Pyrometron.Core.Worth;
 
-/// <summary>What doing a level now is worth over the year ahead against leaving it, in the house's currency. Gains first, then costs; all are amounts, costs positive.</summary>
+/// <summary>What doing a level now is worth against leaving it, over the years in which it has to pay, in the house's currency. Gains first, then costs; all are amounts, costs positive.</summary>
 /// <param name="Throttling">Work not lost to slower clocks.</param>
 /// <param name="Crashes">Work not lost to crashes and shutdowns.</param>
 /// <param name="Ageing">Life not used up.</param>

@@ -2,7 +2,7 @@ using Pyrometron.Core.Drift;
 
 namespace Pyrometron.Core.Worth;
 
-/// <summary>The air that a machine will breathe over the year ahead.</summary>
+/// <summary>The air that a machine will breathe over the next year; every later one is reckoned like it.</summary>
 internal static class YearAhead
 {
     /// <summary>Days a year.</summary>

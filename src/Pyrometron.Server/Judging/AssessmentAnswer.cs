@@ -52,7 +52,7 @@ public sealed record AssessmentAnswer(
     Urgency Urgency, Cause Cause, double? DriftKelvin, DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, ServiceLevel? Service, int? Minutes,
     EvidenceGrade? Evidence, string Reason, IReadOnlyList<string> Sentences, string? ToBeSurer, ReferenceAnswer? Reference, IReadOnlyList<PartAnswer> Parts,
     double RoomKelvin, double SettingsKelvin, double? AmbientCelsius, IReadOnlyList<StepChange> Steps, IReadOnlyList<SensorAnswer> Sensors,
-    ServiceLevel? DueLevel, DateOnly? Due, DateTimeOffset? NewestReading, int Readings, SiblingAnswer? Siblings, IReadOnlyList<SymptomAnswer> Symptoms, IReadOnlyList<LevelAnswer> Levels, string Currency, FanEnd? FanEnd)
+    ServiceLevel? DueLevel, DateOnly? Due, DateTimeOffset? NewestReading, int Readings, SiblingAnswer? Siblings, IReadOnlyList<SymptomAnswer> Symptoms, IReadOnlyList<LevelAnswer> Levels, string Currency, int PayBackYears, FanEnd? FanEnd)
 {
     internal static AssessmentAnswer From(Assessment a, JudgedFleet judged) => new(
         a.Asset.Tag, a.AsOf, judged.JudgedAt, judged.Pending, a.Urgency, a.Cause, QueueItem.Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late,
@@ -64,7 +64,7 @@ public sealed record AssessmentAnswer(
         a.ServiceDue?.Level, a.ServiceDue?.Due, a.NewestReadingDay is { } day ? At(day) : null, a.Readings,
         a.Siblings is { } s ? new SiblingAnswer(s.Part, s.Peers, Math.Round(s.KelvinAbove, 2), Math.Round(s.Z, 2), s.StandsOut) : null,
         [.. a.Symptoms.Select(x => new SymptomAnswer(x.Date, x.Kind, x.Note))],
-        [.. a.Levels.Select(LevelAnswer.From)], a.Policy.Values.Currency,
+        [.. a.Levels.Select(LevelAnswer.From)], a.Policy.Values.Currency, a.Policy.Values.PayBackYears,
         a.FanEnd is { } fan ? fan with { PercentNow = Math.Round(fan.PercentNow, 1), ReserveKelvin = Math.Round(fan.ReserveKelvin, 2) } : null);
 
     private static PartAnswer Part(Assessment a, PartAssessment p) => new(

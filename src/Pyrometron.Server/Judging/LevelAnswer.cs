@@ -3,7 +3,7 @@ using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Server.Judging;
 
-/// <summary>What doing a level now brings and costs over the year ahead, in the house's currency; costs are positive.</summary>
+/// <summary>What doing a level now brings and costs over the years in which it has to pay, in the house's currency; costs are positive.</summary>
 public sealed record ValueAnswer(
     double Throttling, double Crashes, double Ageing, double Noise, double Energy, double Gain, double Work, double Material, double Downtime, double Risk, double Warranty, double Cost, double Net);
 

@@ -77,6 +77,7 @@ internal static class PolicyEndpoints
         yield return ("kilowattHour", values.KilowattHour, 0, most, "");
         yield return ("decibelYear", values.DecibelYear, 0, most, "");
         yield return ("crashHours", values.CrashHours, 0, 1000, "h");
+        yield return ("payBackYears", values.PayBackYears, 1, 10, "years");
         yield return ("lifeYears", values.LifeYears, 0.5, 100, "years");
         yield return ("activationEnergyEv", values.ActivationEnergyEv, 0, 2, "eV");
         foreach (var (kind, worth) in ((string, KindValues?)[])[("graphicsCard", values.GraphicsCard), ("server", values.Server), ("laptop", values.Laptop), ("desktop", values.Desktop)])

@@ -38,7 +38,7 @@ public sealed record OpenJob(long Id, string State);
 
 /// <summary>One machine of the queue.</summary>
 /// <param name="DriftKelvin">What service could win back on the worst part.</param>
-/// <param name="ValuePerHour">Net value of the advised service over the year ahead for an hour of work, in the house's currency; null where nothing is to win.</param>
+/// <param name="ValuePerHour">Net value of the advised service for an hour of work, in the house's currency; null where nothing is to win.</param>
 public sealed record QueueItem(
     int Rank, string Asset, Urgency Urgency, Cause Cause, double? DriftKelvin, DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate,
     ServiceLevel? Service, int? Minutes, EvidenceGrade? Evidence, string Reason, AssetKind Kind, string Model, string Zone, string ZoneName, string Site,

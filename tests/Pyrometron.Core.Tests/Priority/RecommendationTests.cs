@@ -39,13 +39,23 @@ public class RecommendationTests
     }
 
     [Fact]
-    public void Of_two_that_cure_the_one_that_brings_more_is_advised()
+    public void Work_that_nothing_asks_for_is_left_unless_the_house_does_more_while_it_is_open_and_it_pays()
     {
-        // Six parts of eight are dust: blowing the fins free cures. New paste on top takes the other two, for 25 minutes more.
+        // Six parts of eight are dust: blowing the fins free cures. New paste on top takes the rest, for 25 minutes more.
         CauseSplit[] splits = [Core(dust: 7, paste: 1.2)];
         Assert.Equal(ServiceLevel.DustOut, LevelFor(splits));
-        Assert.Equal(ServiceLevel.Repaste, LevelFor(splits, JudgementPolicy.Default with { Values = HouseValues.Default with { GraphicsCard = new(0.2, 20000) } }));
-        Assert.Equal(ServiceLevel.DustOut, LevelFor(splits, JudgementPolicy.Default with { Values = HouseValues.Default with { TechnicianHour = 0, GraphicsCard = new(0.2, 0) } }));
+        Assert.Equal(ServiceLevel.DustOut, LevelFor(splits, JudgementPolicy.Default with { Values = HouseValues.Default with { GraphicsCard = new(0.2, 20000) } }));
+        var all = JudgementPolicy.Default with { Extent = Extent.AllWhileOpen };
+        Assert.Equal(ServiceLevel.Repad, LevelFor(splits, all));
+        Assert.Equal(ServiceLevel.DustOut, LevelFor(splits, all with { Values = HouseValues.Default with { TechnicianHour = 400 } }));
+    }
+
+    [Fact]
+    public void Where_no_level_cures_the_one_that_brings_most_is_advised()
+    {
+        CauseSplit[] both = [Core(paste: 6, fan: 6)];
+        Assert.Equal(ServiceLevel.FanSwap, LevelFor(both));
+        Assert.Equal(ServiceLevel.Repaste, LevelFor([Core(paste: 9, fan: 4)]));
     }
 
     [Fact]

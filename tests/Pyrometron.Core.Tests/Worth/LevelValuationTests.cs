@@ -12,6 +12,9 @@ public class LevelValuationTests
 {
     private static readonly DateOnly Today = new(2026, 3, 1);
 
+    /// <summary>One year and round figures, so that they can be reckoned by hand.</summary>
+    private static readonly JudgementPolicy House = JudgementPolicy.Default with { Values = new HouseValues(LifeYears: 10, PayBackYears: 1) { GraphicsCard = new(0.2, 900) } };
+
     private static readonly FanAtWork Still = new(0.6, 0, 30);
 
     private static Asset Machine(AssetKind kind = AssetKind.GraphicsCard, DateOnly? warranty = null) =>
@@ -28,7 +31,7 @@ public class LevelValuationTests
     private static readonly (double, double)[] Year = [.. Enumerable.Range(1, 73).Select(i => (i * 5.0, 25.0))];
 
     private static LevelWorth Of(ServiceLevel level, PartAssessment part, Asset? asset = null, FanAtWork? fan = null, JudgementPolicy? policy = null, IReadOnlyList<(double, double)>? year = null, params Symptom[] symptoms) =>
-        new LevelValuation(asset ?? Machine(), [part], year ?? Year, fan ?? Still, symptoms, Today, policy ?? JudgementPolicy.Default).Levels().Single(l => l.Level == level);
+        new LevelValuation(asset ?? Machine(), [part], year ?? Year, fan ?? Still, symptoms, Today, policy ?? House).Levels().Single(l => l.Level == level);
 
     /// <summary>Dynamic power C·V²·f with the voltage following the clock: 27.1 % less heat is a clock of 0.9 (0.9³ = 0.729).</summary>
     [Fact]
@@ -37,7 +40,7 @@ public class LevelValuationTests
         // 65 K are allowed at 25 °C; 65/0.729 would be reached. New paste takes all that is too much.
         var rise = 65 / 0.729;
         var worth = Of(ServiceLevel.Repaste, Core(Paste(rise - 65), rise));
-        Assert.Equal(0.1 * 24 * 365 * HouseValues.Default.GraphicsCard.MachineHour, worth.Value.Throttling, 0.1);
+        Assert.Equal(0.1 * 24 * 365 * 0.2, worth.Value.Throttling, 0.1);
         Assert.Equal(0, Of(ServiceLevel.BlowOut, Core(Paste(rise - 65), rise)).Value.Throttling, 1e-9);
     }
 
@@ -85,7 +88,7 @@ public class LevelValuationTests
     {
         var listening = Still with { Takes = 0.5 };
         var (laptop, server) = (Of(ServiceLevel.DustOut, Core(Dust(10)), Machine(AssetKind.Laptop), listening), Of(ServiceLevel.DustOut, Core(Dust(10)), Machine(AssetKind.Server), listening));
-        Assert.Equal(HouseValues.Default.DecibelYear * FanAtWork.DecibelsLess(listening.SpeedAfter(8.5)), laptop.Value.Noise, 1e-9);
+        Assert.Equal(House.Values.DecibelYear * FanAtWork.DecibelsLess(listening.SpeedAfter(8.5)), laptop.Value.Noise, 1e-9);
         Assert.Equal(0, server.Value.Noise);
         Assert.True(server.Value.Energy > laptop.Value.Energy);
     }
@@ -114,7 +117,7 @@ public class LevelValuationTests
         Assert.Equal(v.Gain - v.Cost, v.Net, 1e-9);
         Assert.Equal(0, Of(ServiceLevel.BlowOut, Core(Paste(10)), Machine(warranty: until)).Value.Warranty);
         foreach (var school in (WarrantySchool[])[WarrantySchool.AskFirst, WarrantySchool.OpenWhereAllowed])
-            Assert.Equal(0, Of(ServiceLevel.Repaste, Core(Paste(10)), Machine(warranty: until), policy: JudgementPolicy.Default with { Warranty = school }).Value.Warranty);
+            Assert.Equal(0, Of(ServiceLevel.Repaste, Core(Paste(10)), Machine(warranty: until), policy: House with { Warranty = school }).Value.Warranty);
     }
 
     [Fact]
@@ -133,7 +136,7 @@ public class LevelValuationTests
         var before = double.NegativeInfinity;
         foreach (var hour in (double[])[0, 0.1, 1, 10])
         {
-            var worth = Of(ServiceLevel.DustOut, Core(Dust(25), 80), policy: JudgementPolicy.Default with { Values = HouseValues.Default with { GraphicsCard = new(hour, 900) } });
+            var worth = Of(ServiceLevel.DustOut, Core(Dust(25), 80), policy: House with { Values = House.Values with { GraphicsCard = new(hour, 900) } });
             Assert.True(worth.Value.Net > before);
             before = worth.Value.Net;
         }
@@ -146,5 +149,18 @@ public class LevelValuationTests
         Assert.Equal(10 * 0.85 * 0.6 * 0.5, part.WonAtFullFan(ServiceLevel.DustOut), 1e-9);
         Assert.Equal(10, (Core(Paste(10)) with { FullFanResistance = 0.6 }).WonAtFullFan(ServiceLevel.Repaste), 1e-9);
         Assert.Equal(0, Core(default).WonAtFullFan(ServiceLevel.Repad));
+    }
+
+    [Fact]
+    public void What_lasts_is_summed_over_the_years_in_which_it_has_to_pay_and_costs_come_once()
+    {
+        var part = Core(Dust(20), 70, 0.01);
+        var (one, three) = (Of(ServiceLevel.DustOut, part, fan: Still with { Takes = 0.3 }).Value,
+            Of(ServiceLevel.DustOut, part, fan: Still with { Takes = 0.3 }, policy: House with { Values = House.Values with { PayBackYears = 3 } }).Value);
+        Assert.Equal(3 * one.Ageing, three.Ageing, 1e-9);
+        Assert.Equal(3 * one.Energy, three.Energy, 1e-9);
+        Assert.Equal(one.Cost, three.Cost, 1e-9);
+        // Wear goes on: later years lose more.
+        Assert.True(three.Throttling > 3 * one.Throttling);
     }
 }

@@ -5,16 +5,18 @@ import { Making } from './Making';
 import { valueMaking } from './valueMaking';
 
 /**
- * What each level of service would win, the time it takes, and what that is worth over the year ahead: opening further has to
+ * What each level of service would win, the time it takes, and what that is worth over the years in which it has to pay: opening further has to
  * earn its minutes. Where at least two proven jobs of the model speak, with the share of its prediction that the level has won.
  */
 export function LevelsTable({
   levels,
   currency,
+  years,
   advised,
 }: {
   levels: readonly Schemas['LevelAnswer'][];
   currency: string;
+  years: number;
   advised: Schemas['ServiceLevel'] | null;
 }) {
   if (levels.length === 0) return null;
@@ -29,7 +31,7 @@ export function LevelsTable({
             <th>level</th>
             <th className="num">wins</th>
             <th className="num">takes</th>
-            <th className="num">worth a year</th>
+            <th className="num">worth in {years === 1 ? 'a year' : count(years, 'year')}</th>
           </tr>
         </thead>
         <tbody>
@@ -54,9 +56,11 @@ export function LevelsTable({
                 <Making title={`What the ${l.level} is worth`} made={valueMaking(l, currency)}>
                   {money(l.value.net, currency)}
                 </Making>
-                <Besides>
-                  {whole(l.netLow)} to {whole(l.netHigh)}
-                </Besides>
+                {l.kelvin >= 0.5 && (
+                  <Besides>
+                    {whole(l.netLow)} to {whole(l.netHigh)}
+                  </Besides>
+                )}
               </td>
             </tr>
           ))}

@@ -306,7 +306,7 @@ function Judgement({
               <h2>Heat path</h2>
             </div>
             <HeatPath part={part} room={a.roomKelvin} ambient={a.ambientCelsius} />
-            <LevelsTable levels={a.levels} currency={a.currency} advised={a.service} />
+            <LevelsTable levels={a.levels} currency={a.currency} years={a.payBackYears} advised={a.service} />
           </section>
         </div>
       )}

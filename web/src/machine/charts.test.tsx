@@ -125,7 +125,9 @@ describe('levels', () => {
   ] as const;
 
   test('the advised level is marked in words, not by weight alone', () => {
-    const html = renderToStaticMarkup(<LevelsTable levels={levels} currency="crowns" advised="repaste" />);
+    const html = renderToStaticMarkup(
+      <LevelsTable levels={levels} currency="crowns" years={2} advised="repaste" />,
+    );
     expect(html).toContain('repaste<span class="visually-hidden"> (advised)</span>');
     expect(html).toContain('9.4 K');
     expect(html).toContain('hot spot');
@@ -136,11 +138,16 @@ describe('levels', () => {
     expect(html).toContain('35 min<span class="quiet small levels-besides">4 jobs');
     expect(html).toContain('−21 crowns');
     expect(html).toContain('88 crowns');
-    expect(html).toContain('−31 to −11');
+    expect(html).toContain('78 to 98');
+    // Without a win there is nothing to be unsure of.
+    expect(html).not.toContain('−31 to −11');
+    expect(html).toContain('worth in 2 years');
   });
 
   test('without judged parts there is no table', () => {
-    expect(renderToStaticMarkup(<LevelsTable levels={[]} currency="EUR" advised={null} />)).toBe('');
+    expect(renderToStaticMarkup(<LevelsTable levels={[]} currency="EUR" years={1} advised={null} />)).toBe(
+      '',
+    );
   });
 });
 

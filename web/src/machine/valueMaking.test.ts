@@ -42,7 +42,7 @@ describe('the making of a value', () => {
       'material',
       'work lost at the bench and in tests',
       'risk of breaking something',
-      'left over a year',
+      'left',
     ]);
     expect(made[3]![1]).toBe('−45 crowns');
     expect(made[1]![1]).toBe('−1.5 crowns');

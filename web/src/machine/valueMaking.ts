@@ -3,7 +3,7 @@ import { money } from '../lib/format';
 
 type Level = Schemas['LevelAnswer'];
 
-/** What a level brings over the year, then what it costs; what is nothing is left out. */
+/** What a level brings, then what it costs; what is nothing is left out. */
 const GAINS = [
   ['throttling', 'clocks kept up'],
   ['crashes', 'crashes avoided'],
@@ -27,6 +27,6 @@ export function valueMaking({ value }: Level, currency: string) {
       ([key, name]) => [name, amount(value[key])] as const,
     ),
     ...COSTS.filter(([key]) => value[key] >= 0.05).map(([key, name]) => [name, amount(-value[key])] as const),
-    ['left over a year', amount(value.net)],
+    ['left', amount(value.net)],
   ] as const;
 }

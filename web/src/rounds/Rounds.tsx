@@ -143,7 +143,7 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroll.current,
-    estimateSize: (i) => (lines[i]?.kind === 'group' ? 44 : narrow ? 138 : 74),
+    estimateSize: (i) => (lines[i]?.kind === 'group' ? 44 : narrow ? 164 : 74),
     overscan: 8,
   });
   useEffect(() => virtual.measure(), [narrow, lines, virtual]);

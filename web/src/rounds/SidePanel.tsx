@@ -2,7 +2,7 @@ import { Button, Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { api, unwrap, type QueueItem } from '../api/client';
 import { useAssessment, useWrite } from '../api/queries';
-import { capital, day, kelvin, money, partName } from '../lib/format';
+import { capital, count, day, kelvin, money, partName } from '../lib/format';
 import { HeatPath } from '../marks/HeatPath';
 import { Refusal } from '../shell/Refusal';
 import type { StartJob } from './useStartJob';
@@ -56,7 +56,7 @@ export function SidePanel({
             </>
           ) : null}
           {advised && won >= 1
-            ? `Over the next year that is worth ${money(advised.value.net, a.currency)}, ${money(advised.perHour, a.currency)} for an hour of work. `
+            ? `Over ${a.payBackYears === 1 ? 'a year' : count(a.payBackYears, 'year')} that is worth ${money(advised.value.net, a.currency)}, ${money(advised.perHour, a.currency)} for an hour of work. `
             : ''}
           {a.actionDate && a.actionDateEarly && a.actionDate !== a.asOf
             ? `At its pace it reaches the action line around ${day(a.actionDate)}${

@@ -19,6 +19,7 @@ const AMOUNTS = [
     most: 100,
     step: 0.5,
   },
+  { name: 'payBackYears', label: 'Years in which a service has to pay', least: 1, most: 10, step: 1 },
   { name: 'activationEnergyEv', label: 'Activation energy of ageing, eV', least: 0, most: 2, step: 0.05 },
 ] as const;
 
@@ -37,8 +38,9 @@ export function HouseValues() {
     <>
       <h2 style={{ margin: '20px 0 10px' }}>What things are worth</h2>
       <p className="quiet">
-        A service is weighed by these over the year ahead: clocks and hours kept, slower ageing, quiet and
-        electricity against time, material, standing still, risk and warranty. Every house has its own.
+        A service is weighed by these over the years in which it has to pay: clocks and hours kept, slower
+        ageing, quiet and electricity against time, material, standing still, risk and warranty. Every house
+        has its own.
       </p>
       <Form.Item
         name={['values', 'currency']}
