@@ -65,14 +65,18 @@ internal sealed class WearColumns
     /// <summary>Spread of the prior of wear, K: wide, the prices decide.</summary>
     private const double WearSigma = 30;
 
+    /// <summary>A service that takes wear away.</summary>
+    /// <param name="Left">Share of what was there before that stays.</param>
+    /// <param name="Eased">Whether what stays is not known beforehand: it is then a column of its own, and the share 0.</param>
+    private readonly record struct Renewal(double Day, double Left, bool Eased);
+
     /// <param name="Part">−1 for all parts.</param>
     /// <param name="From">Start of the growth, days since 1970; before it the column is 0.</param>
     /// <param name="Full">Where it reaches 1.</param>
-    /// <param name="Ends">When it is renewed, ascending.</param>
-    /// <param name="Left">Share that a renewal leaves.</param>
+    /// <param name="Ends">When it is renewed, and the share that is left then, ascending.</param>
     /// <param name="Label">Workload or settings index, −1 for none.</param>
     /// <param name="Workload">Workload index besides a settings index.</param>
-    private readonly record struct Column(WearTerm Term, int Part, double From, double Full, double[] Ends, double Left, int Label, int Workload, double Mean, double Sigma, double Price)
+    private readonly record struct Column(WearTerm Term, int Part, double From, double Full, Renewal[] Ends, int Label, int Workload, double Mean, double Sigma, double Price)
     {
         public double Height(double day)
         {
@@ -80,8 +84,8 @@ internal sealed class WearColumns
                 return 0;
             // Columns that do not depend on time began at minus infinity.
             var height = day >= Full ? 1 : (day - From) / (Full - From);
-            for (var i = 0; i < Ends.Length && day >= Ends[i]; i++)
-                height *= Left;
+            for (var i = 0; i < Ends.Length && day >= Ends[i].Day; i++)
+                height *= Ends[i].Left;
             return height;
         }
     }
@@ -123,7 +127,7 @@ internal sealed class WearColumns
         var columns = new List<Column>();
         var successive = new List<(int, int)>();
         void Plain(WearTerm term, int part, int label, double mean, double sigma, int workload = -1) =>
-            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, [], 0, label, workload, mean, sigma, 0));
+            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, [], label, workload, mean, sigma, 0));
 
         var workloads = cells.All.Select(c => c.Workload).Distinct().Where(w => w != reference.Workload).ToArray();
         var settings = cells.All.Select(c => c.Settings).Distinct().Where(s => s != reference.Settings).ToArray();
@@ -146,35 +150,38 @@ internal sealed class WearColumns
             foreach (var w in workloads.Append(reference.Workload))
                 Plain(WearTerm.UnseenFan, -1, w, 0, 0.2);
         foreach (var step in sensorSteps)
-            columns.Add(new Column(WearTerm.SensorOffset, step.Part, step.Day, step.Day, [], 0, -1, -1, 0, 20, 0));
+            columns.Add(new Column(WearTerm.SensorOffset, step.Part, step.Day, step.Day, [], -1, -1, 0, 20, 0));
 
         var (first, last) = (cells[0].Day, cells[cells.Count - 1].Day);
         var inService = UnixDay.Noon(asset.InServiceSince);
-        Growth(columns, successive, WearTerm.Shared, -1, Renewals(asset, Cause.Dust, asOf), ServiceEffects.DustLeftBehind, inService, first, last, SharedPrice);
+        Growth(columns, successive, WearTerm.Shared, -1, Renewals(asset, Cause.Dust, asOf), inService, first, last, SharedPrice);
         for (var p = 0; p < asset.Parts.Count; p++)
         {
-            Growth(columns, successive, WearTerm.Own, p, Renewals(asset, asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, asOf), 0, inService, first, last, OwnPrice);
+            Growth(columns, successive, WearTerm.Own, p, Renewals(asset, asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, asOf), inService, first, last, OwnPrice);
             // A lifted cooler can sit badly afterwards, on every part it covers, until it is lifted again.
             var lifts = asset.Services.Where(s => ServiceEffects.LiftsCooler(s.Level)).Select(s => UnixDay.Noon(s.Date))
                 .Where(d => d > first && d <= last).Distinct().ToArray();
             for (var l = 0; l < lifts.Length; l++)
-                columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], lifts[(l + 1)..], 0, -1, -1, 0, WearSigma, MountPrice));
+                columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], [.. lifts[(l + 1)..].Select(day => new Renewal(day, 0, false))], -1, -1, 0, WearSigma, MountPrice));
         }
         return new WearColumns(columns, successive, levels);
     }
 
-    /// <summary>Pieces of growth in every span between renewals; before the first one in the history also what was there already.</summary>
+    /// <summary>
+    /// Pieces of growth in every span between renewals; before the first one in the history also what was there already. How much a
+    /// service that only eases leaves, loose dust blown out, the readings tell: it begins a column like what was there already.
+    /// </summary>
     /// <param name="renewals">All that are known, ascending.</param>
-    private static void Growth(List<Column> columns, List<(int, int)> successive, WearTerm term, int part, double[] renewals, double left, double inService, double first, double last, double price)
+    private static void Growth(List<Column> columns, List<(int, int)> successive, WearTerm term, int part, Renewal[] renewals, double inService, double first, double last, double price)
     {
-        var marks = renewals.Where(r => r > first && r <= last).ToArray();
+        var marks = renewals.Where(r => r.Day > first && r.Day <= last).ToArray();
         // What had time to gather before the first reading; with no renewal to show it, only siblings can.
-        if (marks.Length > 0 || first - Math.Max(inService, renewals.LastOrDefault(r => r <= first, double.NegativeInfinity)) >= PieceDays)
-            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, marks, left, -1, -1, 0, WearSigma, CarriedPrice));
+        if (marks.Length > 0 || first - Math.Max(inService, renewals.Where(r => !r.Eased && r.Day <= first).Select(r => r.Day).DefaultIfEmpty(double.NegativeInfinity).Max()) >= PieceDays)
+            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, marks, -1, -1, 0, WearSigma, CarriedPrice));
         var (from, before) = (first, -1);
         for (var m = 0; m <= marks.Length; m++)
         {
-            var end = m < marks.Length ? marks[m] : last;
+            var end = m < marks.Length ? marks[m].Day : last;
             var pieces = Math.Max(1, (int)Math.Round((end - from) / PieceDays));
             var length = Math.Max(1, (end - from) / pieces);
             for (var k = 0; k < pieces; k++)
@@ -183,14 +190,19 @@ internal sealed class WearColumns
                 if (before >= 0)
                     successive.Add((before, columns.Count));
                 before = columns.Count;
-                columns.Add(new Column(term, part, from + k * length, from + (k + 1) * length, marks[m..], left, -1, -1, 0, WearSigma, price));
+                columns.Add(new Column(term, part, from + k * length, from + (k + 1) * length, marks[m..], -1, -1, 0, WearSigma, price));
             }
+            if (m < marks.Length && marks[m].Eased)
+                columns.Add(new Column(term, part, end, end, marks[(m + 1)..], -1, -1, 0, WearSigma, price));
             from = end;
         }
     }
 
-    private static double[] Renewals(Asset asset, Cause cause, double asOf) =>
-        [.. asset.Services.Where(s => ServiceEffects.Renews(s.Level, cause)).Select(s => UnixDay.Noon(s.Date)).Where(d => d <= asOf).Distinct().Order()];
+    /// <summary>The services that took some of a cause away, one a day: the one that left least.</summary>
+    private static Renewal[] Renewals(Asset asset, Cause cause, double asOf) =>
+        [.. asset.Services.Where(s => ServiceEffects.RemovedShare(s.Level, cause) > 0 && UnixDay.Noon(s.Date) <= asOf)
+            .GroupBy(s => s.Date, (date, same) => (Day: UnixDay.Noon(date), Level: same.MaxBy(s => ServiceEffects.RemovedShare(s.Level, cause)).Level)).OrderBy(r => r.Day)
+            .Select(r => ServiceEffects.Eases(r.Level, cause) ? new Renewal(r.Day, 0, true) : new Renewal(r.Day, 1 - ServiceEffects.RemovedShare(r.Level, cause), false))];
 
     public IEnumerable<(double Day, int Part, double Kelvin)> Steps(WearTerm term, double[] x) =>
         _columns.Select((c, i) => (c, i)).Where(c => c.c.Term == term).Select(c => (c.c.From, c.c.Part, x[c.i]));

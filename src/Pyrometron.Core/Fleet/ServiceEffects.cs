@@ -23,6 +23,9 @@ public static class ServiceEffects
     /// <summary>Whether a service of this level starts the age of a cause anew.</summary>
     public static bool Renews(ServiceLevel level, Cause cause) => RemovedShare(level, cause) >= 1 - DustLeftBehind;
 
+    /// <summary>Whether a service of this level takes some of a cause away, and not enough to start its age anew.</summary>
+    public static bool Eases(ServiceLevel level, Cause cause) => RemovedShare(level, cause) > 0 && !Renews(level, cause);
+
     /// <summary>Whether the cooler comes off, so that a bad mount can begin here.</summary>
     public static bool LiftsCooler(ServiceLevel level) => level is ServiceLevel.Repaste or ServiceLevel.Repad;
 

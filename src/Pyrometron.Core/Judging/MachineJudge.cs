@@ -27,7 +27,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private readonly Asset asset = machine.Asset;
     private readonly bool[] _hasData = [.. Enumerable.Range(0, model.Cells.Parts).Select(p => model.Cells.All.Count(c => !double.IsNaN(c.Rise(p))) >= 3)];
     private readonly double _last = model.LastDay;
-    private readonly FanHealth _fan = FanHealth.Of(model.Cells, LastRenewal(machine.Asset, Cause.Fan, asOf));
+    private readonly FanHealth _fan = FanHealth.Of(model.Cells, LastServed(machine.Asset, Cause.Fan, asOf));
 
     /// <summary>The whole judgement.</summary>
     /// <param name="scatter">
@@ -158,10 +158,10 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     {
         var fan = FanCost(p);
         var shown = new CauseSplit(
-            Renewed(Cause.Dust) ? 0 : model.At(WearTerm.Shared, p, _last),
-            Renewed(JointCause(p)) ? 0 : model.At(WearTerm.Own, p, _last),
+            Left(Cause.Dust) * model.At(WearTerm.Shared, p, _last),
+            Left(JointCause(p)) * model.At(WearTerm.Own, p, _last),
             fan.Kelvin,
-            Renewed(Cause.Mount) ? 0 : model.At(WearTerm.Mount, p, _last),
+            Left(Cause.Mount) * model.At(WearTerm.Mount, p, _last),
             asset.Parts[p].Joint);
         var trend = TrendOf(p);
         // What shows is what an unseen fan leaves; at full fan it hides nothing more, and it may be there already.
@@ -182,16 +182,21 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         };
     }
 
-    /// <summary>Whether the cause was renewed after the newest reading, so that the readings no longer speak of it.</summary>
-    private bool Renewed(Cause cause) => LastRenewal(asset, cause, asOf) > _last;
+    /// <summary>
+    /// The share of a cause that services after the newest reading have left: the readings no longer speak of it. A renewal is believed
+    /// to have done it all until readings say otherwise; one that eases leaves what such services leave.
+    /// </summary>
+    private double Left(Cause cause) => asset.Services.Where(s => s.Date <= asOf && UnixDay.Noon(s.Date) > _last)
+        .Aggregate(1.0, (left, s) => ServiceEffects.Renews(s.Level, cause) ? 0 : left * (1 - ServiceEffects.RemovedShare(s.Level, cause)));
 
-    private static double LastRenewal(Asset asset, Cause cause, DateOnly asOf) =>
-        asset.Services.Where(s => s.Date <= asOf && ServiceEffects.Renews(s.Level, cause)).Select(s => UnixDay.Noon(s.Date)).DefaultIfEmpty(double.NegativeInfinity).Max();
+    /// <summary>When a service last took some of a cause away, or minus infinity.</summary>
+    private static double LastServed(Asset asset, Cause cause, DateOnly asOf) =>
+        asset.Services.Where(s => s.Date <= asOf && ServiceEffects.RemovedShare(s.Level, cause) > 0).Select(s => UnixDay.Noon(s.Date)).DefaultIfEmpty(double.NegativeInfinity).Max();
 
     /// <summary>What the fan's lost speed costs a part, K, and what it costs more every day.</summary>
     private (double Kelvin, double PerDay) FanCost(int p)
     {
-        if (_fan.SpeedShare >= 1 || Renewed(Cause.Fan))
+        if (_fan.SpeedShare >= 1 || Left(Cause.Fan) == 0)
             return default;
         var air = model.At(WearTerm.Air, p, 0) + model.At(WearTerm.Shared, p, _last);
         var resistance = FanLaw.RelativeResistance(_fan.SpeedShare, 1);
@@ -209,7 +214,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private Trend? TrendOf(int p)
     {
         // A pace is taken since the last service that renewed anything on this part: before it other wear was growing.
-        var from = new[] { _last - TrendDays, LastRenewal(asset, Cause.Dust, asOf), LastRenewal(asset, JointCause(p), asOf) }.Max();
+        var from = new[] { _last - TrendDays, LastServed(asset, Cause.Dust, asOf), LastServed(asset, JointCause(p), asOf) }.Max();
         var points = Observed(p, from).ToArray();
         if (points.Length < 8 || points[^1].Day - points[0].Day < 25)
             return null;
@@ -250,7 +255,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private double Pace(int p)
     {
         const double days = 80, leastDays = 20, leastPace = 3 / 365.25;
-        var renewed = Math.Max(LastRenewal(asset, Cause.Dust, asOf), LastRenewal(asset, JointCause(p), asOf));
+        var renewed = Math.Max(LastServed(asset, Cause.Dust, asOf), LastServed(asset, JointCause(p), asOf));
         var from = Math.Max(_last - days, renewed + 0.01);
         var pace = _last - from < leastDays ? 0 : (model.Grown(p, _last) - model.Grown(p, from)) / (_last - from);
         return pace > leastPace ? pace : 0;

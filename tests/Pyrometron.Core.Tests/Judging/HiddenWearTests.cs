@@ -183,4 +183,27 @@ public class HiddenWearTests
         Assert.Equal(0, hall.ByTag["FIXED"].Advised!.Value.Energy, 1e-9);
         Assert.InRange(hall.ByTag["FOLLOWS"].Advised!.Value.Energy, 0.5, 2 * 12 * 24 * 0.365 * 0.3);
     }
+
+    /// <summary>A blow-out takes loose dust alone (common practice, no source: about half): what is left stays to be won, and the pace is that since.</summary>
+    [Fact]
+    public void What_a_blow_out_leaves_is_told_by_the_readings_after_it()
+    {
+        var blown = new Hall().WithHealthy(8).With("BLOWN", [Hall.Grown(Cause.Dust, 9)], [new(Hall.Today.AddDays(-60), ServiceLevel.BlowOut)]).Judge().ByTag["BLOWN"];
+        // 6.8 K on the day, 3.4 of them blown out.
+        Assert.InRange(blown.WorstPart!.Split.Dust, 5.6 - 1.2, 5.6 + 1.2);
+        Assert.Equal((Cause.Dust, ServiceLevel.DustOut), (blown.Cause, blown.Service));
+        Assert.True(blown.WorstPart.PaceKelvinPerDay > 0);
+        Assert.InRange(Math.Abs(blown.WorstPart.UnexplainedKelvin), 0, 0.8);
+    }
+
+    [Theory]
+    [InlineData(ServiceLevel.BlowOut, 0.5)]
+    [InlineData(ServiceLevel.DustOut, 0)]
+    [InlineData(ServiceLevel.Inspect, 1)]
+    public void Work_that_no_reading_has_seen_yet_is_believed(ServiceLevel level, double left)
+    {
+        Assessment Judged(params ServiceEvent[] services) => new Hall().WithHealthy(8).With("DUST", [Hall.Grown(Cause.Dust, 9)], change: m => m with { Asset = m.Asset with { Services = services } }).Judge().ByTag["DUST"];
+        var before = Judged().WorstPart!.Split.Dust;
+        Assert.Equal(left * before, Judged(new ServiceEvent(Hall.Today, level)).WorstPart!.Split.Dust, 0.4);
+    }
 }

@@ -31,6 +31,11 @@ const KINDS = [
   { name: 'desktop', kind: 'desktop' },
 ] as const;
 
+const OF_A_KIND = [
+  { amount: 'machineHour', label: 'an hour of its full work', step: 0.1 },
+  { amount: 'replacement', label: 'a new one', step: 50 },
+] as const;
+
 /** What hours, machines and electricity are worth to the house: fields of the rules' form, for what a service is worth. */
 export function HouseValues() {
   const needed = [{ required: true, message: 'A number is needed.' }];
@@ -53,36 +58,30 @@ export function HouseValues() {
         <thead>
           <tr>
             <th scope="col">Kind</th>
-            <th scope="col">an hour of its full work</th>
-            <th scope="col">a new one</th>
+            {OF_A_KIND.map(({ amount, label }) => (
+              <th key={amount} scope="col">
+                {label}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
           {KINDS.map(({ name, kind }) => (
             <tr key={name}>
               <th scope="row">{KIND_NAMES[kind]}</th>
-              <td>
-                <Form.Item noStyle name={['values', name, 'machineHour']} rules={needed}>
-                  <InputNumber
-                    min={0}
-                    max={1e9}
-                    step={0.1}
-                    inputMode="decimal"
-                    aria-label={`${KIND_NAMES[kind]!}: an hour of its full work`}
-                  />
-                </Form.Item>
-              </td>
-              <td>
-                <Form.Item noStyle name={['values', name, 'replacement']} rules={needed}>
-                  <InputNumber
-                    min={0}
-                    max={1e9}
-                    step={50}
-                    inputMode="decimal"
-                    aria-label={`${KIND_NAMES[kind]!}: a new one`}
-                  />
-                </Form.Item>
-              </td>
+              {OF_A_KIND.map(({ amount, label, step }) => (
+                <td key={amount}>
+                  <Form.Item noStyle name={['values', name, amount]} rules={needed}>
+                    <InputNumber
+                      min={0}
+                      max={1e9}
+                      step={step}
+                      inputMode="decimal"
+                      aria-label={`${KIND_NAMES[kind]!}: ${label}`}
+                    />
+                  </Form.Item>
+                </td>
+              ))}
             </tr>
           ))}
         </tbody>

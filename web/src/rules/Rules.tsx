@@ -46,6 +46,29 @@ const KELVINS = [
   { name: 'muchKelvin', label: 'This much to win is worth opening it at once, K', min: 1, max: 40 },
 ] as const;
 
+/** One of a few ways, each with what it means. */
+function Choice({
+  name,
+  label,
+  options,
+}: {
+  name: keyof Policy;
+  label: string;
+  options: readonly { value: string; name: string; text: string }[];
+}) {
+  return (
+    <Form.Item name={name} label={label}>
+      <Radio.Group className="rules-schools">
+        {options.map((o) => (
+          <Radio key={o.value} value={o.value}>
+            {o.name} <span className="quiet">· {o.text}</span>
+          </Radio>
+        ))}
+      </Radio.Group>
+    </Form.Item>
+  );
+}
+
 /** The house's rules: when a machine is worth opening. */
 export function Rules() {
   usePageTitle('House rules');
@@ -65,24 +88,8 @@ export function Rules() {
           style={{ maxWidth: 560, marginTop: 16 }}
           onFinish={(fields) => save.mutate(fields)}
         >
-          <Form.Item name="school" label="When a machine is served">
-            <Radio.Group className="rules-schools">
-              {SCHOOLS.map((s) => (
-                <Radio key={s.value} value={s.value}>
-                  {s.name} <span className="quiet">· {s.text}</span>
-                </Radio>
-              ))}
-            </Radio.Group>
-          </Form.Item>
-          <Form.Item name="precedence" label="What goes first within one urgency">
-            <Radio.Group className="rules-schools">
-              {PRECEDENCES.map((p) => (
-                <Radio key={p.value} value={p.value}>
-                  {p.name} <span className="quiet">· {p.text}</span>
-                </Radio>
-              ))}
-            </Radio.Group>
-          </Form.Item>
+          <Choice name="school" label="When a machine is served" options={SCHOOLS} />
+          <Choice name="precedence" label="What goes first within one urgency" options={PRECEDENCES} />
           {KELVINS.map(({ name, label, min, max }) => (
             <Form.Item
               key={name}
