@@ -16,7 +16,7 @@ public static class Recommendation
     /// <summary>
     /// A level cures that wins most of what is to win on every part worth opening for. A house that does the least that cures gets the
     /// lightest of them: work that nothing asks for is never advised. One that does it all while open gets the one with the best net
-    /// value, and new pads with every lifted cooler. Where none cures, a worn fan beside a failed joint, the best net value decides too.
+    /// value, and new pads with every lifted cooler. Where none cures, a worn fan beside a failed joint, the best net value of those that help decides too.
     /// What a level wins is what the split says, as far as the fleet's proven jobs bear it out. Where the house allows air only, air it
     /// is, as long as that wins something worth it.
     /// </summary>
@@ -33,7 +33,11 @@ public static class Recommendation
         var curing = FromLightest.Where(level => worth.All(p => Won(p, level) >= EnoughShare * p.Split.Total)).ToArray();
         ServiceLevel BestOf(IEnumerable<ServiceLevel> some) => some.MaxBy(level => levels.Single(l => l.Level == level).Value.Net);
         if (curing.Length == 0)
-            return BestOf(FromLightest);
+        {
+            // The cheapest would be the one that does nothing: each must win something worth it.
+            var helping = FromLightest.Where(level => worth.Any(p => Won(p, level) >= policy.WorthKelvin)).ToArray();
+            return helping.Length > 0 ? BestOf(helping) : FromLightest.MaxBy(level => worth.Sum(p => Won(p, level)));
+        }
         if (policy.Extent == Extent.LeastThatCures)
             return curing[0];
         var best = BestOf(curing);

@@ -56,6 +56,11 @@ public class RecommendationTests
         CauseSplit[] both = [Core(paste: 6, fan: 6)];
         Assert.Equal(ServiceLevel.FanSwap, LevelFor(both));
         Assert.Equal(ServiceLevel.Repaste, LevelFor([Core(paste: 9, fan: 4)]));
+        // Where nothing pays, doing nothing for it is no advice: one that helps is named.
+        var poor = JudgementPolicy.Default with { Values = HouseValues.Default with { GraphicsCard = new(0, 0) } };
+        Assert.Equal(ServiceLevel.FanSwap, LevelFor(both, poor));
+        // A little of everything: none wins enough by itself, so the one that wins most.
+        Assert.Equal(ServiceLevel.Repaste, LevelFor([Core(dust: 1, paste: 1.2, fan: 1.1)], poor));
     }
 
     [Fact]
