@@ -82,7 +82,6 @@ public sealed record StepFinding(DateOnly Date, string Part, double Kelvin, stri
 /// <param name="ServiceDue">When its interval is due by the calendar, with the level; null when nothing is.</param>
 /// <param name="Symptoms">What people reported and no service has answered since.</param>
 /// <param name="Reason">One sentence for the queue.</param>
-/// <param name="Sentences">The longer explanation.</param>
 /// <param name="ToBeSurer">What to measure to be surer; null when nothing would help.</param>
 public sealed record Assessment(
     Asset Asset,
@@ -105,9 +104,14 @@ public sealed record Assessment(
     int Readings,
     IReadOnlyList<Symptom> Symptoms,
     string Reason,
-    IReadOnlyList<string> Sentences,
     string? ToBeSurer)
 {
+    /// <summary>The longer explanation, put into words each time it is asked for: a fleet's machines are hardly ever asked. Empty before the judgement is complete.</summary>
+    public IReadOnlyList<string> Sentences => Place is { } zone ? [.. Reasons.Sentences(this, zone)] : [];
+
+    /// <summary>Where it stands.</summary>
+    internal Zone? Place { get; init; }
+
     /// <summary>How it stands among its siblings; null with too few of them.</summary>
     public AmongSiblings? Siblings { get; init; }
 

@@ -63,7 +63,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var draft = new Assessment(asset, asOf, urgency, cause, winnable, action, service,
             service is { } level ? policy.Times.Of(asset, level).Minutes : null, Evidence, model.Reference, parts, outside, AmbientNow,
             [.. StepSearch.Of(asset, model, room, unexplained: [.. Enumerable.Range(0, withHistory ? asset.Parts.Count : 0).Where(HasData)])], findings, due,
-            machine.NewestDay, machine.Readings, symptoms, "", [], null)
+            machine.NewestDay, machine.Readings, symptoms, "", null)
         {
             Policy = policy,
             Levels = levels,
@@ -81,7 +81,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         ServiceLevel? service = symptoms.Count > 0 ? ServiceLevel.Inspect : null;
         return Reasons.Complete(new Assessment(machine.Asset, asOf, UrgencyRule.Of(symptoms) ?? Urgency.Unknown, Cause.None, null, null, service,
             service is { } level ? policy.Times.Of(machine.Asset, level).Minutes : null, null, null, [], default, double.NaN, [], machine.Findings,
-            ServiceIntervals.FirstDue(machine.Asset, zone.Dust, asOf), machine.NewestDay, machine.Readings, symptoms, "", [], null)
+            ServiceIntervals.FirstDue(machine.Asset, zone.Dust, asOf), machine.NewestDay, machine.Readings, symptoms, "", null)
         {
             Operating = machine.Operating,
         }, zone);

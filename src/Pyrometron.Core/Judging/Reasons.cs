@@ -12,18 +12,13 @@ namespace Pyrometron.Core.Judging;
 internal static class Reasons
 {
     public static Assessment Complete(Assessment a, Zone zone) =>
-        a with { Reason = Reason(a, zone), Sentences = [.. Sentences(a, zone)], ToBeSurer = ToBeSurer(a) };
+        a with { Place = zone, Reason = Reason(a, zone), ToBeSurer = ToBeSurer(a) };
 
-    /// <summary>Adds what siblings show, where it is worth a word; where there is no history, it is the answer.</summary>
-    public static Assessment WithSiblings(Assessment a)
-    {
-        if (a.Siblings is not { StandsOut: true } s)
-            return a;
-        var text = $"{Cap(s.Part)} is {K(Math.Abs(s.KelvinAbove))} {(s.KelvinAbove > 0 ? "warmer" : "cooler")} than {Count(s.Peers, "machine")} of its model at equal heat and fan (z = {s.Z.ToString("0.0", CultureInfo.InvariantCulture)}).";
-        return a.Urgency == Urgency.Unknown && s.KelvinAbove > 0
-            ? a with { Reason = $"{text} {a.Reason}", Sentences = [.. a.Sentences, text] }
-            : a with { Sentences = [.. a.Sentences, text] };
-    }
+    /// <summary>Adds what siblings show where there is no history: it is the answer then.</summary>
+    public static Assessment WithSiblings(Assessment a) => a is { Siblings: { StandsOut: true, KelvinAbove: > 0 } s, Urgency: Urgency.Unknown } ? a with { Reason = $"{AmongSiblings(s)} {a.Reason}" } : a;
+
+    private static string AmongSiblings(AmongSiblings s) =>
+        $"{Cap(s.Part)} is {K(Math.Abs(s.KelvinAbove))} {(s.KelvinAbove > 0 ? "warmer" : "cooler")} than {Count(s.Peers, "machine")} of its model at equal heat and fan (z = {s.Z.ToString("0.0", CultureInfo.InvariantCulture)}).";
 
     private static string Reason(Assessment a, Zone zone)
     {
@@ -90,7 +85,8 @@ internal static class Reasons
         return finding is null ? "A sensor cannot be believed." : $"The {finding.Channel} sensor {finding.What}; what the others say shows no wear.";
     }
 
-    private static IEnumerable<string> Sentences(Assessment a, Zone zone)
+    /// <summary>The longer explanation of a complete judgement.</summary>
+    public static IEnumerable<string> Sentences(Assessment a, Zone zone)
     {
         if (a.Reference is { } reference && a.Parts.Count > 0)
             yield return reference.HasPower
@@ -132,6 +128,8 @@ internal static class Reasons
             yield return $"Present settings add {K(a.Outside.Settings)} against the earlier ones; that is no wear.";
         foreach (var f in a.SensorFindings)
             yield return $"{Cap(f.Channel)} sensor: {f.What} (since {Day(UnixDay.DateOf(f.FromDay))}); left out.";
+        if (a.Siblings is { StandsOut: true } siblings)
+            yield return AmongSiblings(siblings);
     }
 
     /// <summary>What the advised level is worth over the years in which it has to pay.</summary>

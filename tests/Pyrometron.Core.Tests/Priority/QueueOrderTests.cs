@@ -12,7 +12,7 @@ public class QueueOrderTests
     private static Assessment Machine(string tag, double kelvin, double perHour, Urgency urgency = Urgency.Next, params Symptom[] symptoms)
     {
         var asset = new Asset(tag, AssetKind.Server, "Wrack", "ROW", null, 24, new(2024, 1, 1), null, [new("cpu", new(90), JointMaterial.Paste)], []);
-        return new Assessment(asset, Today, urgency, Cause.Dust, kelvin, null, ServiceLevel.DustOut, 60, null, null, [], default, double.NaN, [], [], null, null, 0, symptoms, "", [], null)
+        return new Assessment(asset, Today, urgency, Cause.Dust, kelvin, null, ServiceLevel.DustOut, 60, null, null, [], default, double.NaN, [], [], null, null, 0, symptoms, "", null)
         {
             Levels = [new LevelWorth(ServiceLevel.DustOut, "cpu", kelvin, 60, 0, 1, 0, new LevelValue(perHour, 0, 0, 0, 0, 0, 0, 0, 0, 0), perHour, perHour)],
         };
