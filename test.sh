@@ -26,7 +26,8 @@ browser() {
 
 build_all
 dotnet build Pyrometron.slnx -c Release -v quiet --nologo
-check "C# format" dotnet format Pyrometron.slnx --verify-no-changes --no-restore --exclude-diagnostics IDE0005
+dotnet tool restore >/dev/null
+check "C# format" dotnet csharpier check .
 npm_install "$root/e2e"
 check "front end: types, lint, format" bash -c 'cd web && npm run --silent check'
 check "browser tests: types, format" bash -c 'cd e2e && npm run --silent check'

@@ -17,11 +17,20 @@ internal static class InventCommand
             ScoreCommand.Detail(judgement, fleet);
             var score = ScoreCommand.ScoreOf(judgement, fleet.Truth);
             scores.Add(score);
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{seed,4}  {fleet.Truth.Values.Count(t => t.NeedsWork),7}  {score.Line}"));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{seed, 4}  {fleet.Truth.Values.Count(t => t.NeedsWork), 7}  {score.Line}"
+                )
+            );
         }
         double Mean(Func<Score, double> figure) => scores.Average(figure);
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-            $"mean           {Mean(s => s.AveragePrecision):0.000} {Mean(s => s.CauseRight):0.000} {Mean(s => s.Recall):0.000}  {Mean(s => s.FalseAlarms):0.000} {Mean(s => s.FalseAlarmsConfounded):0.000}      {Mean(s => s.DriftErrorMedian):0.00}  {Mean(s => s.DriftBias):+0.00;-0.00}  {Mean(s => s.DateConcordance ?? 0.5):0.000}"));
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"mean           {Mean(s => s.AveragePrecision):0.000} {Mean(s => s.CauseRight):0.000} {Mean(s => s.Recall):0.000}  {Mean(s => s.FalseAlarms):0.000} {Mean(s => s.FalseAlarmsConfounded):0.000}      {Mean(s => s.DriftErrorMedian):0.00}  {Mean(s => s.DriftBias):+0.00;-0.00}  {Mean(s => s.DateConcordance ?? 0.5):0.000}"
+            )
+        );
         return 0;
     }
 }

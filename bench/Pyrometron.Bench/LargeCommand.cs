@@ -31,17 +31,26 @@ internal static class LargeCommand
             var cpu = Process.GetCurrentProcess().TotalProcessorTime;
             using var reader = new ReadingStore(database, TimeProvider.System).Series(long.MaxValue);
             long readings = 0;
-            var judge = new FleetJudge(register, new DateOnly(2025, 9, 25), JudgementPolicy.Default, asset =>
-            {
-                var series = reader.Read(stored[asset.Tag]);
-                Interlocked.Add(ref readings, series.Count);
-                return series;
-            });
+            var judge = new FleetJudge(
+                register,
+                new DateOnly(2025, 9, 25),
+                JudgementPolicy.Default,
+                asset =>
+                {
+                    var series = reader.Read(stored[asset.Tag]);
+                    Interlocked.Add(ref readings, series.Count);
+                    return series;
+                }
+            );
             var judgement = judge.JudgeAll();
             var took = clock.Elapsed;
             cpu = Process.GetCurrentProcess().TotalProcessorTime - cpu;
-            Print($"judging {judgement.Queue.Count} machines, {readings} readings, from the database: {took.TotalSeconds:0.0} s on {Environment.ProcessorCount} cores, {took.TotalMilliseconds / machines:0.00} ms a machine, {cpu.TotalMilliseconds / machines:0.00} ms of processor time; {GC.CollectionCount(0)}/{GC.CollectionCount(1)}/{GC.CollectionCount(2)} collections, paused {GC.GetTotalPauseDuration().TotalSeconds:0.0} s");
-            Print($"  peak memory of the process, filling the database included: {Process.GetCurrentProcess().PeakWorkingSet64 / 1024 / 1024} MB");
+            Print(
+                $"judging {judgement.Queue.Count} machines, {readings} readings, from the database: {took.TotalSeconds:0.0} s on {Environment.ProcessorCount} cores, {took.TotalMilliseconds / machines:0.00} ms a machine, {cpu.TotalMilliseconds / machines:0.00} ms of processor time; {GC.CollectionCount(0)}/{GC.CollectionCount(1)}/{GC.CollectionCount(2)} collections, paused {GC.GetTotalPauseDuration().TotalSeconds:0.0} s"
+            );
+            Print(
+                $"  peak memory of the process, filling the database included: {Process.GetCurrentProcess().PeakWorkingSet64 / 1024 / 1024} MB"
+            );
             var one = TimeSpan.MaxValue;
             foreach (var asset in register.Assets.Take(20))
             {
@@ -63,21 +72,30 @@ internal static class LargeCommand
         using var document = File.OpenRead(Path.Combine(folder, "fleet.json"));
         var register = FleetDocument.Read(document).Register;
         var full = register.Assets.Where(a => a.Kind is AssetKind.GraphicsCard or AssetKind.Server).ToArray();
-        var copies = Enumerable.Range(0, machines).Select(i => full[i % full.Length] with { Tag = $"{full[i % full.Length].Tag}/{i / full.Length}" }).ToArray();
+        var copies = Enumerable
+            .Range(0, machines)
+            .Select(i => full[i % full.Length] with { Tag = $"{full[i % full.Length].Tag}/{i / full.Length}" })
+            .ToArray();
         fleet.Import(register with { Assets = [.. register.Assets, .. copies] });
         using (var readings = File.OpenRead(Path.Combine(folder, "readings.csv.gz")))
         using (var plain = new System.IO.Compression.GZipStream(readings, System.IO.Compression.CompressionMode.Decompress))
-            new ReadingsImport(fleet, new ReadingStore(database, TimeProvider.System), DateTimeOffset.UtcNow, 0).RunAsync(plain, (_, _) => { }, default).GetAwaiter().GetResult();
-        var columns = "at_ms, ambient_c, power_w, fan_rpm, fan_pct, settings, workload, " + string.Join(", ", Enumerable.Range(0, 4).Select(p => $"p{p}_c"));
+            new ReadingsImport(fleet, new ReadingStore(database, TimeProvider.System), DateTimeOffset.UtcNow, 0)
+                .RunAsync(plain, (_, _) => { }, default)
+                .GetAwaiter()
+                .GetResult();
+        var columns =
+            "at_ms, ambient_c, power_w, fan_rpm, fan_pct, settings, workload, "
+            + string.Join(", ", Enumerable.Range(0, 4).Select(p => $"p{p}_c"));
         for (var from = 0; from < machines; from += 1000)
             database.Write(connection =>
             {
                 using var command = connection.CreateCommand();
-                command.CommandText =
-                    $"""
+                command.CommandText = $"""
                     INSERT INTO reading (asset_id, {columns}) SELECT copy.id, {columns}
                     FROM asset copy JOIN asset source ON source.tag = substr(copy.tag, 1, instr(copy.tag, '/') - 1) JOIN reading r ON r.asset_id = source.id
-                    WHERE instr(copy.tag, '/') > 0 AND copy.id IN (SELECT id FROM asset WHERE instr(tag, '/') > 0 ORDER BY id LIMIT 1000 OFFSET {from.ToString(CultureInfo.InvariantCulture)})
+                    WHERE instr(copy.tag, '/') > 0 AND copy.id IN (SELECT id FROM asset WHERE instr(tag, '/') > 0 ORDER BY id LIMIT 1000 OFFSET {from.ToString(
+                        CultureInfo.InvariantCulture
+                    )})
                     """;
                 command.ExecuteNonQuery();
             });

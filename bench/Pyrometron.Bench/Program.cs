@@ -4,9 +4,16 @@ return args switch
 {
     ["score", .. var folders] when folders.Length > 0 => ScoreCommand.Run(folders),
     ["vary", .. var folders] when folders.Length > 0 => VaryCommand.Run(folders),
-    ["invent", var first, var count] when int.TryParse(first, out var seed) && int.TryParse(count, out var fleets) && fleets > 0 => InventCommand.Run(seed, fleets),
+    ["invent", var first, var count]
+        when int.TryParse(first, out var seed) && int.TryParse(count, out var fleets) && fleets > 0 => InventCommand.Run(
+        seed,
+        fleets
+    ),
     ["speed", var folder] => SpeedCommand.Run(folder),
-    ["large", var folder, var machines] when int.TryParse(machines, out var count) && count > 0 => LargeCommand.Run(folder, count),
+    ["large", var folder, var machines] when int.TryParse(machines, out var count) && count > 0 => LargeCommand.Run(
+        folder,
+        count
+    ),
     _ => Usage(),
 };
 

@@ -46,23 +46,42 @@ internal static class SpeedCommand
 
     private static void Import(string folder, string csv, string work)
     {
-        var best = Best(3, run =>
-        {
-            using var database = Database.Open(Path.Combine(work, $"import-{run}.db"));
-            var fleet = new FleetStore(database, TimeProvider.System);
-            using (var document = File.OpenRead(Path.Combine(folder, "fleet.json")))
-                fleet.Import(FleetDocument.Read(document).Register);
-            var clock = Stopwatch.StartNew();
-            using var file = File.OpenRead(csv);
-            new ReadingsImport(fleet, new ReadingStore(database, TimeProvider.System), DateTimeOffset.UtcNow, 100).RunAsync(file, (_, _) => { }, default).GetAwaiter().GetResult();
-            return clock.Elapsed;
-        });
-        Print($"import of {Lines} lines, checked line by line: {best.TotalSeconds:0.00} s, {Lines / best.TotalSeconds:0} lines/s");
+        var best = Best(
+            3,
+            run =>
+            {
+                using var database = Database.Open(Path.Combine(work, $"import-{run}.db"));
+                var fleet = new FleetStore(database, TimeProvider.System);
+                using (var document = File.OpenRead(Path.Combine(folder, "fleet.json")))
+                    fleet.Import(FleetDocument.Read(document).Register);
+                var clock = Stopwatch.StartNew();
+                using var file = File.OpenRead(csv);
+                new ReadingsImport(fleet, new ReadingStore(database, TimeProvider.System), DateTimeOffset.UtcNow, 100)
+                    .RunAsync(file, (_, _) => { }, default)
+                    .GetAwaiter()
+                    .GetResult();
+                return clock.Elapsed;
+            }
+        );
+        Print(
+            $"import of {Lines} lines, checked line by line: {best.TotalSeconds:0.00} s, {Lines / best.TotalSeconds:0} lines/s"
+        );
         if (Which("sqlite3"))
         {
-            var raw = Best(3, run => Time("sqlite3", Path.Combine(work, $"raw-{run}.db"),
-                "CREATE TABLE r (time TEXT, asset TEXT, a, p, c, h, m, cpu, gpu, rpm, pct, s, w, PRIMARY KEY (asset, time)) WITHOUT ROWID;", ".mode csv", $".import --skip 1 {csv} r"));
-            Print($"  sqlite3 .import of the same rows, unchecked: {raw.TotalSeconds:0.00} s; ours runs at {raw / best:0.00} of its speed");
+            var raw = Best(
+                3,
+                run =>
+                    Time(
+                        "sqlite3",
+                        Path.Combine(work, $"raw-{run}.db"),
+                        "CREATE TABLE r (time TEXT, asset TEXT, a, p, c, h, m, cpu, gpu, rpm, pct, s, w, PRIMARY KEY (asset, time)) WITHOUT ROWID;",
+                        ".mode csv",
+                        $".import --skip 1 {csv} r"
+                    )
+            );
+            Print(
+                $"  sqlite3 .import of the same rows, unchecked: {raw.TotalSeconds:0.00} s; ours runs at {raw / best:0.00} of its speed"
+            );
         }
     }
 
@@ -75,37 +94,64 @@ internal static class SpeedCommand
         var store = new ReadingStore(database, TimeProvider.System);
         // 200 machines with 1,400 readings each: the fullest ones of the trial fleet, met more than once.
         var full = register.Assets.Where(a => a.Kind is AssetKind.GraphicsCard or AssetKind.Server).ToArray();
-        var fleet = register with { Assets = [.. Enumerable.Range(0, 200).Select(i => full[i % full.Length] with { Tag = $"{full[i % full.Length].Tag}/{i / full.Length}" })] };
-        var readings = 0;
-        var took = Best(3, _ =>
+        var fleet = register with
         {
-            readings = 0;
-            var clock = Stopwatch.StartNew();
-            using var reader = store.Series(long.MaxValue);
-            new FleetJudge(fleet, new DateOnly(2025, 9, 25), JudgementPolicy.Default, asset =>
+            Assets =
+            [
+                .. Enumerable
+                    .Range(0, 200)
+                    .Select(i => full[i % full.Length] with { Tag = $"{full[i % full.Length].Tag}/{i / full.Length}" }),
+            ],
+        };
+        var readings = 0;
+        var took = Best(
+            3,
+            _ =>
             {
-                var series = reader.Read(stored[asset.Tag.Split('/')[0]]);
-                Interlocked.Add(ref readings, series.Count);
-                return series;
-            }).JudgeAll();
-            return clock.Elapsed;
-        });
-        Print($"judging 200 machines, {readings} readings, from the database: {took.TotalSeconds:0.00} s, {readings / took.TotalSeconds:0} readings/s, {took.TotalMilliseconds / 200:0.0} ms a machine");
+                readings = 0;
+                var clock = Stopwatch.StartNew();
+                using var reader = store.Series(long.MaxValue);
+                new FleetJudge(
+                    fleet,
+                    new DateOnly(2025, 9, 25),
+                    JudgementPolicy.Default,
+                    asset =>
+                    {
+                        var series = reader.Read(stored[asset.Tag.Split('/')[0]]);
+                        Interlocked.Add(ref readings, series.Count);
+                        return series;
+                    }
+                ).JudgeAll();
+                return clock.Elapsed;
+            }
+        );
+        Print(
+            $"judging 200 machines, {readings} readings, from the database: {took.TotalSeconds:0.00} s, {readings / took.TotalSeconds:0} readings/s, {took.TotalMilliseconds / 200:0.0} ms a machine"
+        );
     }
 
     private static void TheilSenAgainstSciPy()
     {
         var random = new Random(5);
-        var (t, y) = (Enumerable.Range(0, 1400).Select(i => i / 4.0).ToArray(), Enumerable.Range(0, 1400).Select(i => i * 0.01 + random.NextDouble() * 3).ToArray());
+        var (t, y) = (
+            Enumerable.Range(0, 1400).Select(i => i / 4.0).ToArray(),
+            Enumerable.Range(0, 1400).Select(i => i * 0.01 + random.NextDouble() * 3).ToArray()
+        );
         // Enough rounds for the runtime to have compiled it to the end.
-        var ours = Best(200, _ =>
-        {
-            var clock = Stopwatch.StartNew();
-            TheilSen.Fit(t, y);
-            return clock.Elapsed;
-        });
+        var ours = Best(
+            200,
+            _ =>
+            {
+                var clock = Stopwatch.StartNew();
+                TheilSen.Fit(t, y);
+                return clock.Elapsed;
+            }
+        );
         Print($"Theil–Sen with interval, 1,400 points: {ours.TotalMilliseconds:0.0} ms");
-        var script = string.Create(CultureInfo.InvariantCulture, $"import time, numpy as np\nfrom scipy.stats import theilslopes\nr = np.random.default_rng(5); t = np.arange(1400) / 4; y = t * 0.04 + r.random(1400) * 3\nb = []\nfor _ in range(5):\n  s = time.perf_counter(); theilslopes(y, t); b.append(time.perf_counter() - s)\nprint(min(b))");
+        var script = string.Create(
+            CultureInfo.InvariantCulture,
+            $"import time, numpy as np\nfrom scipy.stats import theilslopes\nr = np.random.default_rng(5); t = np.arange(1400) / 4; y = t * 0.04 + r.random(1400) * 3\nb = []\nfor _ in range(5):\n  s = time.perf_counter(); theilslopes(y, t); b.append(time.perf_counter() - s)\nprint(min(b))"
+        );
         if (Which("/usr/bin/python3") && Output("/usr/bin/python3", "-c", script) is { Length: > 0 } seconds)
         {
             var theirs = double.Parse(seconds, CultureInfo.InvariantCulture) * 1000;
@@ -118,25 +164,51 @@ internal static class SpeedCommand
     {
         var root = Path.GetFullPath(Path.Combine(folder, "..", ".."));
         const int port = 5399;
-        using var server = Process.Start(new ProcessStartInfo("dotnet",
-            [Path.Combine(root, "src/Pyrometron.Server/bin/Release/net10.0/Pyrometron.Server.dll"), "--data", Path.Combine(work, "server"), "--port", $"{port}"])
-        { RedirectStandardOutput = true })!;
+        using var server = Process.Start(
+            new ProcessStartInfo(
+                "dotnet",
+                [
+                    Path.Combine(root, "src/Pyrometron.Server/bin/Release/net10.0/Pyrometron.Server.dll"),
+                    "--data",
+                    Path.Combine(work, "server"),
+                    "--port",
+                    $"{port}",
+                ]
+            )
+            {
+                RedirectStandardOutput = true,
+            }
+        )!;
         try
         {
-            using var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}"), Timeout = TimeSpan.FromMinutes(5) };
+            using var client = new HttpClient
+            {
+                BaseAddress = new Uri($"http://127.0.0.1:{port}"),
+                Timeout = TimeSpan.FromMinutes(5),
+            };
             for (var i = 0; i < 100 && !await Answers(client); i++)
                 await Task.Delay(100);
             using var document = File.OpenRead(Path.Combine(folder, "fleet.json"));
             var register = FleetDocument.Read(document).Register;
-            var many = register with { Assets = [.. Enumerable.Range(0, 10_000).Select(i => register.Assets[i % 160] with { Tag = $"M-{i:00000}" })] };
+            var many = register with
+            {
+                Assets = [.. Enumerable.Range(0, 10_000).Select(i => register.Assets[i % 160] with { Tag = $"M-{i:00000}" })],
+            };
             using var json = new MemoryStream();
             FleetDocument.Write(json, many);
-            (await client.PostAsync(new Uri("/api/v1/fleet", UriKind.Relative), new ByteArrayContent(json.ToArray()))).EnsureSuccessStatusCode();
+            (
+                await client.PostAsync(new Uri("/api/v1/fleet", UriKind.Relative), new ByteArrayContent(json.ToArray()))
+            ).EnsureSuccessStatusCode();
             var csv = new StringBuilder("time,asset,ambient_c,power_w,core_c,cpu_c,fan_pct,workload\n");
             for (var day = 1; day <= 8; day++)
-                for (var i = 0; i < 10_000; i++)
-                    csv.Append(CultureInfo.InvariantCulture, $"2025-09-{day * 3:00}T06:00Z,M-{i:00000},24,200,{60 + i % 20},{60 + i % 20},50,full\n");
-            (await client.PostAsync(new Uri("/api/v1/readings", UriKind.Relative), new StringContent(csv.ToString()))).EnsureSuccessStatusCode();
+            for (var i = 0; i < 10_000; i++)
+                csv.Append(
+                    CultureInfo.InvariantCulture,
+                    $"2025-09-{day * 3:00}T06:00Z,M-{i:00000},24,200,{60 + i % 20},{60 + i % 20},50,full\n"
+                );
+            (
+                await client.PostAsync(new Uri("/api/v1/readings", UriKind.Relative), new StringContent(csv.ToString()))
+            ).EnsureSuccessStatusCode();
             await client.GetStringAsync(new Uri("/api/v1/queue?limit=1&wait=120", UriKind.Relative));
             foreach (var (limit, what) in ((string, string)[])[("100", "first 100"), ("all", "all")])
             {
@@ -171,8 +243,12 @@ internal static class SpeedCommand
 
     private static TimeSpan Best(int runs, Func<int, TimeSpan> run) => Enumerable.Range(0, runs).Select(run).Min();
 
-    private static bool Which(string program) => Path.IsPathRooted(program) ? File.Exists(program)
-        : (Environment.GetEnvironmentVariable("PATH") ?? "").Split(':').Any(folder => File.Exists(Path.Combine(folder, program)));
+    private static bool Which(string program) =>
+        Path.IsPathRooted(program)
+            ? File.Exists(program)
+            : (Environment.GetEnvironmentVariable("PATH") ?? "")
+                .Split(':')
+                .Any(folder => File.Exists(Path.Combine(folder, program)));
 
     private static TimeSpan Time(string program, params string[] arguments)
     {
@@ -183,7 +259,9 @@ internal static class SpeedCommand
 
     private static string Output(string program, params string[] arguments)
     {
-        using var process = Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        using var process = Process.Start(
+            new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true }
+        )!;
         var output = process.StandardOutput.ReadToEnd();
         process.WaitForExit();
         return process.ExitCode == 0 ? output.Trim() : "";

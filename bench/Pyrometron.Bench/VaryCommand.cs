@@ -10,12 +10,12 @@ internal static class VaryCommand
         foreach (var folder in folders)
         {
             var fleet = TrialFleet.Load(folder);
-            Console.WriteLine($"{folder,-44} AP    cause recall false confounded drift bias   dates");
+            Console.WriteLine($"{folder, -44} AP    cause recall false confounded drift bias   dates");
             foreach (var variation in Variation.All)
             {
                 var changed = variation.Change(fleet);
                 var s = ScoreCommand.ScoreOf(ScoreCommand.Judge(changed, variation.Without, variation.Precedence), changed.Truth);
-                Console.WriteLine($"  {variation.Name,-42} {s.Line}");
+                Console.WriteLine($"  {variation.Name, -42} {s.Line}");
             }
         }
         return 0;

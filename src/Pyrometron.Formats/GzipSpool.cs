@@ -21,8 +21,14 @@ public sealed class GzipSpool : IDisposable
     /// <exception cref="RefusedInputException">The gzip is damaged or cut short.</exception>
     public static async Task<GzipSpool> TakeAsync(Stream body, CancellationToken cancellation)
     {
-        var file = new FileStream(Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()), FileMode.CreateNew, FileAccess.ReadWrite,
-            FileShare.None, 1 << 16, FileOptions.DeleteOnClose);
+        var file = new FileStream(
+            Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()),
+            FileMode.CreateNew,
+            FileAccess.ReadWrite,
+            FileShare.None,
+            1 << 16,
+            FileOptions.DeleteOnClose
+        );
         try
         {
             await body.CopyToAsync(file, cancellation);
@@ -62,8 +68,11 @@ public sealed class GzipSpool : IDisposable
         }
         catch (Exception error) when (error is SharpZipBaseException or EndOfStreamException)
         {
-            throw new RefusedInputException(new InputProblem(
-                "The gzip file is damaged or cut short, so nothing of it was stored. Pack it again and send it whole."));
+            throw new RefusedInputException(
+                new InputProblem(
+                    "The gzip file is damaged or cut short, so nothing of it was stored. Pack it again and send it whole."
+                )
+            );
         }
     }
 }

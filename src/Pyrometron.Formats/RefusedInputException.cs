@@ -10,10 +10,12 @@ public sealed record InputProblem(string Message, int? Line = null, string? Colu
 public sealed class RefusedInputException : Exception
 {
     /// <summary>Refuses with one problem.</summary>
-    public RefusedInputException(InputProblem problem) : this([problem]) { }
+    public RefusedInputException(InputProblem problem)
+        : this([problem]) { }
 
     /// <summary>Refuses with several problems, at least one.</summary>
-    public RefusedInputException(IReadOnlyList<InputProblem> problems) : base(problems[0].Message) => Problems = problems;
+    public RefusedInputException(IReadOnlyList<InputProblem> problems)
+        : base(problems[0].Message) => Problems = problems;
 
     /// <summary>What is wrong, in the order of the input.</summary>
     public IReadOnlyList<InputProblem> Problems { get; }

@@ -12,8 +12,10 @@ try
     app.Run();
     return 0;
 }
-catch (Exception error) when (error is InvalidDataException or UnauthorizedAccessException or Microsoft.AspNetCore.Connections.AddressInUseException
-    || error is IOException { InnerException: Microsoft.AspNetCore.Connections.AddressInUseException })
+catch (Exception error)
+    when (error is InvalidDataException or UnauthorizedAccessException or Microsoft.AspNetCore.Connections.AddressInUseException
+        || error is IOException { InnerException: Microsoft.AspNetCore.Connections.AddressInUseException }
+    )
 {
     Console.Error.WriteLine($"Pyrometron cannot start: {error.Message}");
     return 1;

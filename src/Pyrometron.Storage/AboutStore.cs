@@ -7,7 +7,12 @@ public sealed class AboutStore(Database database)
     public string Data
     {
         get => database.Read(connection => connection.Scalar("SELECT value FROM about WHERE name = 'data'") as string) ?? "own";
-        set => database.Write(connection => connection.Execute(
-            "INSERT INTO about (name, value) VALUES ('data', $value) ON CONFLICT (name) DO UPDATE SET value = excluded.value", ("$value", value)));
+        set =>
+            database.Write(connection =>
+                connection.Execute(
+                    "INSERT INTO about (name, value) VALUES ('data', $value) ON CONFLICT (name) DO UPDATE SET value = excluded.value",
+                    ("$value", value)
+                )
+            );
     }
 }

@@ -24,12 +24,16 @@ public sealed class Database : IDisposable
     private readonly string _connectionString;
     private readonly SemaphoreSlim _writer = new(1, 1);
 
-    private Database(string path) => (Path, _connectionString) = (path, new SqliteConnectionStringBuilder
-    {
-        DataSource = path,
-        ForeignKeys = true,
-        DefaultTimeout = 30,
-    }.ToString());
+    private Database(string path) =>
+        (Path, _connectionString) = (
+            path,
+            new SqliteConnectionStringBuilder
+            {
+                DataSource = path,
+                ForeignKeys = true,
+                DefaultTimeout = 30,
+            }.ToString()
+        );
 
     /// <summary>Where the file is.</summary>
     public string Path { get; }
@@ -50,7 +54,10 @@ public sealed class Database : IDisposable
         }
         catch (SqliteException error) when (error.SqliteErrorCode is 11 or 26)
         {
-            throw new InvalidDataException($"{path} is no Pyrometron database, or it is damaged. Lay back a copy, or start with another --data folder.", error);
+            throw new InvalidDataException(
+                $"{path} is no Pyrometron database, or it is damaged. Lay back a copy, or start with another --data folder.",
+                error
+            );
         }
         return database;
     }
@@ -60,7 +67,9 @@ public sealed class Database : IDisposable
     {
         var connection = new SqliteConnection(_connectionString);
         connection.Open();
-        connection.Execute("PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY; PRAGMA cache_size = -65536; PRAGMA wal_autocheckpoint = 4000");
+        connection.Execute(
+            "PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY; PRAGMA cache_size = -65536; PRAGMA wal_autocheckpoint = 4000"
+        );
         return connection;
     }
 
@@ -91,11 +100,12 @@ public sealed class Database : IDisposable
     }
 
     /// <summary>As above, for work without a result.</summary>
-    public void Write(Action<SqliteConnection> work) => Write<object?>(c =>
-    {
-        work(c);
-        return null;
-    });
+    public void Write(Action<SqliteConnection> work) =>
+        Write<object?>(c =>
+        {
+            work(c);
+            return null;
+        });
 
     /// <summary>Runs a read on a connection of its own, all of it on one state of the database.</summary>
     public T Read<T>(Func<SqliteConnection, T> work)
@@ -120,12 +130,15 @@ public sealed class Database : IDisposable
         var version = Convert.ToInt32(connection.Scalar("PRAGMA user_version"), CultureInfo.InvariantCulture);
         var newest = Migrations[^1].Number;
         if (version > newest)
-            throw new InvalidDataException($"{Path} was written by a newer Pyrometron (schema {version}, this one knows {newest}). Start the newer program.");
+            throw new InvalidDataException(
+                $"{Path} was written by a newer Pyrometron (schema {version}, this one knows {newest}). Start the newer program."
+            );
         if (version == newest)
             return;
         if (version > 0)
         {
-            CopyLaidAside = $"{Path}.schema-{version}.{DateTime.UtcNow.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}";
+            CopyLaidAside =
+                $"{Path}.schema-{version}.{DateTime.UtcNow.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}";
             using var copy = connection.Command("VACUUM INTO $copy", ("$copy", CopyLaidAside));
             copy.ExecuteNonQuery();
         }
@@ -137,7 +150,12 @@ public sealed class Database : IDisposable
     {
         var assembly = Assembly.GetExecutingAssembly();
         const string folder = ".Migrations.";
-        foreach (var resource in assembly.GetManifestResourceNames().Where(n => n.Contains(folder, StringComparison.Ordinal)).Order(StringComparer.Ordinal))
+        foreach (
+            var resource in assembly
+                .GetManifestResourceNames()
+                .Where(n => n.Contains(folder, StringComparison.Ordinal))
+                .Order(StringComparer.Ordinal)
+        )
         {
             var name = resource[(resource.IndexOf(folder, StringComparison.Ordinal) + folder.Length)..];
             using var reader = new StreamReader(assembly.GetManifestResourceStream(resource)!);

@@ -19,29 +19,33 @@ public sealed record AssetChange(DateTimeOffset MadeAt, string Field, string? Be
 public sealed class FleetStore(Database database, TimeProvider clock)
 {
     /// <summary>Takes a whole fleet document, or nothing of it. Sending the same one again changes nothing.</summary>
-    public FleetChange Import(Register register) => database.Write(connection =>
-    {
-        foreach (var site in register.Sites)
-            SaveSite(connection, site);
-        var before = All(connection).ToDictionary(a => a.Asset.Tag);
-        var (created, updated) = (0, 0);
-        foreach (var asset in register.Assets)
+    public FleetChange Import(Register register) =>
+        database.Write(connection =>
         {
-            var known = before.GetValueOrDefault(asset.Tag);
-            if (known is null)
-                created++;
-            else if (Same(known.Asset, asset))
-                continue;
-            else
-                updated++;
-            Save(connection, asset, known);
-        }
-        return new FleetChange(created, updated, register.Assets.Count - created - updated);
-    });
+            foreach (var site in register.Sites)
+                SaveSite(connection, site);
+            var before = All(connection).ToDictionary(a => a.Asset.Tag);
+            var (created, updated) = (0, 0);
+            foreach (var asset in register.Assets)
+            {
+                var known = before.GetValueOrDefault(asset.Tag);
+                if (known is null)
+                    created++;
+                else if (Same(known.Asset, asset))
+                    continue;
+                else
+                    updated++;
+                Save(connection, asset, known);
+            }
+            return new FleetChange(created, updated, register.Assets.Count - created - updated);
+        });
 
     /// <summary>The register as it stands, in document order; retired machines are part of it only on request.</summary>
-    public Register Register(bool withRetired = true) => database.Read(connection =>
-        new Register(Sites(connection), [.. All(connection).Where(a => withRetired || a.RetiredOn is null).Select(a => a.Asset)]));
+    public Register Register(bool withRetired = true) =>
+        database.Read(connection => new Register(
+            Sites(connection),
+            [.. All(connection).Where(a => withRetired || a.RetiredOn is null).Select(a => a.Asset)]
+        ));
 
     /// <summary>Sites with their zones.</summary>
     public IReadOnlyList<Site> Sites() => database.Read(Sites);
@@ -54,31 +58,49 @@ public sealed class FleetStore(Database database, TimeProvider clock)
 
     /// <summary>Saves a machine's edited data; what changed is kept in its history.</summary>
     /// <returns>False when the tag is unknown.</returns>
-    public bool Update(Asset asset) => database.Write(connection =>
-    {
-        if (All(connection, asset.Tag).FirstOrDefault() is not { } known)
-            return false;
-        if (!Same(known.Asset, asset))
-            Save(connection, asset, known);
-        return true;
-    });
+    public bool Update(Asset asset) =>
+        database.Write(connection =>
+        {
+            if (All(connection, asset.Tag).FirstOrDefault() is not { } known)
+                return false;
+            if (!Same(known.Asset, asset))
+                Save(connection, asset, known);
+            return true;
+        });
 
     /// <summary>Takes a machine out of use; its history stays. A null day puts it back.</summary>
-    public void Retire(string tag, DateOnly? on, string? reason) => database.Write(connection =>
-    {
-        var known = All(connection, tag).Single();
-        connection.Execute("UPDATE asset SET retired_on = $on, retired_reason = $reason WHERE id = $id",
-            ("$on", on is { } day ? Sql.Text(day) : null), ("$reason", reason), ("$id", known.Id));
-        Note(connection, known.Id, "retired", known.RetiredOn is { } before ? Sql.Text(before) : null, on is { } after ? $"{Sql.Text(after)} {reason}" : null);
-    });
+    public void Retire(string tag, DateOnly? on, string? reason) =>
+        database.Write(connection =>
+        {
+            var known = All(connection, tag).Single();
+            connection.Execute(
+                "UPDATE asset SET retired_on = $on, retired_reason = $reason WHERE id = $id",
+                ("$on", on is { } day ? Sql.Text(day) : null),
+                ("$reason", reason),
+                ("$id", known.Id)
+            );
+            Note(
+                connection,
+                known.Id,
+                "retired",
+                known.RetiredOn is { } before ? Sql.Text(before) : null,
+                on is { } after ? $"{Sql.Text(after)} {reason}" : null
+            );
+        });
 
     /// <summary>The changes of a machine's data, newest first.</summary>
-    public IReadOnlyList<AssetChange> Changes(long assetId) => database.Read(connection => connection.Query(
-        "SELECT made_at, field, before, after FROM asset_change WHERE asset_id = $id ORDER BY id DESC",
-        r => new AssetChange(Sql.ReadInstant(r.GetString(0)), r.GetString(1), r.TextOrNull(2), r.TextOrNull(3)), ("$id", assetId)));
+    public IReadOnlyList<AssetChange> Changes(long assetId) =>
+        database.Read(connection =>
+            connection.Query(
+                "SELECT made_at, field, before, after FROM asset_change WHERE asset_id = $id ORDER BY id DESC",
+                r => new AssetChange(Sql.ReadInstant(r.GetString(0)), r.GetString(1), r.TextOrNull(2), r.TextOrNull(3)),
+                ("$id", assetId)
+            )
+        );
 
     private static bool Same(Asset known, Asset asset) =>
-        known with { Parts = [], Services = [] } == asset with { Parts = [], Services = [] } && known.Parts.SequenceEqual(asset.Parts)
+        known with { Parts = [], Services = [] } == asset with { Parts = [], Services = [] }
+        && known.Parts.SequenceEqual(asset.Parts)
         && asset.Services.All(known.Services.Contains);
 
     private static void SaveSite(SqliteConnection connection, Site site)
@@ -88,7 +110,10 @@ public sealed class FleetStore(Database database, TimeProvider clock)
             INSERT INTO site (code, name, altitude_m) VALUES ($code, $name, $altitude)
             ON CONFLICT (code) DO UPDATE SET name = excluded.name, altitude_m = excluded.altitude_m RETURNING id
             """,
-            ("$code", site.Code), ("$name", site.Name), ("$altitude", site.AltitudeMetres));
+            ("$code", site.Code),
+            ("$name", site.Name),
+            ("$altitude", site.AltitudeMetres)
+        );
         foreach (var zone in site.Zones)
             connection.Execute(
                 """
@@ -96,23 +121,35 @@ public sealed class FleetStore(Database database, TimeProvider clock)
                 ON CONFLICT (code) DO UPDATE SET site_id = excluded.site_id, name = excluded.name, dust = excluded.dust,
                     design_ambient_c = excluded.design_ambient_c
                 """,
-                ("$site", id), ("$code", zone.Code), ("$name", zone.Name), ("$dust", Words.Of(zone.Dust)), ("$ambient", zone.DesignAmbient.Value));
+                ("$site", id),
+                ("$code", zone.Code),
+                ("$name", zone.Name),
+                ("$dust", Words.Of(zone.Dust)),
+                ("$ambient", zone.DesignAmbient.Value)
+            );
     }
 
     private void Save(SqliteConnection connection, Asset asset, StoredAsset? known)
     {
-        var id = (long)connection.Scalar(
-            """
-            INSERT INTO asset (tag, kind, model, zone_id, host_tag, duty_hours, in_service_since, warranty_until)
-            VALUES ($tag, $kind, $model, (SELECT id FROM zone WHERE code = $zone), $host, $hours, $since, $warranty)
-            ON CONFLICT (tag) DO UPDATE SET kind = excluded.kind, model = excluded.model, zone_id = excluded.zone_id,
-                host_tag = excluded.host_tag, duty_hours = excluded.duty_hours, in_service_since = excluded.in_service_since,
-                warranty_until = excluded.warranty_until
-            RETURNING id
-            """,
-            ("$tag", asset.Tag), ("$kind", Words.Of(asset.Kind)), ("$model", asset.Model), ("$zone", asset.Zone), ("$host", asset.HostTag),
-            ("$hours", asset.DutyHoursPerDay), ("$since", Sql.Text(asset.InServiceSince)),
-            ("$warranty", asset.WarrantyUntil is { } day ? Sql.Text(day) : null))!;
+        var id = (long)
+            connection.Scalar(
+                """
+                INSERT INTO asset (tag, kind, model, zone_id, host_tag, duty_hours, in_service_since, warranty_until)
+                VALUES ($tag, $kind, $model, (SELECT id FROM zone WHERE code = $zone), $host, $hours, $since, $warranty)
+                ON CONFLICT (tag) DO UPDATE SET kind = excluded.kind, model = excluded.model, zone_id = excluded.zone_id,
+                    host_tag = excluded.host_tag, duty_hours = excluded.duty_hours, in_service_since = excluded.in_service_since,
+                    warranty_until = excluded.warranty_until
+                RETURNING id
+                """,
+                ("$tag", asset.Tag),
+                ("$kind", Words.Of(asset.Kind)),
+                ("$model", asset.Model),
+                ("$zone", asset.Zone),
+                ("$host", asset.HostTag),
+                ("$hours", asset.DutyHoursPerDay),
+                ("$since", Sql.Text(asset.InServiceSince)),
+                ("$warranty", asset.WarrantyUntil is { } day ? Sql.Text(day) : null)
+            )!;
         SaveParts(connection, id, asset.Parts);
         foreach (var service in asset.Services)
             AddService(connection, id, service);
@@ -133,8 +170,12 @@ public sealed class FleetStore(Database database, TimeProvider clock)
                 VALUES ($id, (SELECT coalesce(max(slot) + 1, 0) FROM part WHERE asset_id = $id), $position, $name, $limit, $joint)
                 ON CONFLICT (asset_id, name) DO UPDATE SET position = excluded.position, limit_c = excluded.limit_c, joint = excluded.joint
                 """,
-                ("$id", id), ("$position", position), ("$name", parts[position].Name), ("$limit", parts[position].Limit.Value),
-                ("$joint", Words.Of(parts[position].Joint)));
+                ("$id", id),
+                ("$position", position),
+                ("$name", parts[position].Name),
+                ("$limit", parts[position].Limit.Value),
+                ("$joint", Words.Of(parts[position].Joint))
+            );
     }
 
     /// <summary>Adds a service unless the same one is known.</summary>
@@ -142,13 +183,22 @@ public sealed class FleetStore(Database database, TimeProvider clock)
     {
         using var command = connection.Command(
             "INSERT INTO service (asset_id, date, level) VALUES ($asset, $date, $level) ON CONFLICT DO NOTHING",
-            ("$asset", assetId), ("$date", Sql.Text(service.Date)), ("$level", Words.Of(service.Level)));
+            ("$asset", assetId),
+            ("$date", Sql.Text(service.Date)),
+            ("$level", Words.Of(service.Level))
+        );
         return command.ExecuteNonQuery() > 0;
     }
 
     private void Note(SqliteConnection connection, long id, string field, string? before, string? after) =>
-        connection.Execute("INSERT INTO asset_change (asset_id, made_at, field, before, after) VALUES ($id, $at, $field, $before, $after)",
-            ("$id", id), ("$at", Sql.Text(clock.GetUtcNow())), ("$field", field), ("$before", before), ("$after", after));
+        connection.Execute(
+            "INSERT INTO asset_change (asset_id, made_at, field, before, after) VALUES ($id, $at, $field, $before, $after)",
+            ("$id", id),
+            ("$at", Sql.Text(clock.GetUtcNow())),
+            ("$field", field),
+            ("$before", before),
+            ("$after", after)
+        );
 
     private static IEnumerable<(string Field, string? Before, string? After)> Differences(Asset before, Asset after)
     {
@@ -172,12 +222,25 @@ public sealed class FleetStore(Database database, TimeProvider clock)
 
     private static List<Site> Sites(SqliteConnection connection)
     {
-        var zones = connection.Query(
-            "SELECT site_id, code, name, dust, design_ambient_c FROM zone ORDER BY id",
-            r => (Site: r.GetInt64(0), Zone: new Zone(r.GetString(1), r.GetString(2), Read<DustClass>(r.GetString(3)), new Celsius(r.GetDouble(4)))))
+        var zones = connection
+            .Query(
+                "SELECT site_id, code, name, dust, design_ambient_c FROM zone ORDER BY id",
+                r =>
+                    (
+                        Site: r.GetInt64(0),
+                        Zone: new Zone(
+                            r.GetString(1),
+                            r.GetString(2),
+                            Read<DustClass>(r.GetString(3)),
+                            new Celsius(r.GetDouble(4))
+                        )
+                    )
+            )
             .ToLookup(z => z.Site, z => z.Zone);
-        return connection.Query("SELECT id, code, name, altitude_m FROM site ORDER BY id",
-            r => new Site(r.GetString(1), r.GetString(2), r.GetDouble(3), [.. zones[r.GetInt64(0)]]));
+        return connection.Query(
+            "SELECT id, code, name, altitude_m FROM site ORDER BY id",
+            r => new Site(r.GetString(1), r.GetString(2), r.GetDouble(3), [.. zones[r.GetInt64(0)]])
+        );
     }
 
     internal static List<StoredAsset> All(SqliteConnection connection) => All(connection, null);
@@ -185,25 +248,55 @@ public sealed class FleetStore(Database database, TimeProvider clock)
     internal static List<StoredAsset> All(SqliteConnection connection, string? tag)
     {
         var filter = tag is null ? "" : "WHERE a.tag = $tag";
-        var parts = connection.Query(
-            $"SELECT p.asset_id, p.slot, p.name, p.limit_c, p.joint FROM part p JOIN asset a ON a.id = p.asset_id {filter} {(tag is null ? "WHERE" : "AND")} p.position IS NOT NULL ORDER BY p.asset_id, p.position",
-            r => (Asset: r.GetInt64(0), Slot: r.GetInt32(1), Part: new Part(r.GetString(2), new Celsius(r.GetDouble(3)), Read<JointMaterial>(r.GetString(4)))), ("$tag", tag))
+        var parts = connection
+            .Query(
+                $"SELECT p.asset_id, p.slot, p.name, p.limit_c, p.joint FROM part p JOIN asset a ON a.id = p.asset_id {filter} {(tag is null ? "WHERE" : "AND")} p.position IS NOT NULL ORDER BY p.asset_id, p.position",
+                r =>
+                    (
+                        Asset: r.GetInt64(0),
+                        Slot: r.GetInt32(1),
+                        Part: new Part(r.GetString(2), new Celsius(r.GetDouble(3)), Read<JointMaterial>(r.GetString(4)))
+                    ),
+                ("$tag", tag)
+            )
             .ToLookup(p => p.Asset);
-        var services = connection.Query(
-            $"SELECT s.asset_id, s.date, s.level FROM service s JOIN asset a ON a.id = s.asset_id {filter} {(tag is null ? "WHERE" : "AND")} s.voided_at IS NULL",
-            r => (Asset: r.GetInt64(0), Service: new ServiceEvent(r.Date(1), Read<ServiceLevel>(r.GetString(2)))), ("$tag", tag))
+        var services = connection
+            .Query(
+                $"SELECT s.asset_id, s.date, s.level FROM service s JOIN asset a ON a.id = s.asset_id {filter} {(tag is null ? "WHERE" : "AND")} s.voided_at IS NULL",
+                r => (Asset: r.GetInt64(0), Service: new ServiceEvent(r.Date(1), Read<ServiceLevel>(r.GetString(2)))),
+                ("$tag", tag)
+            )
             .ToLookup(s => s.Asset, s => s.Service);
         return connection.Query(
             $"""
             SELECT a.id, a.tag, a.kind, a.model, z.code, a.host_tag, a.duty_hours, a.in_service_since, a.warranty_until, a.retired_on, a.retired_reason
             FROM asset a JOIN zone z ON z.id = a.zone_id {filter} ORDER BY a.id
             """,
-            r => new StoredAsset(r.GetInt64(0), new Asset(
-                    r.GetString(1), Read<AssetKind>(r.GetString(2)), r.GetString(3), r.GetString(4), r.TextOrNull(5), r.GetDouble(6), r.Date(7), r.DateOrNull(8),
-                    [.. parts[r.GetInt64(0)].Select(p => p.Part)], [.. services[r.GetInt64(0)].OrderBy(s => s.Date).ThenBy(s => s.Level)]),
-                [.. parts[r.GetInt64(0)].Select(p => p.Slot)], r.DateOrNull(9), r.TextOrNull(10)), ("$tag", tag));
+            r => new StoredAsset(
+                r.GetInt64(0),
+                new Asset(
+                    r.GetString(1),
+                    Read<AssetKind>(r.GetString(2)),
+                    r.GetString(3),
+                    r.GetString(4),
+                    r.TextOrNull(5),
+                    r.GetDouble(6),
+                    r.Date(7),
+                    r.DateOrNull(8),
+                    [.. parts[r.GetInt64(0)].Select(p => p.Part)],
+                    [.. services[r.GetInt64(0)].OrderBy(s => s.Date).ThenBy(s => s.Level)]
+                ),
+                [.. parts[r.GetInt64(0)].Select(p => p.Slot)],
+                r.DateOrNull(9),
+                r.TextOrNull(10)
+            ),
+            ("$tag", tag)
+        );
     }
 
-    private static T Read<T>(string word) where T : struct, Enum =>
-        Words.TryRead<T>(word, out var value) ? value : throw new InvalidDataException($"The database holds '{word}', which is no {typeof(T).Name}.");
+    private static T Read<T>(string word)
+        where T : struct, Enum =>
+        Words.TryRead<T>(word, out var value)
+            ? value
+            : throw new InvalidDataException($"The database holds '{word}', which is no {typeof(T).Name}.");
 }

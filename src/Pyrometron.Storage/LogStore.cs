@@ -16,8 +16,7 @@ public sealed record LogFilter(string? Tag, IReadOnlyList<string>? Kinds, DateOn
 /// <summary>The log book: every service, run, finding, photo and change of every machine, newest first.</summary>
 public sealed class LogStore(Database database)
 {
-    private const string Lines =
-        """
+    private const string Lines = """
         SELECT e.made_at AS at, a.tag, e.kind, e.entry AS detail, e.by, e.job_id, e.version FROM job_entry e JOIN job j ON j.id = e.job_id JOIN asset a ON a.id = j.asset_id
         UNION ALL
         SELECT j.started_at, a.tag, 'job', 'Job started: ' || coalesce(j.started_level, j.level), NULL, j.id, 1 FROM job j JOIN asset a ON a.id = j.asset_id
@@ -34,37 +33,62 @@ public sealed class LogStore(Database database)
         FROM reading_amendment m JOIN asset a ON a.id = m.asset_id
         """;
 
-    private const string Filtered =
-        $"""
+    private const string Filtered = $"""
         FROM ({Lines}) WHERE ($tag IS NULL OR tag = $tag) AND ($kinds IS NULL OR kind IN (SELECT value FROM json_each($kinds)))
             AND ($from IS NULL OR at >= $from) AND ($until IS NULL OR at < $until)
             AND ($text IS NULL OR detail LIKE $text ESCAPE '\' OR tag LIKE $text ESCAPE '\')
         """;
 
     /// <summary>How many lines there are.</summary>
-    public int Count(LogFilter filter) => database.Read(connection => Convert.ToInt32(connection.Scalar($"SELECT count(*) {Filtered}", Parameters(filter)), CultureInfo.InvariantCulture));
+    public int Count(LogFilter filter) =>
+        database.Read(connection =>
+            Convert.ToInt32(connection.Scalar($"SELECT count(*) {Filtered}", Parameters(filter)), CultureInfo.InvariantCulture)
+        );
 
     /// <summary>Lines, newest first.</summary>
-    public IReadOnlyList<LogLine> Page(LogFilter filter, int skip, int take) => database.Read(connection => connection.Query(
-        $"SELECT at, tag, kind, detail, by, job_id {Filtered} ORDER BY at DESC, job_id DESC, version DESC LIMIT $take OFFSET $skip", Read, [.. Parameters(filter), ("$take", take), ("$skip", skip)]));
+    public IReadOnlyList<LogLine> Page(LogFilter filter, int skip, int take) =>
+        database.Read(connection =>
+            connection.Query(
+                $"SELECT at, tag, kind, detail, by, job_id {Filtered} ORDER BY at DESC, job_id DESC, version DESC LIMIT $take OFFSET $skip",
+                Read,
+                [.. Parameters(filter), ("$take", take), ("$skip", skip)]
+            )
+        );
 
     /// <summary>All lines, newest first, read as they are asked for.</summary>
     public IEnumerable<LogLine> All(LogFilter filter)
     {
         using var connection = database.Connect();
-        using var command = connection.Command($"SELECT at, tag, kind, detail, by, job_id {Filtered} ORDER BY at DESC, job_id DESC, version DESC", Parameters(filter));
+        using var command = connection.Command(
+            $"SELECT at, tag, kind, detail, by, job_id {Filtered} ORDER BY at DESC, job_id DESC, version DESC",
+            Parameters(filter)
+        );
         using var reader = command.ExecuteReader();
         while (reader.Read())
             yield return Read(reader);
     }
 
     private static LogLine Read(SqliteDataReader r) =>
-        new(Sql.ReadInstant(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3), r.TextOrNull(4), r.IsDBNull(5) ? null : r.GetInt64(5));
+        new(
+            Sql.ReadInstant(r.GetString(0)),
+            r.GetString(1),
+            r.GetString(2),
+            r.GetString(3),
+            r.TextOrNull(4),
+            r.IsDBNull(5) ? null : r.GetInt64(5)
+        );
 
     private static (string, object?)[] Parameters(LogFilter filter) =>
-    [
-        ("$tag", filter.Tag), ("$kinds", filter.Kinds is { Count: > 0 } kinds ? System.Text.Json.JsonSerializer.Serialize(kinds) : null),
-        ("$from", filter.From is { } from ? Sql.Text(from) : null), ("$until", filter.Until is { } until ? Sql.Text(until.AddDays(1)) : null),
-        ("$text", filter.Text is { Length: > 0 } text ? $"%{text.Replace(@"\", @"\\", StringComparison.Ordinal).Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal)}%" : null),
-    ];
+        [
+            ("$tag", filter.Tag),
+            ("$kinds", filter.Kinds is { Count: > 0 } kinds ? System.Text.Json.JsonSerializer.Serialize(kinds) : null),
+            ("$from", filter.From is { } from ? Sql.Text(from) : null),
+            ("$until", filter.Until is { } until ? Sql.Text(until.AddDays(1)) : null),
+            (
+                "$text",
+                filter.Text is { Length: > 0 } text
+                    ? $"%{text.Replace(@"\", @"\\", StringComparison.Ordinal).Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal)}%"
+                    : null
+            ),
+        ];
 }

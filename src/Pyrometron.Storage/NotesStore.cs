@@ -10,24 +10,50 @@ public sealed record StoredNotes(string Model, string Notes, DateTimeOffset Chan
 public sealed class NotesStore(Database database, TimeProvider clock)
 {
     /// <summary>The notes of a model, or null.</summary>
-    public StoredNotes? Find(string model) => database.Read(connection => connection.Query(
-        "SELECT model, notes, changed_at, job_id, version FROM model_notes WHERE model = $model",
-        r => new StoredNotes(r.GetString(0), r.GetString(1), Sql.ReadInstant(r.GetString(2)), r.IsDBNull(3) ? null : r.GetInt64(3), r.GetInt32(4)), ("$model", model)).FirstOrDefault());
+    public StoredNotes? Find(string model) =>
+        database.Read(connection =>
+            connection
+                .Query(
+                    "SELECT model, notes, changed_at, job_id, version FROM model_notes WHERE model = $model",
+                    r => new StoredNotes(
+                        r.GetString(0),
+                        r.GetString(1),
+                        Sql.ReadInstant(r.GetString(2)),
+                        r.IsDBNull(3) ? null : r.GetInt64(3),
+                        r.GetInt32(4)
+                    ),
+                    ("$model", model)
+                )
+                .FirstOrDefault()
+        );
 
     /// <summary>All models of the fleet with the number of their machines, and whether there are notes.</summary>
-    public IReadOnlyList<(string Model, string Kind, int Machines, bool Noted)> Models() => database.Read(connection => connection.Query(
-        "SELECT a.model, min(a.kind), count(*), max(n.model IS NOT NULL) FROM asset a LEFT JOIN model_notes n ON n.model = a.model WHERE a.retired_on IS NULL GROUP BY a.model ORDER BY count(*) DESC, a.model",
-        r => (r.GetString(0), r.GetString(1), r.GetInt32(2), r.GetInt32(3) == 1)));
+    public IReadOnlyList<(string Model, string Kind, int Machines, bool Noted)> Models() =>
+        database.Read(connection =>
+            connection.Query(
+                "SELECT a.model, min(a.kind), count(*), max(n.model IS NOT NULL) FROM asset a LEFT JOIN model_notes n ON n.model = a.model WHERE a.retired_on IS NULL GROUP BY a.model ORDER BY count(*) DESC, a.model",
+                r => (r.GetString(0), r.GetString(1), r.GetInt32(2), r.GetInt32(3) == 1)
+            )
+        );
 
     /// <summary>Keeps notes.</summary>
     /// <param name="seen">The version that the writer had seen; 0 for none.</param>
     /// <returns>False when somebody else has changed them since.</returns>
-    public bool Keep(string model, string notes, int seen, long? job = null) => database.Write(connection => connection.Scalar(
-        """
-        INSERT INTO model_notes (model, notes, changed_at, job_id) SELECT $model, $notes, $now, $job WHERE $seen = 0
-            OR EXISTS (SELECT 1 FROM model_notes WHERE model = $model AND version = $seen)
-        ON CONFLICT (model) DO UPDATE SET notes = $notes, changed_at = $now, job_id = $job, version = version + 1 WHERE version = $seen
-        RETURNING version
-        """,
-        ("$model", model), ("$notes", notes), ("$now", Sql.Text(clock.GetUtcNow())), ("$job", job), ("$seen", seen)) is not null);
+    public bool Keep(string model, string notes, int seen, long? job = null) =>
+        database.Write(connection =>
+            connection.Scalar(
+                """
+                INSERT INTO model_notes (model, notes, changed_at, job_id) SELECT $model, $notes, $now, $job WHERE $seen = 0
+                    OR EXISTS (SELECT 1 FROM model_notes WHERE model = $model AND version = $seen)
+                ON CONFLICT (model) DO UPDATE SET notes = $notes, changed_at = $now, job_id = $job, version = version + 1 WHERE version = $seen
+                RETURNING version
+                """,
+                ("$model", model),
+                ("$notes", notes),
+                ("$now", Sql.Text(clock.GetUtcNow())),
+                ("$job", job),
+                ("$seen", seen)
+            )
+                is not null
+        );
 }

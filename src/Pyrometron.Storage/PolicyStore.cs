@@ -10,56 +10,122 @@ namespace Pyrometron.Storage;
 public sealed class PolicyStore(Database database)
 {
     /// <summary>The rules for judging; the defaults until somebody changes them.</summary>
-    public JudgementPolicy Current() => database.Read(connection => connection.Query(
-            "SELECT action_margin_kelvin, worth_kelvin, much_kelvin, school, warranty, extent, precedence FROM policy",
-            r => new JudgementPolicy(r.GetDouble(0), r.GetDouble(1), r.GetDouble(2), Word<School>(r, 3), Word<WarrantySchool>(r, 4))
-            {
-                Extent = Word<Extent>(r, 5),
-                Precedence = Word<Precedence>(r, 6),
-                Values = Values(connection),
-            })
-        .FirstOrDefault() ?? JudgementPolicy.Default);
+    public JudgementPolicy Current() =>
+        database.Read(connection =>
+            connection
+                .Query(
+                    "SELECT action_margin_kelvin, worth_kelvin, much_kelvin, school, warranty, extent, precedence FROM policy",
+                    r => new JudgementPolicy(
+                        r.GetDouble(0),
+                        r.GetDouble(1),
+                        r.GetDouble(2),
+                        Word<School>(r, 3),
+                        Word<WarrantySchool>(r, 4)
+                    )
+                    {
+                        Extent = Word<Extent>(r, 5),
+                        Precedence = Word<Precedence>(r, 6),
+                        Values = Values(connection),
+                    }
+                )
+                .FirstOrDefault()
+            ?? JudgementPolicy.Default
+        );
 
     private static HouseValues Values(SqliteConnection connection)
     {
-        var kinds = connection.Query("SELECT kind, machine_hour, replacement FROM kind_value", r => (Kind: Word<AssetKind>(r, 0), Worth: new KindValues(r.GetDouble(1), r.GetDouble(2)))).ToDictionary(k => k.Kind, k => k.Worth);
+        var kinds = connection
+            .Query(
+                "SELECT kind, machine_hour, replacement FROM kind_value",
+                r => (Kind: Word<AssetKind>(r, 0), Worth: new KindValues(r.GetDouble(1), r.GetDouble(2)))
+            )
+            .ToDictionary(k => k.Kind, k => k.Worth);
         KindValues Of(AssetKind kind) => kinds.GetValueOrDefault(kind, HouseValues.Default.Of(kind));
-        return connection.Query(
-            "SELECT currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years FROM policy",
-            r => new HouseValues(r.GetString(0), r.GetDouble(1), r.GetDouble(2), r.GetDouble(3), r.GetDouble(4), r.GetDouble(5), r.GetDouble(6), r.GetInt32(7))
-            {
-                GraphicsCard = Of(AssetKind.GraphicsCard),
-                Server = Of(AssetKind.Server),
-                Laptop = Of(AssetKind.Laptop),
-                Desktop = Of(AssetKind.Desktop),
-            }).Single();
+        return connection
+            .Query(
+                "SELECT currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years FROM policy",
+                r => new HouseValues(
+                    r.GetString(0),
+                    r.GetDouble(1),
+                    r.GetDouble(2),
+                    r.GetDouble(3),
+                    r.GetDouble(4),
+                    r.GetDouble(5),
+                    r.GetDouble(6),
+                    r.GetInt32(7)
+                )
+                {
+                    GraphicsCard = Of(AssetKind.GraphicsCard),
+                    Server = Of(AssetKind.Server),
+                    Laptop = Of(AssetKind.Laptop),
+                    Desktop = Of(AssetKind.Desktop),
+                }
+            )
+            .Single();
     }
 
     /// <summary>The ways at the bench; the defaults until somebody changes them.</summary>
-    public BenchSchools Bench() => database.Read(connection => connection.Query(
-            "SELECT extent, warranty, paste, pads, alcohol, air, opening FROM policy",
-            r => new BenchSchools(Word<Extent>(r, 0), Word<WarrantySchool>(r, 1), Word<PasteSchool>(r, 2), Word<PadSchool>(r, 3), Word<AlcoholStrength>(r, 4), Word<AirSource>(r, 5), Word<OpeningOrder>(r, 6)))
-        .FirstOrDefault() ?? BenchSchools.Default);
+    public BenchSchools Bench() =>
+        database.Read(connection =>
+            connection
+                .Query(
+                    "SELECT extent, warranty, paste, pads, alcohol, air, opening FROM policy",
+                    r => new BenchSchools(
+                        Word<Extent>(r, 0),
+                        Word<WarrantySchool>(r, 1),
+                        Word<PasteSchool>(r, 2),
+                        Word<PadSchool>(r, 3),
+                        Word<AlcoholStrength>(r, 4),
+                        Word<AirSource>(r, 5),
+                        Word<OpeningOrder>(r, 6)
+                    )
+                )
+                .FirstOrDefault()
+            ?? BenchSchools.Default
+        );
 
     /// <summary>Puts other rules in force. What the bench's ways say of warranty and extent holds for the judgement too.</summary>
-    public void Set(JudgementPolicy policy, BenchSchools bench) => database.Write(connection =>
-    {
-        var values = policy.Values;
-        connection.Execute(
-            """
-            INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste, pads, alcohol, air, opening,
-                precedence, currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years)
-            VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
-                $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback)
-            """,
-            ("$margin", policy.ActionMarginKelvin), ("$worth", policy.WorthKelvin), ("$much", policy.MuchKelvin), ("$school", Words.Of(policy.School)), ("$extent", Words.Of(bench.Extent)),
-            ("$warranty", Words.Of(bench.Warranty)), ("$paste", Words.Of(bench.Paste)), ("$pads", Words.Of(bench.Pads)), ("$alcohol", Words.Of(bench.Alcohol)), ("$air", Words.Of(bench.Air)),
-            ("$opening", Words.Of(bench.Opening)), ("$precedence", Words.Of(policy.Precedence)), ("$currency", values.Currency), ("$technician", values.TechnicianHour),
-            ("$kilowatt", values.KilowattHour), ("$decibel", values.DecibelYear), ("$crash", values.CrashHours), ("$life", values.LifeYears), ("$activation", values.ActivationEnergyEv), ("$payback", values.PayBackYears));
-        foreach (var kind in Enum.GetValues<AssetKind>())
-            connection.Execute("INSERT OR REPLACE INTO kind_value (kind, machine_hour, replacement) VALUES ($kind, $hour, $new)",
-                ("$kind", Words.Of(kind)), ("$hour", values.Of(kind).MachineHour), ("$new", values.Of(kind).Replacement));
-    });
+    public void Set(JudgementPolicy policy, BenchSchools bench) =>
+        database.Write(connection =>
+        {
+            var values = policy.Values;
+            connection.Execute(
+                """
+                INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste, pads, alcohol, air, opening,
+                    precedence, currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years)
+                VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
+                    $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback)
+                """,
+                ("$margin", policy.ActionMarginKelvin),
+                ("$worth", policy.WorthKelvin),
+                ("$much", policy.MuchKelvin),
+                ("$school", Words.Of(policy.School)),
+                ("$extent", Words.Of(bench.Extent)),
+                ("$warranty", Words.Of(bench.Warranty)),
+                ("$paste", Words.Of(bench.Paste)),
+                ("$pads", Words.Of(bench.Pads)),
+                ("$alcohol", Words.Of(bench.Alcohol)),
+                ("$air", Words.Of(bench.Air)),
+                ("$opening", Words.Of(bench.Opening)),
+                ("$precedence", Words.Of(policy.Precedence)),
+                ("$currency", values.Currency),
+                ("$technician", values.TechnicianHour),
+                ("$kilowatt", values.KilowattHour),
+                ("$decibel", values.DecibelYear),
+                ("$crash", values.CrashHours),
+                ("$life", values.LifeYears),
+                ("$activation", values.ActivationEnergyEv),
+                ("$payback", values.PayBackYears)
+            );
+            foreach (var kind in Enum.GetValues<AssetKind>())
+                connection.Execute(
+                    "INSERT OR REPLACE INTO kind_value (kind, machine_hour, replacement) VALUES ($kind, $hour, $new)",
+                    ("$kind", Words.Of(kind)),
+                    ("$hour", values.Of(kind).MachineHour),
+                    ("$new", values.Of(kind).Replacement)
+                );
+        });
 
-    private static T Word<T>(SqliteDataReader row, int column) where T : struct, Enum => Words.TryRead<T>(row.GetString(column), out var value) ? value : default;
+    private static T Word<T>(SqliteDataReader row, int column)
+        where T : struct, Enum => Words.TryRead<T>(row.GetString(column), out var value) ? value : default;
 }

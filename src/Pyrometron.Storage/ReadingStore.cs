@@ -5,14 +5,27 @@ using Pyrometron.Core.Readings;
 namespace Pyrometron.Storage;
 
 /// <summary>What became of one reading that was sent.</summary>
-public enum ReadingFate { Stored, Duplicate, Conflict }
+public enum ReadingFate
+{
+    Stored,
+    Duplicate,
+    Conflict,
+}
 
 /// <summary>A reading as stored, with what was done to it since.</summary>
 /// <param name="Amended">0 as imported, 1 corrected, 2 voided.</param>
 public sealed record StoredReading(Reading Reading, int Amended);
 
 /// <summary>One correction, voiding or restoring of a reading.</summary>
-public sealed record ReadingAmendment(DateTimeOffset At, string Kind, string? Column, double? Before, double? After, string Reason, DateTimeOffset MadeAt);
+public sealed record ReadingAmendment(
+    DateTimeOffset At,
+    string Kind,
+    string? Column,
+    double? Before,
+    double? After,
+    string Reason,
+    DateTimeOffset MadeAt
+);
 
 /// <summary>The readings of all machines: asset and instant are a reading's identity, the first one sent stays.</summary>
 public sealed class ReadingStore(Database database, TimeProvider clock)
@@ -25,36 +38,70 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
     /// <summary>Writes readings in one transaction; call it with a batch of a few thousand.</summary>
     /// <param name="assets">The machines by tag.</param>
     /// <param name="fate">Told for each reading, in order.</param>
-    public void Add(IReadOnlyList<(string Tag, Reading Reading)> batch, IReadOnlyDictionary<string, StoredAsset> assets, Action<int, ReadingFate> fate, CancellationToken cancellation) =>
-        database.Write<object?>(connection =>
-        {
-            if (batch.Count == 0)
-                return null;
-            var labels = connection.Query("SELECT text, id FROM label", r => (r.GetString(0), r.GetInt64(1))).ToDictionary();
-            using var insert = new InsertReading(connection, batch, assets);
-            for (var i = 0; i < batch.Count; i++)
+    public void Add(
+        IReadOnlyList<(string Tag, Reading Reading)> batch,
+        IReadOnlyDictionary<string, StoredAsset> assets,
+        Action<int, ReadingFate> fate,
+        CancellationToken cancellation
+    ) =>
+        database.Write<object?>(
+            connection =>
             {
-                var (tag, reading) = batch[i];
-                var asset = assets[tag];
-                if (insert.Run(asset, reading, LabelId(connection, labels, reading.Settings), LabelId(connection, labels, reading.Workload)))
-                    fate(i, ReadingFate.Stored);
-                else
-                    fate(i, Original(connection, asset, reading.UnixMilliseconds).SameValues(reading) ? ReadingFate.Duplicate : ReadingFate.Conflict);
-            }
-            return null;
-        }, cancellation);
+                if (batch.Count == 0)
+                    return null;
+                var labels = connection.Query("SELECT text, id FROM label", r => (r.GetString(0), r.GetInt64(1))).ToDictionary();
+                using var insert = new InsertReading(connection, batch, assets);
+                for (var i = 0; i < batch.Count; i++)
+                {
+                    var (tag, reading) = batch[i];
+                    var asset = assets[tag];
+                    if (
+                        insert.Run(
+                            asset,
+                            reading,
+                            LabelId(connection, labels, reading.Settings),
+                            LabelId(connection, labels, reading.Workload)
+                        )
+                    )
+                        fate(i, ReadingFate.Stored);
+                    else
+                        fate(
+                            i,
+                            Original(connection, asset, reading.UnixMilliseconds).SameValues(reading)
+                                ? ReadingFate.Duplicate
+                                : ReadingFate.Conflict
+                        );
+                }
+                return null;
+            },
+            cancellation
+        );
 
     /// <summary>Reads machines' readings up to an instant as columns: what the judgement runs on.</summary>
     public SeriesReader Series(long untilUnixMilliseconds) => new(database, untilUnixMilliseconds);
 
     /// <summary>A machine's newest readings, newest first, voided ones included.</summary>
-    public IReadOnlyList<StoredReading> Newest(StoredAsset asset, int count, long beforeUnixMilliseconds = long.MaxValue) => database.Read(connection =>
-        Load(connection, asset, long.MinValue, beforeUnixMilliseconds - 1, $"ORDER BY at_ms DESC LIMIT {count.ToString(CultureInfo.InvariantCulture)}"));
+    public IReadOnlyList<StoredReading> Newest(StoredAsset asset, int count, long beforeUnixMilliseconds = long.MaxValue) =>
+        database.Read(connection =>
+            Load(
+                connection,
+                asset,
+                long.MinValue,
+                beforeUnixMilliseconds - 1,
+                $"ORDER BY at_ms DESC LIMIT {count.ToString(CultureInfo.InvariantCulture)}"
+            )
+        );
 
     /// <summary>Day of the newest reading of the whole fleet, or null.</summary>
-    public DateTimeOffset? NewestInstant() => database.Read(connection =>
-        connection.Scalar("SELECT max(newest) FROM (SELECT (SELECT max(r.at_ms) FROM reading r WHERE r.asset_id = a.id) AS newest FROM asset a)") is long ms
-            ? DateTimeOffset.FromUnixTimeMilliseconds(ms) : (DateTimeOffset?)null);
+    public DateTimeOffset? NewestInstant() =>
+        database.Read(connection =>
+            connection.Scalar(
+                "SELECT max(newest) FROM (SELECT (SELECT max(r.at_ms) FROM reading r WHERE r.asset_id = a.id) AS newest FROM asset a)"
+            )
+                is long ms
+                ? DateTimeOffset.FromUnixTimeMilliseconds(ms)
+                : (DateTimeOffset?)null
+        );
 
     /// <summary>Number of readings stored.</summary>
     public long Count() => database.Read(connection => (long)connection.Scalar("SELECT count(*) FROM reading")!);
@@ -62,50 +109,87 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
     /// <summary>Corrects one number of a reading; the old one is kept.</summary>
     /// <param name="column">One of <see cref="CorrectableColumns"/>, or a part's name.</param>
     /// <returns>False when there is no such reading or column.</returns>
-    public bool Correct(StoredAsset asset, DateTimeOffset at, string column, double? value, string reason) => database.Write(connection =>
-    {
-        var stored = ColumnOf(asset, column);
-        if (stored is null || !Exists(connection, asset, at))
-            return false;
-        var key = Key(asset, at);
-        var before = connection.Scalar($"SELECT {stored} FROM reading WHERE asset_id = $asset AND at_ms = $at", key);
-        connection.Execute($"UPDATE reading SET {stored} = $value, amended = max(amended, 1) WHERE asset_id = $asset AND at_ms = $at", [.. key, ("$value", value)]);
-        Amend(connection, asset, at, "corrected", stored, before as double?, value, reason);
-        return true;
-    });
+    public bool Correct(StoredAsset asset, DateTimeOffset at, string column, double? value, string reason) =>
+        database.Write(connection =>
+        {
+            var stored = ColumnOf(asset, column);
+            if (stored is null || !Exists(connection, asset, at))
+                return false;
+            var key = Key(asset, at);
+            var before = connection.Scalar($"SELECT {stored} FROM reading WHERE asset_id = $asset AND at_ms = $at", key);
+            connection.Execute(
+                $"UPDATE reading SET {stored} = $value, amended = max(amended, 1) WHERE asset_id = $asset AND at_ms = $at",
+                [.. key, ("$value", value)]
+            );
+            Amend(connection, asset, at, "corrected", stored, before as double?, value, reason);
+            return true;
+        });
 
     /// <summary>Voids a reading, or takes the voiding back.</summary>
     /// <returns>False when there is no such reading.</returns>
-    public bool Void(StoredAsset asset, DateTimeOffset at, bool voided, string reason) => database.Write(connection =>
-    {
-        if (!Exists(connection, asset, at))
-            return false;
-        connection.Execute(
-            """
-            UPDATE reading SET amended = CASE WHEN $voided THEN 2
-                WHEN EXISTS (SELECT 1 FROM reading_amendment m WHERE m.asset_id = $asset AND m.at_ms = $at AND m.kind = 'corrected') THEN 1 ELSE 0 END
-            WHERE asset_id = $asset AND at_ms = $at
-            """, [.. Key(asset, at), ("$voided", voided)]);
-        Amend(connection, asset, at, voided ? "voided" : "restored", null, null, null, reason);
-        return true;
-    });
+    public bool Void(StoredAsset asset, DateTimeOffset at, bool voided, string reason) =>
+        database.Write(connection =>
+        {
+            if (!Exists(connection, asset, at))
+                return false;
+            connection.Execute(
+                """
+                UPDATE reading SET amended = CASE WHEN $voided THEN 2
+                    WHEN EXISTS (SELECT 1 FROM reading_amendment m WHERE m.asset_id = $asset AND m.at_ms = $at AND m.kind = 'corrected') THEN 1 ELSE 0 END
+                WHERE asset_id = $asset AND at_ms = $at
+                """,
+                [.. Key(asset, at), ("$voided", voided)]
+            );
+            Amend(connection, asset, at, voided ? "voided" : "restored", null, null, null, reason);
+            return true;
+        });
 
     /// <summary>All corrections of a machine's readings, newest first.</summary>
-    public IReadOnlyList<ReadingAmendment> Amendments(StoredAsset asset) => database.Read(connection => connection.Query(
-        "SELECT at_ms, kind, \"column\", before, after, reason, made_at FROM reading_amendment WHERE asset_id = $asset ORDER BY id DESC",
-        r => new ReadingAmendment(DateTimeOffset.FromUnixTimeMilliseconds(r.GetInt64(0)), r.GetString(1), NameOf(asset, r.TextOrNull(2)),
-            r.IsDBNull(3) ? null : r.GetDouble(3), r.IsDBNull(4) ? null : r.GetDouble(4), r.GetString(5), Sql.ReadInstant(r.GetString(6))),
-        ("$asset", asset.Id)));
+    public IReadOnlyList<ReadingAmendment> Amendments(StoredAsset asset) =>
+        database.Read(connection =>
+            connection.Query(
+                "SELECT at_ms, kind, \"column\", before, after, reason, made_at FROM reading_amendment WHERE asset_id = $asset ORDER BY id DESC",
+                r => new ReadingAmendment(
+                    DateTimeOffset.FromUnixTimeMilliseconds(r.GetInt64(0)),
+                    r.GetString(1),
+                    NameOf(asset, r.TextOrNull(2)),
+                    r.IsDBNull(3) ? null : r.GetDouble(3),
+                    r.IsDBNull(4) ? null : r.GetDouble(4),
+                    r.GetString(5),
+                    Sql.ReadInstant(r.GetString(6))
+                ),
+                ("$asset", asset.Id)
+            )
+        );
 
-    private void Amend(SqliteConnection connection, StoredAsset asset, DateTimeOffset at, string kind, string? column, double? before, double? after, string reason) =>
+    private void Amend(
+        SqliteConnection connection,
+        StoredAsset asset,
+        DateTimeOffset at,
+        string kind,
+        string? column,
+        double? before,
+        double? after,
+        string reason
+    ) =>
         connection.Execute(
             "INSERT INTO reading_amendment (asset_id, at_ms, kind, \"column\", before, after, reason, made_at) VALUES ($asset, $at, $kind, $column, $before, $after, $reason, $made)",
-            [.. Key(asset, at), ("$kind", kind), ("$column", column), ("$before", before), ("$after", after), ("$reason", reason), ("$made", Sql.Text(clock.GetUtcNow()))]);
+            [
+                .. Key(asset, at),
+                ("$kind", kind),
+                ("$column", column),
+                ("$before", before),
+                ("$after", after),
+                ("$reason", reason),
+                ("$made", Sql.Text(clock.GetUtcNow())),
+            ]
+        );
 
     private static bool Exists(SqliteConnection connection, StoredAsset asset, DateTimeOffset at) =>
         connection.Scalar("SELECT 1 FROM reading WHERE asset_id = $asset AND at_ms = $at", Key(asset, at)) is not null;
 
-    private static (string, object?)[] Key(StoredAsset asset, DateTimeOffset at) => [("$asset", asset.Id), ("$at", at.ToUnixTimeMilliseconds())];
+    private static (string, object?)[] Key(StoredAsset asset, DateTimeOffset at) =>
+        [("$asset", asset.Id), ("$at", at.ToUnixTimeMilliseconds())];
 
     /// <summary>The reading as it was first sent: corrections taken back, so that sending the file again is no conflict.</summary>
     private static Reading Original(SqliteConnection connection, StoredAsset asset, long at)
@@ -114,11 +198,21 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
         if (amended == 0)
             return reading;
         // Newest first, so that the oldest correction has the last word.
-        foreach (var (column, before) in connection.Query(
-            "SELECT \"column\", before FROM reading_amendment WHERE asset_id = $asset AND at_ms = $at AND kind = 'corrected' ORDER BY id DESC",
-            r => (r.GetString(0), r.NumberOrNaN(1)), ("$asset", asset.Id), ("$at", at)))
+        foreach (
+            var (column, before) in connection.Query(
+                "SELECT \"column\", before FROM reading_amendment WHERE asset_id = $asset AND at_ms = $at AND kind = 'corrected' ORDER BY id DESC",
+                r => (r.GetString(0), r.NumberOrNaN(1)),
+                ("$asset", asset.Id),
+                ("$at", at)
+            )
+        )
         {
-            var slot = asset.Slots.Select((s, p) => (Name: $"p{s}_c", p)).Where(s => s.Name == column).Select(s => s.p).DefaultIfEmpty(-1).First();
+            var slot = asset
+                .Slots.Select((s, p) => (Name: $"p{s}_c", p))
+                .Where(s => s.Name == column)
+                .Select(s => s.p)
+                .DefaultIfEmpty(-1)
+                .First();
             if (slot >= 0)
                 reading.PartsC[slot] = before;
             else
@@ -160,7 +254,9 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
         var slots = asset.Slots.Select(s => $", p{s}_c").ToArray();
         return connection.Query(
             $"""
-            SELECT at_ms, {Numbers}, (SELECT text FROM label WHERE id = settings), (SELECT text FROM label WHERE id = workload), fans_rpm, amended{string.Concat(slots)}
+            SELECT at_ms, {Numbers}, (SELECT text FROM label WHERE id = settings), (SELECT text FROM label WHERE id = workload), fans_rpm, amended{string.Concat(
+                slots
+            )}
             FROM reading WHERE asset_id = $asset AND at_ms BETWEEN $from AND $until {rest}
             """,
             r =>
@@ -168,10 +264,29 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
                 var parts = new double[slots.Length];
                 for (var p = 0; p < parts.Length; p++)
                     parts[p] = r.NumberOrNaN(13 + p);
-                return new StoredReading(new Reading(r.GetInt64(0), r.NumberOrNaN(1), r.NumberOrNaN(2), r.NumberOrNaN(3), r.NumberOrNaN(4), r.NumberOrNaN(5),
-                    r.NumberOrNaN(6), r.NumberOrNaN(7), r.NumberOrNaN(8), r.TextOrNull(9), r.TextOrNull(10), r.TextOrNull(11), parts), r.GetInt32(12));
+                return new StoredReading(
+                    new Reading(
+                        r.GetInt64(0),
+                        r.NumberOrNaN(1),
+                        r.NumberOrNaN(2),
+                        r.NumberOrNaN(3),
+                        r.NumberOrNaN(4),
+                        r.NumberOrNaN(5),
+                        r.NumberOrNaN(6),
+                        r.NumberOrNaN(7),
+                        r.NumberOrNaN(8),
+                        r.TextOrNull(9),
+                        r.TextOrNull(10),
+                        r.TextOrNull(11),
+                        parts
+                    ),
+                    r.GetInt32(12)
+                );
             },
-            ("$asset", asset.Id), ("$from", from), ("$until", until));
+            ("$asset", asset.Id),
+            ("$from", from),
+            ("$until", until)
+        );
     }
 
     private static long? LabelId(SqliteConnection connection, Dictionary<string, long> labels, string? text)
@@ -198,17 +313,46 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
         private readonly bool _fans;
         private readonly int _firstSlot;
 
-        public InsertReading(SqliteConnection connection, IReadOnlyList<(string Tag, Reading Reading)> batch, IReadOnlyDictionary<string, StoredAsset> assets)
+        public InsertReading(
+            SqliteConnection connection,
+            IReadOnlyList<(string Tag, Reading Reading)> batch,
+            IReadOnlyDictionary<string, StoredAsset> assets
+        )
         {
-            _numbers = [.. Enumerable.Range(0, CorrectableColumns.Count).Where(i => batch.Any(b => !double.IsNaN(NumberOf(b.Reading, i))))];
+            _numbers =
+            [
+                .. Enumerable
+                    .Range(0, CorrectableColumns.Count)
+                    .Where(i => batch.Any(b => !double.IsNaN(NumberOf(b.Reading, i)))),
+            ];
             _fans = batch.Any(b => b.Reading.FansRpm is not null);
             _firstSlot = Fixed + _numbers.Length + (_fans ? 1 : 0);
             var slots = batch.SelectMany(b => assets[b.Tag].Slots).DefaultIfEmpty(0).Max() + 1;
-            string[] columns = ["asset_id", "at_ms", "settings", "workload", .. _numbers.Select(i => CorrectableColumns[i]), .. (_fans ? ["fans_rpm"] : (string[])[]),
-                .. Enumerable.Range(0, slots).Select(slot => $"p{slot}_c")];
+            string[] columns =
+            [
+                "asset_id",
+                "at_ms",
+                "settings",
+                "workload",
+                .. _numbers.Select(i => CorrectableColumns[i]),
+                .. (_fans ? ["fans_rpm"] : (string[])[]),
+                .. Enumerable.Range(0, slots).Select(slot => $"p{slot}_c"),
+            ];
             _command = connection.Command(
-                $"INSERT INTO reading ({string.Join(", ", columns)}) VALUES ({string.Join(", ", columns.Select((_, c) => $"$c{c}"))}) ON CONFLICT DO NOTHING");
-            _parameters = [.. columns.Select((name, c) => _command.Parameters.Add($"$c{c}", c < Fixed ? SqliteType.Integer : name == "fans_rpm" ? SqliteType.Text : SqliteType.Real))];
+                $"INSERT INTO reading ({string.Join(", ", columns)}) VALUES ({string.Join(", ", columns.Select((_, c) => $"$c{c}"))}) ON CONFLICT DO NOTHING"
+            );
+            _parameters =
+            [
+                .. columns.Select(
+                    (name, c) =>
+                        _command.Parameters.Add(
+                            $"$c{c}",
+                            c < Fixed ? SqliteType.Integer
+                                : name == "fans_rpm" ? SqliteType.Text
+                                : SqliteType.Real
+                        )
+                ),
+            ];
             _command.Prepare();
         }
 
@@ -232,17 +376,18 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
         public void Dispose() => _command.Dispose();
 
         /// <summary>In the order of <see cref="CorrectableColumns"/>.</summary>
-        private static double NumberOf(Reading r, int column) => column switch
-        {
-            0 => r.AmbientC,
-            1 => r.OutletC,
-            2 => r.PowerW,
-            3 => r.FanRpm,
-            4 => r.FanPct,
-            5 => r.ClockMhz,
-            6 => r.Throttled,
-            _ => r.Score,
-        };
+        private static double NumberOf(Reading r, int column) =>
+            column switch
+            {
+                0 => r.AmbientC,
+                1 => r.OutletC,
+                2 => r.PowerW,
+                3 => r.FanRpm,
+                4 => r.FanPct,
+                5 => r.ClockMhz,
+                6 => r.Throttled,
+                _ => r.Score,
+            };
 
         private static object OrNull(double value) => double.IsNaN(value) ? DBNull.Value : value;
     }

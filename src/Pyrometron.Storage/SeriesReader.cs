@@ -68,7 +68,10 @@ public sealed class SeriesReader(Database database, long untilUnixMilliseconds) 
                     $"""
                     SELECT at_ms, settings, workload, ambient_c, power_w, fan_rpm, fan_pct, throttled{columns}
                     FROM reading WHERE asset_id = $asset AND at_ms <= $until AND amended < 2 ORDER BY at_ms
-                    """, ("$asset", 0L), ("$until", until));
+                    """,
+                    ("$asset", 0L),
+                    ("$until", until)
+                );
                 command.Prepare();
                 _commands[columns] = command;
             }
@@ -76,11 +79,16 @@ public sealed class SeriesReader(Database database, long untilUnixMilliseconds) 
         }
 
         /// <summary>Labels are numbered from 1: zero is NULL.</summary>
-        private static long Label(nint row, int column) => Native.sqlite3_column_int64(row, column) is var label && label == 0 ? -1 : label;
+        private static long Label(nint row, int column) =>
+            Native.sqlite3_column_int64(row, column) is var label && label == 0 ? -1 : label;
 
         /// <summary>NULL reads as zero: only a zero is asked what it is.</summary>
         private static double Number(nint row, int column) =>
-            Native.sqlite3_column_double(row, column) is var value && value == 0 && Native.sqlite3_column_type(row, column) == SqliteNull ? double.NaN : value;
+            Native.sqlite3_column_double(row, column) is var value
+            && value == 0
+            && Native.sqlite3_column_type(row, column) == SqliteNull
+                ? double.NaN
+                : value;
 
         public void Dispose()
         {
@@ -89,6 +97,7 @@ public sealed class SeriesReader(Database database, long untilUnixMilliseconds) 
             connection.Dispose();
         }
     }
+
     private const int SqliteNull = 5;
 
     /// <summary>

@@ -7,19 +7,35 @@ public sealed record SetAside(string Tag, string Reason, DateOnly Until, DateTim
 public sealed class SetAsideStore(Database database, TimeProvider clock)
 {
     /// <summary>Those that are aside on a day, by tag.</summary>
-    public IReadOnlyDictionary<string, SetAside> On(DateOnly day) => database.Read(connection => connection.Query(
-        "SELECT a.tag, s.reason, s.until, s.made_at FROM set_aside s JOIN asset a ON a.id = s.asset_id WHERE s.until > $day",
-        r => new SetAside(r.GetString(0), r.GetString(1), r.Date(2), Sql.ReadInstant(r.GetString(3))), ("$day", Sql.Text(day))).ToDictionary(s => s.Tag));
+    public IReadOnlyDictionary<string, SetAside> On(DateOnly day) =>
+        database.Read(connection =>
+            connection
+                .Query(
+                    "SELECT a.tag, s.reason, s.until, s.made_at FROM set_aside s JOIN asset a ON a.id = s.asset_id WHERE s.until > $day",
+                    r => new SetAside(r.GetString(0), r.GetString(1), r.Date(2), Sql.ReadInstant(r.GetString(3))),
+                    ("$day", Sql.Text(day))
+                )
+                .ToDictionary(s => s.Tag)
+        );
 
     /// <summary>Sets a machine aside; it comes back on the day.</summary>
-    public void Put(string tag, string reason, DateOnly until) => database.Write(connection => connection.Execute(
-        """
-        INSERT INTO set_aside (asset_id, reason, until, made_at) VALUES ((SELECT id FROM asset WHERE tag = $tag), $reason, $until, $now)
-        ON CONFLICT (asset_id) DO UPDATE SET reason = excluded.reason, until = excluded.until, made_at = excluded.made_at
-        """,
-        ("$tag", tag), ("$reason", reason), ("$until", Sql.Text(until)), ("$now", Sql.Text(clock.GetUtcNow()))));
+    public void Put(string tag, string reason, DateOnly until) =>
+        database.Write(connection =>
+            connection.Execute(
+                """
+                INSERT INTO set_aside (asset_id, reason, until, made_at) VALUES ((SELECT id FROM asset WHERE tag = $tag), $reason, $until, $now)
+                ON CONFLICT (asset_id) DO UPDATE SET reason = excluded.reason, until = excluded.until, made_at = excluded.made_at
+                """,
+                ("$tag", tag),
+                ("$reason", reason),
+                ("$until", Sql.Text(until)),
+                ("$now", Sql.Text(clock.GetUtcNow()))
+            )
+        );
 
     /// <summary>Puts a machine back into the queue.</summary>
-    public void TakeBack(string tag) => database.Write(connection =>
-        connection.Execute("DELETE FROM set_aside WHERE asset_id = (SELECT id FROM asset WHERE tag = $tag)", ("$tag", tag)));
+    public void TakeBack(string tag) =>
+        database.Write(connection =>
+            connection.Execute("DELETE FROM set_aside WHERE asset_id = (SELECT id FROM asset WHERE tag = $tag)", ("$tag", tag))
+        );
 }

@@ -17,8 +17,10 @@ internal static class Reference
     /// <summary>Columns of an open data series.</summary>
     public static double[][] Series(string file)
     {
-        var rows = File.ReadLines(Path.Combine(AppContext.BaseDirectory, "reference", file)).Skip(1)
-            .Select(l => l.Split(',').Select(c => double.Parse(c, CultureInfo.InvariantCulture)).ToArray()).ToArray();
+        var rows = File.ReadLines(Path.Combine(AppContext.BaseDirectory, "reference", file))
+            .Skip(1)
+            .Select(l => l.Split(',').Select(c => double.Parse(c, CultureInfo.InvariantCulture)).ToArray())
+            .ToArray();
         return [.. Enumerable.Range(0, rows[0].Length).Select(c => rows.Select(r => r[c]).ToArray())];
     }
 

@@ -8,7 +8,10 @@ public class CsvWriterTests
     [Fact]
     public void Cells_are_quoted_only_where_they_must_be()
     {
-        Assert.Equal("plain,\"a,b\",\"say \"\"no\"\"\",\"two\nlines\",\r\n", CsvWriter.Record("plain", "a,b", "say \"no\"", "two\nlines", null));
+        Assert.Equal(
+            "plain,\"a,b\",\"say \"\"no\"\"\",\"two\nlines\",\r\n",
+            CsvWriter.Record("plain", "a,b", "say \"no\"", "two\nlines", null)
+        );
         Assert.Equal("\r\n", CsvWriter.Record(""));
     }
 

@@ -8,8 +8,7 @@ namespace Pyrometron.Formats.Tests;
 
 public class OtherFormatsTests
 {
-    private const string Document =
-        """
+    private const string Document = """
         { "format": "pyrometron-fleet/1", "mood": "good",
           "sites": [ { "code": "QUAY", "name": "Quay House", "altitudeMetres": 12,
             "zones": [ { "code": "QUAY-2", "name": "Second floor", "dust": "normal", "designAmbientCelsius": 32 } ] } ],
@@ -59,22 +58,42 @@ public class OtherFormatsTests
     [InlineData("\"pyrometron-fleet/1\"", "\"pyrometron-fleet/2\"", "/format")]
     public void One_wrong_value_refuses_the_document_and_names_its_place(string from, string to, string pointer)
     {
-        var refused = Assert.Throws<RefusedInputException>(() => FleetDocument.Read(Bytes(Document.Replace(from, to, StringComparison.Ordinal))));
+        var refused = Assert.Throws<RefusedInputException>(() =>
+            FleetDocument.Read(Bytes(Document.Replace(from, to, StringComparison.Ordinal)))
+        );
         Assert.Contains(refused.Problems, p => p.Pointer == pointer);
     }
 
     [Fact]
     public void What_is_no_json_or_ten_thousand_levels_deep_is_refused()
     {
-        foreach (var text in (string[])["", "[1]", "{", "\"x\"", new string('[', 10_000), Document.Replace("\"mood\": \"good\"", "\"mood\": " + new string('[', 10_000), StringComparison.Ordinal), "{\"format\":\"a\",\"format\":\"b\"}"])
+        foreach (
+            var text in (string[])
+                [
+                    "",
+                    "[1]",
+                    "{",
+                    "\"x\"",
+                    new string('[', 10_000),
+                    Document.Replace("\"mood\": \"good\"", "\"mood\": " + new string('[', 10_000), StringComparison.Ordinal),
+                    "{\"format\":\"a\",\"format\":\"b\"}",
+                ]
+        )
             Assert.Throws<RefusedInputException>(() => FleetDocument.Read(Bytes(text)));
     }
 
     [Fact]
     public void Services_are_read_and_refused_line_by_line()
     {
-        var lines = ServicesCsv.Read(Bytes("level,date,asset\ndust-out,2025-10-01,GC-1\nhammer,2025-10-01,GC-1\nrepad,2025-13-01,GC-1\nrepad,2030-01-01,GC-1\nrepad,2025-10-02,GC-2\n"),
-            tag => tag == "GC-1", new(2026, 5, 1)).ToList();
+        var lines = ServicesCsv
+            .Read(
+                Bytes(
+                    "level,date,asset\ndust-out,2025-10-01,GC-1\nhammer,2025-10-01,GC-1\nrepad,2025-13-01,GC-1\nrepad,2030-01-01,GC-1\nrepad,2025-10-02,GC-2\n"
+                ),
+                tag => tag == "GC-1",
+                new(2026, 5, 1)
+            )
+            .ToList();
         Assert.Equal(new ServiceEvent(new(2025, 10, 1), ServiceLevel.DustOut), lines[0].Service);
         Assert.Equal(["level", "date", "date", "asset"], lines.Skip(1).Select(l => l.Problem!.Column));
         Assert.Throws<RefusedInputException>(() => ServicesCsv.Read(Bytes("date,asset\n"), _ => true, new(2026, 5, 1)).ToList());
@@ -90,7 +109,9 @@ public class OtherFormatsTests
         using (var whole = await GzipSpool.TakeAsync(new MemoryStream(bytes), default))
             Assert.Equal(whole.PlainLength, new StreamReader(whole.Open()).ReadToEnd().Length);
         for (var length = 2; length < bytes.Length; length++)
-            await Assert.ThrowsAsync<RefusedInputException>(() => GzipSpool.TakeAsync(new MemoryStream(bytes[..length]), default));
+            await Assert.ThrowsAsync<RefusedInputException>(() =>
+                GzipSpool.TakeAsync(new MemoryStream(bytes[..length]), default)
+            );
         bytes[^6] ^= 1;
         await Assert.ThrowsAsync<RefusedInputException>(() => GzipSpool.TakeAsync(new MemoryStream(bytes), default));
     }

@@ -9,9 +9,14 @@ public class ReadingsCsvTests
 {
     private static readonly DateTimeOffset Now = new(2026, 5, 1, 12, 0, 0, TimeSpan.Zero);
 
-    private static readonly Dictionary<string, IReadOnlyList<string>> Fleet = new() { ["GC-1"] = ["core", "memory"], ["PC, \"12\""] = ["cpu"] };
+    private static readonly Dictionary<string, IReadOnlyList<string>> Fleet = new()
+    {
+        ["GC-1"] = ["core", "memory"],
+        ["PC, \"12\""] = ["cpu"],
+    };
 
-    private static (List<ReadingLine> Lines, IReadOnlyList<string> Warnings) Read(string text) => Read(Encoding.UTF8.GetBytes(text));
+    private static (List<ReadingLine> Lines, IReadOnlyList<string> Warnings) Read(string text) =>
+        Read(Encoding.UTF8.GetBytes(text));
 
     private static (List<ReadingLine> Lines, IReadOnlyList<string> Warnings) Read(byte[] bytes)
     {
@@ -19,7 +24,8 @@ public class ReadingsCsvTests
         return ([.. csv.Read(new MemoryStream(bytes))], csv.Warnings);
     }
 
-    private static Reading Only(string text) => Read(text).Lines.Single().Reading ?? throw new InvalidOperationException(Read(text).Lines.Single().Problem!.Message);
+    private static Reading Only(string text) =>
+        Read(text).Lines.Single().Reading ?? throw new InvalidOperationException(Read(text).Lines.Single().Problem!.Message);
 
     [Fact]
     public void Columns_stand_in_any_order_and_an_empty_cell_is_not_measured()
@@ -42,7 +48,9 @@ public class ReadingsCsvTests
     [Fact]
     public void Quoted_cells_byte_order_mark_and_line_ends()
     {
-        var (lines, _) = Read("\uFEFFtime,asset,cpu_c,settings\r\n2026-04-01T06:00Z,\"PC, \"\"12\"\"\",70,\"two\r\nlines\"\n\n2026-04-01T07:00Z,\"PC, \"\"12\"\"\",71,x");
+        var (lines, _) = Read(
+            "\uFEFFtime,asset,cpu_c,settings\r\n2026-04-01T06:00Z,\"PC, \"\"12\"\"\",70,\"two\r\nlines\"\n\n2026-04-01T07:00Z,\"PC, \"\"12\"\"\",71,x"
+        );
         Assert.Equal(["two\r\nlines", "x"], lines.Select(l => l.Reading!.Settings));
         Assert.Equal([2, 5], lines.Select(l => l.Line));
     }
@@ -88,11 +96,15 @@ public class ReadingsCsvTests
         var (lines, warnings) = Read("time,asset,core_c,cpu_c,mood\n2026-04-01T06:00Z,GC-1,60,70,good");
         Assert.Equal([60, double.NaN], lines.Single().Reading!.PartsC);
         Assert.Contains(warnings, w => w.Contains("'mood'", StringComparison.Ordinal));
-        Assert.Contains(warnings, w => w.Contains("'cpu_c'", StringComparison.Ordinal) && w.Contains("GC-1", StringComparison.Ordinal));
+        Assert.Contains(
+            warnings,
+            w => w.Contains("'cpu_c'", StringComparison.Ordinal) && w.Contains("GC-1", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
-    public void Fans_that_report_apart_are_kept() => Assert.Equal("1780;1750", Only("time,asset,fan1_rpm,fan2_rpm\n2026-04-01T06:00Z,GC-1,1780,1750").FansRpm);
+    public void Fans_that_report_apart_are_kept() =>
+        Assert.Equal("1780;1750", Only("time,asset,fan1_rpm,fan2_rpm\n2026-04-01T06:00Z,GC-1,1780,1750").FansRpm);
 
     [Theory]
     [InlineData("", "empty")]
@@ -117,7 +129,9 @@ public class ReadingsCsvTests
     public void A_line_over_64_KiB_and_a_quote_never_closed_cost_only_themselves()
     {
         var endless = new string('9', 70_000);
-        var (lines, _) = Read($"time,asset,settings\n2026-04-01T01:00Z,GC-1,{endless}\n2026-04-01T02:00Z,GC-1,\"open\n2026-04-01T03:00Z,GC-1,good\n");
+        var (lines, _) = Read(
+            $"time,asset,settings\n2026-04-01T01:00Z,GC-1,{endless}\n2026-04-01T02:00Z,GC-1,\"open\n2026-04-01T03:00Z,GC-1,good\n"
+        );
         Assert.Equal([2, 3, 4], lines.Select(l => l.Line));
         Assert.Contains("longer than 64 KiB", lines[0].Problem!.Message, StringComparison.Ordinal);
         Assert.Contains("never closed", lines[1].Problem!.Message, StringComparison.Ordinal);
@@ -141,9 +155,14 @@ public class ReadingsCsvTests
     /// <summary>Whatever bytes come, each line is a reading or a refusal, and nothing throws but a whole refusal.</summary>
     [Fact]
     public void Any_bytes_after_a_good_header_are_read_or_refused() =>
-        Gen.Byte.Array[0, 400].Sample(bytes =>
-        {
-            var (lines, _) = Read([.. "time,asset,core_c\n"u8, .. bytes]);
-            return lines.All(l => l.Reading is null != (l.Problem is null) && l.Line >= 2);
-        }, iter: 2000);
+        Gen
+            .Byte.Array[0, 400]
+            .Sample(
+                bytes =>
+                {
+                    var (lines, _) = Read([.. "time,asset,core_c\n"u8, .. bytes]);
+                    return lines.All(l => l.Reading is null != (l.Problem is null) && l.Line >= 2);
+                },
+                iter: 2000
+            );
 }

@@ -11,7 +11,10 @@ public class SensorLogCsvTests
     [Fact]
     public void Times_count_from_the_first_sample_whatever_they_are_written_in()
     {
-        Assert.Equal([0, 0.5, 1], Read("time,core_c\n2026-05-01T10:00:00Z,40\n2026-05-01T12:00:30+02:00,50\n2026-05-01T10:01Z,55\n").Minutes);
+        Assert.Equal(
+            [0, 0.5, 1],
+            Read("time,core_c\n2026-05-01T10:00:00Z,40\n2026-05-01T12:00:30+02:00,50\n2026-05-01T10:01Z,55\n").Minutes
+        );
         Assert.Equal([0, 0.5], Read("seconds,core_c\n10,40\n40,50\n").Minutes);
         Assert.Equal([0, 2], Read("core_c,minutes\n40,3\n50,5\n").Minutes);
     }
@@ -19,7 +22,9 @@ public class SensorLogCsvTests
     [Fact]
     public void Parts_are_told_from_the_air_and_empty_cells_are_not_measured()
     {
-        var log = Read("minutes,core_c,memory_c,ambient_c,power_w,clock_mhz,fan_rpm,fan_pct,note\n0,40,,24,200,1800,1200,60,x\n1,50,70,24.5,,1790,1210,60,\n");
+        var log = Read(
+            "minutes,core_c,memory_c,ambient_c,power_w,clock_mhz,fan_rpm,fan_pct,note\n0,40,,24,200,1800,1200,60,x\n1,50,70,24.5,,1790,1210,60,\n"
+        );
         Assert.Equal(["core", "memory"], log.Parts.Select(p => p.Part));
         Assert.True(double.IsNaN(log.Parts[1].Celsius[0]));
         Assert.Equal([24, 24.5], log.Ambient!);

@@ -11,15 +11,16 @@ public sealed class ApiTests : IDisposable
 
     private static readonly object Run = RunAt(96);
 
-    private static object RunAt(double memory) => new
-    {
-        workload = "steady",
-        minutes = 20,
-        ambientCelsius = 25.0,
-        fan = new { mode = "fixed", percent = 100 },
-        settings = "stock",
-        parts = new[] { new { part = "memory", celsius = memory } },
-    };
+    private static object RunAt(double memory) =>
+        new
+        {
+            workload = "steady",
+            minutes = 20,
+            ambientCelsius = 25.0,
+            fan = new { mode = "fixed", percent = 100 },
+            settings = "stock",
+            parts = new[] { new { part = "memory", celsius = memory } },
+        };
 
     [Fact]
     public async Task Health_and_unknown_paths()
@@ -48,17 +49,40 @@ public sealed class ApiTests : IDisposable
     [Fact]
     public async Task A_verdict_answers_as_the_contract_says_and_stores_nothing()
     {
-        var (status, body) = await _server.Post("/api/v1/verdicts/evaluate", new { service = "repad", before = Run, after = RunAt(88) });
+        var (status, body) = await _server.Post(
+            "/api/v1/verdicts/evaluate",
+            new
+            {
+                service = "repad",
+                before = Run,
+                after = RunAt(88),
+            }
+        );
         var part = body.GetProperty("parts")[0];
-        Assert.Equal((200, "improved", -8.0, 3.27, -8.0), (status, body.GetProperty("outcome").GetString(), part.GetProperty("changeKelvin").GetDouble(), part.GetProperty("uncertaintyKelvin").GetDouble(), part.GetProperty("rawChangeCelsius").GetDouble()));
+        Assert.Equal(
+            (200, "improved", -8.0, 3.27, -8.0),
+            (
+                status,
+                body.GetProperty("outcome").GetString(),
+                part.GetProperty("changeKelvin").GetDouble(),
+                part.GetProperty("uncertaintyKelvin").GetDouble(),
+                part.GetProperty("rawChangeCelsius").GetDouble()
+            )
+        );
         Assert.Empty((await _server.Get("/api/v1/jobs")).Body.EnumerateArray());
     }
 
     [Theory]
     [InlineData("{}", "/before")]
     [InlineData("""{"before":{"minutes":"x"}}""", "/before/minutes")]
-    [InlineData("""{"before":{"workload":"a","minutes":0,"fan":{},"settings":"s","parts":[]},"after":null}""", "/before/fan/mode")]
-    [InlineData("""{"before":{"workload":"a","minutes":20,"fan":{"mode":"auto"},"settings":"s","parts":[{"part":"core","celsius":1e9}]}}""", "/before/parts/0/celsius")]
+    [InlineData(
+        """{"before":{"workload":"a","minutes":0,"fan":{},"settings":"s","parts":[]},"after":null}""",
+        "/before/fan/mode"
+    )]
+    [InlineData(
+        """{"before":{"workload":"a","minutes":20,"fan":{"mode":"auto"},"settings":"s","parts":[{"part":"core","celsius":1e9}]}}""",
+        "/before/parts/0/celsius"
+    )]
     [InlineData("""{"service":"hammer"}""", "/service")]
     public async Task A_wrong_pair_of_runs_is_refused_with_pointers(string json, string pointer)
     {
@@ -71,15 +95,30 @@ public sealed class ApiTests : IDisposable
     public async Task A_log_of_samples_is_settled_or_refused()
     {
         var minutes = Enumerable.Range(0, 60).Select(i => i / 3.0).ToArray();
-        var (status, body) = await _server.Post("/api/v1/runs/settle", new { minutes, celsius = minutes.Select(t => 74 - 42 * Math.Exp(-t / 3)) });
+        var (status, body) = await _server.Post(
+            "/api/v1/runs/settle",
+            new { minutes, celsius = minutes.Select(t => 74 - 42 * Math.Exp(-t / 3)) }
+        );
         Assert.Equal((200, 74.0), (status, Math.Round(body.GetProperty("settledC").GetDouble(), 3)));
         Assert.Equal(400, (await _server.Post("/api/v1/runs/settle", new { minutes, celsius = new[] { 1.0 } })).Status);
-        Assert.Equal(400, (await _server.Post("/api/v1/runs/settle", new { minutes = new double[6], celsius = new double[6] })).Status);
+        Assert.Equal(
+            400,
+            (await _server.Post("/api/v1/runs/settle", new { minutes = new double[6], celsius = new double[6] })).Status
+        );
     }
 
     [Fact]
     public async Task Ten_thousand_levels_of_json_are_a_plain_refusal() =>
-        Assert.Equal(400, (await _server.Send("/api/v1/verdicts/evaluate", string.Concat(Enumerable.Repeat("{\"before\":", 10_000)), "application/json")).Status);
+        Assert.Equal(
+            400,
+            (
+                await _server.Send(
+                    "/api/v1/verdicts/evaluate",
+                    string.Concat(Enumerable.Repeat("{\"before\":", 10_000)),
+                    "application/json"
+                )
+            ).Status
+        );
 
     [Fact]
     public async Task One_job_from_the_first_measurement_to_the_proof()
@@ -87,26 +126,80 @@ public sealed class ApiTests : IDisposable
         await _server.LoadSmallFleet();
         var (_, queue) = await _server.Get("/api/v1/queue?wait=60");
         var first = queue.GetProperty("items")[0];
-        Assert.Equal(("GC-1", "dust", "dust-out"), (first.GetProperty("asset").GetString(), first.GetProperty("cause").GetString(), first.GetProperty("service").GetString()));
+        Assert.Equal(
+            ("GC-1", "dust", "dust-out"),
+            (
+                first.GetProperty("asset").GetString(),
+                first.GetProperty("cause").GetString(),
+                first.GetProperty("service").GetString()
+            )
+        );
 
         var (status, job) = await _server.Post("/api/v1/jobs", new { asset = "GC-1", level = "dust-out" });
         Assert.Equal(201, status);
         var bench = new Bench(_server, job);
-        Assert.Equal(409, await bench.Try(new { kind = "step-done", step = "power-off", @checks = new[] { "Its host is off, not asleep", "Every mains plug is out" } }));
+        Assert.Equal(
+            409,
+            await bench.Try(
+                new
+                {
+                    kind = "step-done",
+                    step = "power-off",
+                    @checks = new[] { "Its host is off, not asleep", "Every mains plug is out" },
+                }
+            )
+        );
         Assert.Equal(409, await bench.Try(new { kind = "work-filed" }));
-        Assert.Equal(409, await bench.Try(new { kind = "run-measured", phase = "after", run = Run }));
+        Assert.Equal(
+            409,
+            await bench.Try(
+                new
+                {
+                    kind = "run-measured",
+                    phase = "after",
+                    run = Run,
+                }
+            )
+        );
         Assert.Equal(409, (await _server.Post("/api/v1/jobs", new { asset = "GC-1", level = "repad" })).Status);
         var (_, newest) = await _server.Get($"{bench.Url}/runs/from-readings");
-        await bench.Do(new { kind = "run-measured", phase = "before", run = newest });
-        Assert.Equal(400, await bench.Try(new { kind = "run-measured", phase = "before", run = new { minutes = 3 } }));
+        await bench.Do(
+            new
+            {
+                kind = "run-measured",
+                phase = "before",
+                run = newest,
+            }
+        );
+        Assert.Equal(
+            400,
+            await bench.Try(
+                new
+                {
+                    kind = "run-measured",
+                    phase = "before",
+                    run = new { minutes = 3 },
+                }
+            )
+        );
         await bench.DoAllSteps();
         await bench.Do(new { kind = "work-filed" });
         Assert.Equal("waiting-for-proof", bench.Job.GetProperty("state").GetString());
         Assert.Equal(409, await bench.Try(new { kind = "verdict-filed" }));
 
         var after = JsonSerializer.Deserialize<Dictionary<string, object?>>(newest)!;
-        after["parts"] = newest.GetProperty("parts").EnumerateArray().Select(p => new { part = p.GetProperty("part").GetString(), celsius = p.GetProperty("celsius").GetDouble() - 9 });
-        await bench.Do(new { kind = "run-measured", phase = "after", run = after });
+        after["parts"] = newest
+            .GetProperty("parts")
+            .EnumerateArray()
+            .Select(p => new { part = p.GetProperty("part").GetString(), celsius = p.GetProperty("celsius").GetDouble() - 9 });
+        await bench.Do(
+            new
+            {
+                kind = "run-measured",
+                phase = "after",
+                run = after,
+            }
+        );
         Assert.Equal("improved", bench.Job.GetProperty("preview").GetProperty("outcome").GetString());
         await bench.Do(new { kind = "verdict-filed" });
         Assert.Equal("proven", bench.Job.GetProperty("state").GetString());
@@ -125,18 +218,66 @@ public sealed class ApiTests : IDisposable
     public async Task A_machine_is_edited_moved_set_aside_retired_and_put_back()
     {
         await _server.LoadSmallFleet();
-        var parts = new[] { new { part = "core", limitCelsius = 88, @interface = "paste" }, new { part = "memory", limitCelsius = 105, @interface = "pad" } };
-        object Edit(string zone) => new { model = "Sorrel II", kind = "graphics-card", zone, hostTag = (string?)null, dutyHoursPerDay = 20, inServiceSince = "2025-01-01", warrantyUntil = (string?)null, parts };
+        var parts = new[]
+        {
+            new
+            {
+                part = "core",
+                limitCelsius = 88,
+                @interface = "paste",
+            },
+            new
+            {
+                part = "memory",
+                limitCelsius = 105,
+                @interface = "pad",
+            },
+        };
+        object Edit(string zone) =>
+            new
+            {
+                model = "Sorrel II",
+                kind = "graphics-card",
+                zone,
+                hostTag = (string?)null,
+                dutyHoursPerDay = 20,
+                inServiceSince = "2025-01-01",
+                warrantyUntil = (string?)null,
+                parts,
+            };
         Assert.Equal(204, (await _server.Put("/api/v1/assets/GC-2", Edit("Z"))).Status);
         Assert.Equal(400, (await _server.Put("/api/v1/assets/GC-2", Edit("ATTIC"))).Status);
         var (_, machine) = await _server.Get("/api/v1/assets/GC-2");
-        Assert.Equal(("Sorrel II", 88), (machine.GetProperty("model").GetString(), machine.GetProperty("parts")[0].GetProperty("limitCelsius").GetInt32()));
+        Assert.Equal(
+            ("Sorrel II", 88),
+            (machine.GetProperty("model").GetString(), machine.GetProperty("parts")[0].GetProperty("limitCelsius").GetInt32())
+        );
         Assert.Contains(machine.GetProperty("changes").EnumerateArray(), c => c.GetProperty("field").GetString() == "model");
 
-        Assert.Equal(400, (await _server.Put("/api/v1/assets/GC-1/set-aside", new { reason = "looked", until = "2020-01-01" })).Status);
-        Assert.Equal(204, (await _server.Put("/api/v1/assets/GC-1/set-aside", new { reason = "looked", until = DateTime.UtcNow.AddDays(30).ToString("yyyy-MM-dd") })).Status);
+        Assert.Equal(
+            400,
+            (await _server.Put("/api/v1/assets/GC-1/set-aside", new { reason = "looked", until = "2020-01-01" })).Status
+        );
+        Assert.Equal(
+            204,
+            (
+                await _server.Put(
+                    "/api/v1/assets/GC-1/set-aside",
+                    new { reason = "looked", until = DateTime.UtcNow.AddDays(30).ToString("yyyy-MM-dd") }
+                )
+            ).Status
+        );
         var (_, queue) = await _server.Get("/api/v1/queue?wait=60");
-        Assert.Equal("looked", queue.GetProperty("items").EnumerateArray().Single(i => i.GetProperty("asset").GetString() == "GC-1").GetProperty("setAside").GetProperty("reason").GetString());
+        Assert.Equal(
+            "looked",
+            queue
+                .GetProperty("items")
+                .EnumerateArray()
+                .Single(i => i.GetProperty("asset").GetString() == "GC-1")
+                .GetProperty("setAside")
+                .GetProperty("reason")
+                .GetString()
+        );
 
         Assert.Equal(400, (await _server.Post("/api/v1/assets/GC-3/retirement", new { retired = true })).Status);
         Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-3/retirement", new { retired = true, reason = "sold" })).Status);
@@ -154,17 +295,78 @@ public sealed class ApiTests : IDisposable
         var (_, newest) = await _server.Get("/api/v1/assets/GC-1/readings?count=2");
         var at = newest[0].GetProperty("at").GetString();
         Assert.Equal(400, (await _server.Post("/api/v1/assets/GC-1/readings/void", new { at, voided = true })).Status);
-        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-1/readings/void", new { at, voided = true, reason = "door open" })).Status);
-        Assert.Equal(400, (await _server.Post("/api/v1/assets/GC-1/readings/correct", new { at, column = "core", value = 4000, reason = "typo" })).Status);
-        Assert.Equal(404, (await _server.Post("/api/v1/assets/GC-1/readings/correct", new { at, column = "mood", value = 4, reason = "typo" })).Status);
-        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-1/readings/correct", new { at, column = "core", value = 61, reason = "typo" })).Status);
+        Assert.Equal(
+            204,
+            (
+                await _server.Post(
+                    "/api/v1/assets/GC-1/readings/void",
+                    new
+                    {
+                        at,
+                        voided = true,
+                        reason = "door open",
+                    }
+                )
+            ).Status
+        );
+        Assert.Equal(
+            400,
+            (
+                await _server.Post(
+                    "/api/v1/assets/GC-1/readings/correct",
+                    new
+                    {
+                        at,
+                        column = "core",
+                        value = 4000,
+                        reason = "typo",
+                    }
+                )
+            ).Status
+        );
+        Assert.Equal(
+            404,
+            (
+                await _server.Post(
+                    "/api/v1/assets/GC-1/readings/correct",
+                    new
+                    {
+                        at,
+                        column = "mood",
+                        value = 4,
+                        reason = "typo",
+                    }
+                )
+            ).Status
+        );
+        Assert.Equal(
+            204,
+            (
+                await _server.Post(
+                    "/api/v1/assets/GC-1/readings/correct",
+                    new
+                    {
+                        at,
+                        column = "core",
+                        value = 61,
+                        reason = "typo",
+                    }
+                )
+            ).Status
+        );
         (_, newest) = await _server.Get("/api/v1/assets/GC-1/readings?count=1");
         Assert.Equal((2, 61), (newest[0].GetProperty("amended").GetInt32(), newest[0].GetProperty("partsC")[0].GetInt32()));
 
-        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-1/services", new { date = "2026-01-05", level = "dust-out" })).Status);
+        Assert.Equal(
+            204,
+            (await _server.Post("/api/v1/assets/GC-1/services", new { date = "2026-01-05", level = "dust-out" })).Status
+        );
         var (_, machine) = await _server.Get("/api/v1/assets/GC-1");
         var id = machine.GetProperty("services")[0].GetProperty("id").GetInt64();
-        Assert.Equal(204, (await _server.Post($"/api/v1/assets/GC-1/services/{id}/void", new { voided = true, reason = "other card" })).Status);
+        Assert.Equal(
+            204,
+            (await _server.Post($"/api/v1/assets/GC-1/services/{id}/void", new { voided = true, reason = "other card" })).Status
+        );
         (_, machine) = await _server.Get("/api/v1/assets/GC-1");
         Assert.Equal("other card", machine.GetProperty("services")[0].GetProperty("voidedReason").GetString());
     }
@@ -173,9 +375,43 @@ public sealed class ApiTests : IDisposable
     public void Dependencies_point_one_way()
     {
         var core = Types.InAssembly(typeof(Core.Fleet.Asset).Assembly);
-        Assert.True(core.ShouldNot().HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore", "Microsoft.Data", "System.IO", "System.Net").GetResult().IsSuccessful);
-        Assert.True(Types.InAssembly(typeof(Devices.BenchProbe).Assembly).ShouldNot().HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore").GetResult().IsSuccessful);
-        Assert.True(Types.InAssembly(typeof(Formats.GzipSpool).Assembly).ShouldNot().HaveDependencyOnAny("Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore", "Microsoft.Data").GetResult().IsSuccessful);
-        Assert.True(Types.InAssembly(typeof(Storage.Database).Assembly).ShouldNot().HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Server", "Microsoft.AspNetCore").GetResult().IsSuccessful);
+        Assert.True(
+            core.ShouldNot()
+                .HaveDependencyOnAny(
+                    "Pyrometron.Formats",
+                    "Pyrometron.Storage",
+                    "Pyrometron.Server",
+                    "Microsoft.AspNetCore",
+                    "Microsoft.Data",
+                    "System.IO",
+                    "System.Net"
+                )
+                .GetResult()
+                .IsSuccessful
+        );
+        Assert.True(
+            Types
+                .InAssembly(typeof(Devices.BenchProbe).Assembly)
+                .ShouldNot()
+                .HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore")
+                .GetResult()
+                .IsSuccessful
+        );
+        Assert.True(
+            Types
+                .InAssembly(typeof(Formats.GzipSpool).Assembly)
+                .ShouldNot()
+                .HaveDependencyOnAny("Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore", "Microsoft.Data")
+                .GetResult()
+                .IsSuccessful
+        );
+        Assert.True(
+            Types
+                .InAssembly(typeof(Storage.Database).Assembly)
+                .ShouldNot()
+                .HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Server", "Microsoft.AspNetCore")
+                .GetResult()
+                .IsSuccessful
+        );
     }
 }

@@ -13,13 +13,37 @@ internal sealed class Bench(Server server, JsonElement job, string device = "pho
 
     public static async Task<Bench> Start(Server server, string asset, string level, string? warrantyAnswer = null)
     {
-        var (status, job) = await server.Post("/api/v1/jobs", new { asset, level, warrantyAnswer });
+        var (status, job) = await server.Post(
+            "/api/v1/jobs",
+            new
+            {
+                asset,
+                level,
+                warrantyAnswer,
+            }
+        );
         Assert.Equal(201, status);
         return new Bench(server, job);
     }
 
-    public Task<(int Status, JsonElement Body)> Send(object entry, int? version = null, Guid? key = null, DateTimeOffset? madeAt = null) =>
-        server.Post($"{Url}/entries", new { key = key ?? Guid.NewGuid(), version = version ?? Version, device, by = "M. Larkspur", madeAt, entry });
+    public Task<(int Status, JsonElement Body)> Send(
+        object entry,
+        int? version = null,
+        Guid? key = null,
+        DateTimeOffset? madeAt = null
+    ) =>
+        server.Post(
+            $"{Url}/entries",
+            new
+            {
+                key = key ?? Guid.NewGuid(),
+                version = version ?? Version,
+                device,
+                by = "M. Larkspur",
+                madeAt,
+                entry,
+            }
+        );
 
     /// <summary>Writes what must be taken.</summary>
     public async Task Do(object entry, DateTimeOffset? madeAt = null)
@@ -44,18 +68,55 @@ internal sealed class Bench(Server server, JsonElement job, string device = "pho
     public async Task DoAllSteps(string? until = null)
     {
         var at = DateTimeOffset.UtcNow;
-        foreach (var step in Job.GetProperty("steps").EnumerateArray().Where(s => s.GetProperty("doneAt").ValueKind == JsonValueKind.Null).ToArray())
+        foreach (
+            var step in Job.GetProperty("steps")
+                .EnumerateArray()
+                .Where(s => s.GetProperty("doneAt").ValueKind == JsonValueKind.Null)
+                .ToArray()
+        )
         {
             var id = step.GetProperty("id").GetString();
             if (id == until)
                 return;
             if (step.GetProperty("form").GetString() == "inspection")
-                await Do(new { kind = "found", about = "dust", grade = "3" });
+                await Do(
+                    new
+                    {
+                        kind = "found",
+                        about = "dust",
+                        grade = "3",
+                    }
+                );
             if (step.GetProperty("form").GetString() == "joint-inspection")
-                await Do(new { kind = "found", about = "paste", grade = "dry" });
-            if (step.GetProperty("timer") is { ValueKind: JsonValueKind.Object } timer && timer.GetProperty("required").GetBoolean())
-                await Do(new { kind = "timer-started", timer = id, seconds = 1 }, at.AddMinutes(-1));
-            await Do(new { kind = "step-done", step = id, checks = step.GetProperty("gate").EnumerateArray().Select(g => g.GetString()).ToArray() });
+                await Do(
+                    new
+                    {
+                        kind = "found",
+                        about = "paste",
+                        grade = "dry",
+                    }
+                );
+            if (
+                step.GetProperty("timer") is { ValueKind: JsonValueKind.Object } timer
+                && timer.GetProperty("required").GetBoolean()
+            )
+                await Do(
+                    new
+                    {
+                        kind = "timer-started",
+                        timer = id,
+                        seconds = 1,
+                    },
+                    at.AddMinutes(-1)
+                );
+            await Do(
+                new
+                {
+                    kind = "step-done",
+                    step = id,
+                    checks = step.GetProperty("gate").EnumerateArray().Select(g => g.GetString()).ToArray(),
+                }
+            );
         }
     }
 }

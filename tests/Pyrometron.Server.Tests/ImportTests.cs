@@ -20,11 +20,26 @@ public sealed class ImportTests : IDisposable
     [Fact]
     public async Task Practice_1_loads_as_it_is_and_is_ranked_well()
     {
-        var (status, body) = await _server.Send("/api/v1/fleet", await File.ReadAllBytesAsync(Server.Trial("practice-1/fleet.json")), "application/json");
+        var (status, body) = await _server.Send(
+            "/api/v1/fleet",
+            await File.ReadAllBytesAsync(Server.Trial("practice-1/fleet.json")),
+            "application/json"
+        );
         Assert.Equal((200, 160), (status, body.GetProperty("created").GetInt32()));
-        (status, body) = await _server.Send("/api/v1/readings", await File.ReadAllBytesAsync(Server.Trial("practice-1/readings.csv.gz")), "text/csv", "gzip");
-        Assert.Equal((200, 128_226L, 0L), (status, body.GetProperty("accepted").GetInt64(), body.GetProperty("rejectedCount").GetInt64()));
-        (status, body) = await _server.Send("/api/v1/services", await File.ReadAllBytesAsync(Server.Trial("practice-1/services.csv")));
+        (status, body) = await _server.Send(
+            "/api/v1/readings",
+            await File.ReadAllBytesAsync(Server.Trial("practice-1/readings.csv.gz")),
+            "text/csv",
+            "gzip"
+        );
+        Assert.Equal(
+            (200, 128_226L, 0L),
+            (status, body.GetProperty("accepted").GetInt64(), body.GetProperty("rejectedCount").GetInt64())
+        );
+        (status, body) = await _server.Send(
+            "/api/v1/services",
+            await File.ReadAllBytesAsync(Server.Trial("practice-1/services.csv"))
+        );
         Assert.Equal((200, 0L), (status, body.GetProperty("accepted").GetInt64()));
         Assert.True(body.GetProperty("duplicates").GetInt64() > 100);
 
@@ -34,8 +49,13 @@ public sealed class ImportTests : IDisposable
         var items = body.GetProperty("items").EnumerateArray().ToArray();
         Assert.Equal(160, items.Select(i => i.GetProperty("asset").GetString()).Distinct().Count());
         Assert.Equal(Enumerable.Range(1, 160), items.Select(i => i.GetProperty("rank").GetInt32()));
-        var needing = System.Text.Json.JsonDocument.Parse(await File.ReadAllBytesAsync(Server.Trial("practice-1/truth.json"))).RootElement.GetProperty("assets").EnumerateArray()
-            .Where(a => a.GetProperty("needsWork").GetBoolean()).Select(a => a.GetProperty("asset").GetString()).ToHashSet();
+        var needing = System
+            .Text.Json.JsonDocument.Parse(await File.ReadAllBytesAsync(Server.Trial("practice-1/truth.json")))
+            .RootElement.GetProperty("assets")
+            .EnumerateArray()
+            .Where(a => a.GetProperty("needsWork").GetBoolean())
+            .Select(a => a.GetProperty("asset").GetString())
+            .ToHashSet();
         var found = items.Take(needing.Count).Count(i => needing.Contains(i.GetProperty("asset").GetString()));
         Assert.True(found >= 0.8 * needing.Count, $"{found} of {needing.Count}");
 
@@ -50,7 +70,14 @@ public sealed class ImportTests : IDisposable
         var document = await File.ReadAllBytesAsync(Server.Trial("practice-2/fleet.json"));
         await _server.Send("/api/v1/fleet", document, "application/json");
         var (_, twice) = await _server.Send("/api/v1/fleet", Gzip(Encoding.UTF8.GetString(document)), "application/json", "gzip");
-        Assert.Equal((0, 0, 160), (twice.GetProperty("created").GetInt32(), twice.GetProperty("updated").GetInt32(), twice.GetProperty("unchanged").GetInt32()));
+        Assert.Equal(
+            (0, 0, 160),
+            (
+                twice.GetProperty("created").GetInt32(),
+                twice.GetProperty("updated").GetInt32(),
+                twice.GetProperty("unchanged").GetInt32()
+            )
+        );
         var (_, back) = await _server.Get("/api/v1/fleet");
         Assert.True(System.Text.Json.JsonElement.DeepEquals(System.Text.Json.JsonDocument.Parse(document).RootElement, back));
     }
@@ -59,11 +86,29 @@ public sealed class ImportTests : IDisposable
     public async Task Good_lines_are_kept_bad_ones_are_listed_and_sending_again_adds_nothing()
     {
         await _server.LoadSmallFleet();
-        const string file = "time,asset,core_c\n2026-01-01T00:30Z,GC-1,60\n2026-01-01T00:30Z,GC-9,60\n2026-01-01T00:30+00:00,GC-1,61\n2026-01-01T00:31Z,GC-1,warm\n";
+        const string file =
+            "time,asset,core_c\n2026-01-01T00:30Z,GC-1,60\n2026-01-01T00:30Z,GC-9,60\n2026-01-01T00:30+00:00,GC-1,61\n2026-01-01T00:31Z,GC-1,warm\n";
         var (status, body) = await _server.Send("/api/v1/readings", file);
-        Assert.Equal((200, 1, 0, 3), (status, body.GetProperty("accepted").GetInt32(), body.GetProperty("duplicates").GetInt32(), body.GetProperty("rejectedCount").GetInt32()));
-        Assert.Equal([(3, "asset"), (4, null), (5, "core_c")], body.GetProperty("rejected").EnumerateArray().Select(r => (r.GetProperty("line").GetInt32(), r.GetProperty("column").GetString())));
-        Assert.Contains("with other values", body.GetProperty("rejected")[1].GetProperty("message").GetString(), StringComparison.Ordinal);
+        Assert.Equal(
+            (200, 1, 0, 3),
+            (
+                status,
+                body.GetProperty("accepted").GetInt32(),
+                body.GetProperty("duplicates").GetInt32(),
+                body.GetProperty("rejectedCount").GetInt32()
+            )
+        );
+        Assert.Equal(
+            [(3, "asset"), (4, null), (5, "core_c")],
+            body.GetProperty("rejected")
+                .EnumerateArray()
+                .Select(r => (r.GetProperty("line").GetInt32(), r.GetProperty("column").GetString()))
+        );
+        Assert.Contains(
+            "with other values",
+            body.GetProperty("rejected")[1].GetProperty("message").GetString(),
+            StringComparison.Ordinal
+        );
         (_, body) = await _server.Send("/api/v1/readings", file);
         Assert.Equal((0, 1), (body.GetProperty("accepted").GetInt32(), body.GetProperty("duplicates").GetInt32()));
     }
@@ -72,7 +117,10 @@ public sealed class ImportTests : IDisposable
     public async Task A_truncated_gzip_stores_nothing()
     {
         await _server.LoadSmallFleet();
-        var packed = Gzip("time,asset,core_c\n" + string.Concat(Enumerable.Range(0, 900).Select(i => $"2020-01-01T{i / 60 % 24:00}:{i % 60:00}Z,GC-1,60\n")));
+        var packed = Gzip(
+            "time,asset,core_c\n"
+                + string.Concat(Enumerable.Range(0, 900).Select(i => $"2020-01-01T{i / 60 % 24:00}:{i % 60:00}Z,GC-1,60\n"))
+        );
         var (status, body) = await _server.Send("/api/v1/readings", packed[..^4], "text/csv", "gzip");
         Assert.Equal(400, status);
         Assert.Contains("nothing of it was stored", body.GetProperty("detail").GetString(), StringComparison.Ordinal);
@@ -90,7 +138,10 @@ public sealed class ImportTests : IDisposable
         var (status, body) = await _server.Send(path, text, "application/json");
         Assert.Equal(400, status);
         var error = body.GetProperty("errors").EnumerateArray();
-        Assert.Contains(error, e => pointer is null ? e.GetProperty("line").GetInt32() == 1 : e.GetProperty("pointer").GetString() == pointer);
+        Assert.Contains(
+            error,
+            e => pointer is null ? e.GetProperty("line").GetInt32() == 1 : e.GetProperty("pointer").GetString() == pointer
+        );
         Assert.Empty((await _server.Get("/api/v1/fleet")).Body.GetProperty("assets").EnumerateArray());
     }
 }

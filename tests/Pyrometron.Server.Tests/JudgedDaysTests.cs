@@ -13,9 +13,11 @@ public sealed class JudgedDaysTests : IDisposable
 
     private static DateOnly Today => DateOnly.FromDateTime(DateTime.UtcNow);
 
-    private async Task<JsonElement> Queue(string query = "") => (await _server.Get($"/api/v1/queue?limit=all&wait=60{query}")).Body;
+    private async Task<JsonElement> Queue(string query = "") =>
+        (await _server.Get($"/api/v1/queue?limit=all&wait=60{query}")).Body;
 
-    private static JsonElement Machine(JsonElement queue, string tag) => queue.GetProperty("items").EnumerateArray().Single(i => i.GetProperty("asset").GetString() == tag);
+    private static JsonElement Machine(JsonElement queue, string tag) =>
+        queue.GetProperty("items").EnumerateArray().Single(i => i.GetProperty("asset").GetString() == tag);
 
     private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 
@@ -30,10 +32,16 @@ public sealed class JudgedDaysTests : IDisposable
         Assert.InRange(now, 7, 10);
         Assert.InRange(then, 2.5, 6);
         var (_, assessment) = await _server.Get($"/api/v1/assets/GC-1/assessment?asOf={Day(day)}&wait=60");
-        Assert.True(assessment.GetProperty("newestReading").GetDateTimeOffset() < new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero));
+        Assert.True(
+            assessment.GetProperty("newestReading").GetDateTimeOffset()
+                < new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero)
+        );
         Assert.Equal(Day(day), assessment.GetProperty("asOf").GetString());
         // A service of a later day was not known then; today it is.
-        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-1/services", new { date = Day(Today), level = "dust-out" })).Status);
+        Assert.Equal(
+            204,
+            (await _server.Post("/api/v1/assets/GC-1/services", new { date = Day(Today), level = "dust-out" })).Status
+        );
         Assert.Equal(then, Machine(await Queue($"&asOf={Day(day)}"), "GC-1").GetProperty("driftKelvin").GetDouble(), 1e-9);
         Assert.True(Machine(await Queue(), "GC-1").GetProperty("driftKelvin").GetDouble() < 2);
     }
@@ -55,7 +63,8 @@ public sealed class JudgedDaysTests : IDisposable
     [InlineData("limit=-1", 400)]
     [InlineData("limit=some", 400)]
     [InlineData("limit=0", 200)]
-    public async Task A_day_or_a_number_that_is_none_is_refused(string query, int expected) => Assert.Equal(expected, (await _server.Get("/api/v1/queue?" + query)).Status);
+    public async Task A_day_or_a_number_that_is_none_is_refused(string query, int expected) =>
+        Assert.Equal(expected, (await _server.Get("/api/v1/queue?" + query)).Status);
 
     [Fact]
     public async Task While_newer_data_is_judged_the_older_answer_says_so_and_the_newer_one_follows()
@@ -64,11 +73,19 @@ public sealed class JudgedDaysTests : IDisposable
         var before = (await Queue()).GetProperty("judgedAt").GetDateTimeOffset();
         var csv = new StringBuilder("time,asset,ambient_c,power_w,core_c,memory_c,fan_rpm,fan_pct,settings,workload\n");
         for (var minute = 0; minute < 50; minute++)
-            csv.Append(FormattableString.Invariant($"{Day(Today.AddDays(-1))}T07:{minute:00}Z,GC-4,25.0,222,72,80,1905,60,stock,steady\n"));
+            csv.Append(
+                FormattableString.Invariant(
+                    $"{Day(Today.AddDays(-1))}T07:{minute:00}Z,GC-4,25.0,222,72,80,1905,60,stock,steady\n"
+                )
+            );
         Assert.Equal(200, (await _server.Send("/api/v1/readings", csv.ToString())).Status);
         var (_, at_once) = await _server.Get("/api/v1/queue?wait=0");
         // Either it says that it is older, or it is the newer one already.
-        Assert.True(at_once.TryGetProperty("pending", out var pending) ? pending.GetBoolean() : at_once.GetProperty("judgedAt").GetDateTimeOffset() > before);
+        Assert.True(
+            at_once.TryGetProperty("pending", out var pending)
+                ? pending.GetBoolean()
+                : at_once.GetProperty("judgedAt").GetDateTimeOffset() > before
+        );
         var after = await Queue();
         Assert.False(after.TryGetProperty("pending", out _));
         Assert.True(after.GetProperty("judgedAt").GetDateTimeOffset() > before);
@@ -94,9 +111,14 @@ public sealed class JudgedDaysTests : IDisposable
     {
         await _server.LoadSmallFleet();
         var day = Day(Today.AddDays(-30));
-        var answers = await Task.WhenAll(Enumerable.Range(0, 12).Select(i => _server.Get($"/api/v1/queue?asOf={day}&wait={(i % 3 == 0 ? 0 : 60)}")));
+        var answers = await Task.WhenAll(
+            Enumerable.Range(0, 12).Select(i => _server.Get($"/api/v1/queue?asOf={day}&wait={(i % 3 == 0 ? 0 : 60)}"))
+        );
         Assert.All(answers, a => Assert.Equal(200, a.Status));
-        var patient = answers.Where((_, i) => i % 3 != 0).Select(a => a.Body.GetProperty("judgedAt").GetDateTimeOffset()).Distinct();
+        var patient = answers
+            .Where((_, i) => i % 3 != 0)
+            .Select(a => a.Body.GetProperty("judgedAt").GetDateTimeOffset())
+            .Distinct();
         Assert.Single(patient);
     }
 }

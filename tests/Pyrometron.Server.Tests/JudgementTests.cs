@@ -10,7 +10,8 @@ public sealed class JudgementTests : IDisposable
 
     public void Dispose() => _server.Dispose();
 
-    private async Task<JsonElement[]> Queue() => [.. (await _server.Get("/api/v1/queue?limit=all&wait=60")).Body.GetProperty("items").EnumerateArray()];
+    private async Task<JsonElement[]> Queue() =>
+        [.. (await _server.Get("/api/v1/queue?limit=all&wait=60")).Body.GetProperty("items").EnumerateArray()];
 
     private static string Text(JsonElement item, string member) => item.GetProperty(member).GetString()!;
 
@@ -19,15 +20,34 @@ public sealed class JudgementTests : IDisposable
     {
         await _server.LoadSmallFleet();
         Assert.Equal("GC-1", Text((await Queue())[0], "asset"));
-        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-5/symptoms", new { kind = "shutdown", note = "in the night" })).Status);
+        Assert.Equal(
+            204,
+            (await _server.Post("/api/v1/assets/GC-5/symptoms", new { kind = "shutdown", note = "in the night" })).Status
+        );
         var first = (await Queue())[0];
         Assert.Equal(("GC-5", "now", "inspect"), (Text(first, "asset"), Text(first, "urgency"), Text(first, "service")));
         Assert.Contains("Switches itself off", Text(first, "reason"), StringComparison.Ordinal);
         var machine = (await _server.Get("/api/v1/assets/GC-5")).Body;
         var report = machine.GetProperty("symptoms")[0];
         Assert.Equal("in the night", Text(report, "note"));
-        Assert.Equal(400, (await _server.Post($"/api/v1/assets/GC-5/symptoms/{report.GetProperty("id").GetInt64()}/withdraw", new { reason = " " })).Status);
-        Assert.Equal(204, (await _server.Post($"/api/v1/assets/GC-5/symptoms/{report.GetProperty("id").GetInt64()}/withdraw", new { reason = "wrong machine" })).Status);
+        Assert.Equal(
+            400,
+            (
+                await _server.Post(
+                    $"/api/v1/assets/GC-5/symptoms/{report.GetProperty("id").GetInt64()}/withdraw",
+                    new { reason = " " }
+                )
+            ).Status
+        );
+        Assert.Equal(
+            204,
+            (
+                await _server.Post(
+                    $"/api/v1/assets/GC-5/symptoms/{report.GetProperty("id").GetInt64()}/withdraw",
+                    new { reason = "wrong machine" }
+                )
+            ).Status
+        );
         Assert.Equal("GC-1", Text((await Queue())[0], "asset"));
     }
 
@@ -48,12 +68,33 @@ public sealed class JudgementTests : IDisposable
     {
         await _server.LoadSmallFleet();
         Assert.Equal("next", Text((await Queue())[0], "urgency"));
-        var (status, rules) = await _server.Put("/api/v1/policy", new { actionMarginKelvin = 5, worthKelvin = 2.5, muchKelvin = 6, school = "failure" });
+        var (status, rules) = await _server.Put(
+            "/api/v1/policy",
+            new
+            {
+                actionMarginKelvin = 5,
+                worthKelvin = 2.5,
+                muchKelvin = 6,
+                school = "failure",
+            }
+        );
         Assert.Equal((200, "failure"), (status, Text(rules, "school")));
         Assert.Equal("watch", Text((await Queue()).Single(i => Text(i, "asset") == "GC-1"), "urgency"));
-        (status, var problem) = await _server.Put("/api/v1/policy", new { actionMarginKelvin = -1, worthKelvin = 9, muchKelvin = 6, school = (string?)null });
+        (status, var problem) = await _server.Put(
+            "/api/v1/policy",
+            new
+            {
+                actionMarginKelvin = -1,
+                worthKelvin = 9,
+                muchKelvin = 6,
+                school = (string?)null,
+            }
+        );
         Assert.Equal(400, status);
-        Assert.Equal(["/actionMarginKelvin", "/school", "/muchKelvin"], problem.GetProperty("errors").EnumerateArray().Select(e => Text(e, "pointer")));
+        Assert.Equal(
+            ["/actionMarginKelvin", "/school", "/muchKelvin"],
+            problem.GetProperty("errors").EnumerateArray().Select(e => Text(e, "pointer"))
+        );
         Assert.Equal("failure", Text((await _server.Get("/api/v1/policy")).Body, "school"));
     }
 
@@ -77,7 +118,12 @@ public sealed class JudgementTests : IDisposable
         Assert.Equal(before.PerHour, row.GetProperty("valuePerHour").GetDouble(), 1);
         var (_, rules) = await _server.Get("/api/v1/policy");
         var changed = JsonSerializer.Deserialize<Dictionary<string, object?>>(rules)!;
-        changed["values"] = new { currency = "crowns", technicianHour = 10, graphicsCard = new { machineHour = 0.2, replacement = 9000 } };
+        changed["values"] = new
+        {
+            currency = "crowns",
+            technicianHour = 10,
+            graphicsCard = new { machineHour = 0.2, replacement = 9000 },
+        };
         changed["precedence"] = "value";
         Assert.Equal(200, (await _server.Put("/api/v1/policy", changed)).Status);
         await Queue();
@@ -87,8 +133,23 @@ public sealed class JudgementTests : IDisposable
         var (_, queue) = await _server.Get("/api/v1/queue");
         Assert.Equal(("crowns", "value"), (Text(queue, "currency"), Text(queue, "precedence")));
         // What was not named within has its default, what was not named at all stays.
-        (_, rules) = await _server.Put("/api/v1/policy", new { actionMarginKelvin = 5, worthKelvin = 2.5, muchKelvin = 6, school = "evidence" });
-        Assert.Equal((9000, 4000), (rules.GetProperty("values").GetProperty("graphicsCard").GetProperty("replacement").GetDouble(), rules.GetProperty("values").GetProperty("server").GetProperty("replacement").GetDouble()));
+        (_, rules) = await _server.Put(
+            "/api/v1/policy",
+            new
+            {
+                actionMarginKelvin = 5,
+                worthKelvin = 2.5,
+                muchKelvin = 6,
+                school = "evidence",
+            }
+        );
+        Assert.Equal(
+            (9000, 4000),
+            (
+                rules.GetProperty("values").GetProperty("graphicsCard").GetProperty("replacement").GetDouble(),
+                rules.GetProperty("values").GetProperty("server").GetProperty("replacement").GetDouble()
+            )
+        );
     }
 
     [Theory]
@@ -101,7 +162,12 @@ public sealed class JudgementTests : IDisposable
     [InlineData("""{"laptop":{"machineHour":1,"replacement":1e12}}""", "/values/laptop/replacement")]
     public async Task Values_that_are_none_are_refused_where_they_stand(string values, string pointer)
     {
-        var (status, problem) = await _server.Put("/api/v1/policy", JsonSerializer.Deserialize<JsonElement>($$"""{"actionMarginKelvin":5,"worthKelvin":2.5,"muchKelvin":6,"school":"evidence","values":{{values}}}"""));
+        var (status, problem) = await _server.Put(
+            "/api/v1/policy",
+            JsonSerializer.Deserialize<JsonElement>(
+                $$"""{"actionMarginKelvin":5,"worthKelvin":2.5,"muchKelvin":6,"school":"evidence","values":{{values}}}"""
+            )
+        );
         Assert.Equal(400, status);
         Assert.Contains(problem.GetProperty("errors").EnumerateArray(), e => Text(e, "pointer") == pointer);
     }
@@ -110,8 +176,35 @@ public sealed class JudgementTests : IDisposable
     public async Task Another_school_for_the_warranty_changes_the_advice_at_once()
     {
         await _server.LoadSmallFleet();
-        var parts = new[] { new { part = "core", limitCelsius = 90, @interface = "paste" }, new { part = "memory", limitCelsius = 105, @interface = "pad" } };
-        await _server.Put("/api/v1/assets/GC-1", new { model = "Sorrel", kind = "graphics-card", zone = "Z", hostTag = (string?)null, dutyHoursPerDay = 24, inServiceSince = "2025-01-01", warrantyUntil = "2090-01-01", parts });
+        var parts = new[]
+        {
+            new
+            {
+                part = "core",
+                limitCelsius = 90,
+                @interface = "paste",
+            },
+            new
+            {
+                part = "memory",
+                limitCelsius = 105,
+                @interface = "pad",
+            },
+        };
+        await _server.Put(
+            "/api/v1/assets/GC-1",
+            new
+            {
+                model = "Sorrel",
+                kind = "graphics-card",
+                zone = "Z",
+                hostTag = (string?)null,
+                dutyHoursPerDay = 24,
+                inServiceSince = "2025-01-01",
+                warrantyUntil = "2090-01-01",
+                parts,
+            }
+        );
         async Task<string> Advised() => Text((await Queue()).Single(i => Text(i, "asset") == "GC-1"), "service");
         Assert.Equal("blow-out", await Advised());
         var (_, rules) = await _server.Get("/api/v1/policy");
@@ -128,7 +221,11 @@ public sealed class JudgementTests : IDisposable
         var before = (await Queue()).ToDictionary(i => Text(i, "asset"), i => i.GetProperty("driftKelvin").GetDouble());
         var csv = new StringBuilder("time,asset,ambient_c,power_w,core_c,memory_c,fan_rpm,fan_pct,settings,workload\n");
         for (var hour = 1; hour <= 23; hour++)
-            csv.Append(FormattableString.Invariant($"{DateTime.UtcNow.Date.AddDays(-1):yyyy-MM-dd}T{hour:00}:30Z,GC-4,25.0,222,69,106,1905,60,stock,steady\n"));
+            csv.Append(
+                FormattableString.Invariant(
+                    $"{DateTime.UtcNow.Date.AddDays(-1):yyyy-MM-dd}T{hour:00}:30Z,GC-4,25.0,222,69,106,1905,60,stock,steady\n"
+                )
+            );
         Assert.Equal(200, (await _server.Send("/api/v1/readings", csv.ToString())).Status);
         var after = (await Queue()).ToDictionary(i => Text(i, "asset"), i => i.GetProperty("driftKelvin").GetDouble());
         Assert.NotEqual(before["GC-4"], after["GC-4"]);
@@ -147,12 +244,22 @@ public sealed class JudgementTests : IDisposable
         {
             var split = part.GetProperty("split").EnumerateArray().Sum(c => c.GetProperty("kelvin").GetDouble());
             Assert.Equal(part.GetProperty("driftKelvin").GetDouble(), split, 0.05);
-            Assert.Equal(part.GetProperty("presentRiseKelvin").GetDouble(), part.GetProperty("baselineRiseKelvin").GetDouble() + split, 0.05);
+            Assert.Equal(
+                part.GetProperty("presentRiseKelvin").GetDouble(),
+                part.GetProperty("baselineRiseKelvin").GetDouble() + split,
+                0.05
+            );
             Assert.InRange(Math.Abs(part.GetProperty("unexplainedKelvin").GetDouble()), 0, 2);
-            Assert.All(part.GetProperty("split").EnumerateArray(), c => Assert.InRange(c.GetProperty("uncertaintyKelvin").GetDouble(), 0.01, 12));
+            Assert.All(
+                part.GetProperty("split").EnumerateArray(),
+                c => Assert.InRange(c.GetProperty("uncertaintyKelvin").GetDouble(), 0.01, 12)
+            );
         }
         // No job has proven anything yet: every level is taken at its word.
-        Assert.All(a.GetProperty("levels").EnumerateArray(), l => Assert.Equal((1.0, 0), (l.GetProperty("provenShare").GetDouble(), l.GetProperty("provenJobs").GetInt32())));
+        Assert.All(
+            a.GetProperty("levels").EnumerateArray(),
+            l => Assert.Equal((1.0, 0), (l.GetProperty("provenShare").GetDouble(), l.GetProperty("provenJobs").GetInt32()))
+        );
     }
 
     [Fact]
@@ -163,7 +270,15 @@ public sealed class JudgementTests : IDisposable
             csv.Append(FormattableString.Invariant($"{i * 10},{Math.Round(80 - 50 * Math.Exp(-i / 24.0))},25\n"));
         var (status, body) = await _server.Send("/api/v1/runs/log", csv.ToString());
         var core = body.GetProperty("parts")[0];
-        Assert.Equal((200, 20.0, 25.0, true), (status, body.GetProperty("minutes").GetDouble(), body.GetProperty("ambientCelsius").GetDouble(), core.GetProperty("settled").GetBoolean()));
+        Assert.Equal(
+            (200, 20.0, 25.0, true),
+            (
+                status,
+                body.GetProperty("minutes").GetDouble(),
+                body.GetProperty("ambientCelsius").GetDouble(),
+                core.GetProperty("settled").GetBoolean()
+            )
+        );
         Assert.Equal(80, core.GetProperty("settledCelsius").GetDouble(), 0.3);
         Assert.Equal(4, core.GetProperty("timeConstantMinutes").GetDouble(), 0.2);
         Assert.Equal(400, (await _server.Send("/api/v1/runs/log", "seconds,core_c\n0,40\n")).Status);
@@ -177,8 +292,26 @@ public sealed class JudgementTests : IDisposable
     [Fact]
     public async Task The_practice_fleet_is_judged_well_beyond_the_simple_rules()
     {
-        Assert.Equal(200, (await _server.Send("/api/v1/fleet", await File.ReadAllBytesAsync(Server.Trial("practice-1/fleet.json")), "application/json")).Status);
-        Assert.Equal(200, (await _server.Send("/api/v1/readings", await File.ReadAllBytesAsync(Server.Trial("practice-1/readings.csv.gz")), encoding: "gzip")).Status);
+        Assert.Equal(
+            200,
+            (
+                await _server.Send(
+                    "/api/v1/fleet",
+                    await File.ReadAllBytesAsync(Server.Trial("practice-1/fleet.json")),
+                    "application/json"
+                )
+            ).Status
+        );
+        Assert.Equal(
+            200,
+            (
+                await _server.Send(
+                    "/api/v1/readings",
+                    await File.ReadAllBytesAsync(Server.Trial("practice-1/readings.csv.gz")),
+                    encoding: "gzip"
+                )
+            ).Status
+        );
         var truth = JsonDocument.Parse(await File.ReadAllBytesAsync(Server.Trial("practice-1/truth.json"))).RootElement;
         var (_, body) = await _server.Get($"/api/v1/queue?limit=all&wait=120&asOf={truth.GetProperty("asOf").GetString()}");
         var queue = body.GetProperty("items").EnumerateArray().ToArray();
@@ -191,7 +324,11 @@ public sealed class JudgementTests : IDisposable
             if (machine.GetProperty("needsWork").GetBoolean())
             {
                 total += (double)++hits / place;
-                var right = machine.GetProperty("alsoAcceptable").EnumerateArray().Select(c => c.GetString()).Append(Text(machine, "dominantCause"));
+                var right = machine
+                    .GetProperty("alsoAcceptable")
+                    .EnumerateArray()
+                    .Select(c => c.GetString())
+                    .Append(Text(machine, "dominantCause"));
                 causes += right.Contains(Text(item, "cause")) ? 1 : 0;
             }
             else if (Text(machine, "grade") == "healthy" && Text(item, "urgency") is "now" or "next")

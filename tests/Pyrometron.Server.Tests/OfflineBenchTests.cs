@@ -19,7 +19,12 @@ public sealed class OfflineBenchTests : IDisposable
     }
 
     private static DateTimeOffset DoneAt(Bench bench, string step) =>
-        bench.Job.GetProperty("steps").EnumerateArray().Single(s => s.GetProperty("id").GetString() == step).GetProperty("doneAt").GetDateTimeOffset();
+        bench
+            .Job.GetProperty("steps")
+            .EnumerateArray()
+            .Single(s => s.GetProperty("id").GetString() == step)
+            .GetProperty("doneAt")
+            .GetDateTimeOffset();
 
     [Fact]
     public async Task A_tick_keeps_the_time_at_which_it_was_made_unless_that_cannot_be()
@@ -45,7 +50,22 @@ public sealed class OfflineBenchTests : IDisposable
         var bench = await Started("dust-out");
         var seen = bench.Version;
         for (var i = 0; i < 12; i++)
-            Assert.Equal(200, (await bench.Send(new { kind = "counted", what = "screws", item = "6 mm PH1", @out = i + 1, @in = 0 }, version: seen)).Status);
+            Assert.Equal(
+                200,
+                (
+                    await bench.Send(
+                        new
+                        {
+                            kind = "counted",
+                            what = "screws",
+                            item = "6 mm PH1",
+                            @out = i + 1,
+                            @in = 0,
+                        },
+                        version: seen
+                    )
+                ).Status
+            );
         await bench.Reload();
         Assert.Equal(12, bench.Job.GetProperty("counts")[0].GetProperty("out").GetInt32());
         Assert.Equal(seen + 12, bench.Version);
@@ -55,11 +75,22 @@ public sealed class OfflineBenchTests : IDisposable
     public async Task A_fan_changed_on_the_way_is_a_service_of_its_own()
     {
         var bench = await Started("repaste");
-        await bench.Do(new { kind = "found", about = "fan-noise", grade = "rattles" });
+        await bench.Do(
+            new
+            {
+                kind = "found",
+                about = "fan-noise",
+                grade = "rattles",
+            }
+        );
         Assert.Contains(bench.Job.GetProperty("steps").EnumerateArray(), s => s.GetProperty("id").GetString() == "fan-swap");
         await bench.DoAllSteps();
         await bench.Do(new { kind = "work-filed" });
-        var services = (await _server.Get("/api/v1/assets/GC-1")).Body.GetProperty("services").EnumerateArray().Select(s => s.GetProperty("level").GetString()).ToArray();
+        var services = (await _server.Get("/api/v1/assets/GC-1"))
+            .Body.GetProperty("services")
+            .EnumerateArray()
+            .Select(s => s.GetProperty("level").GetString())
+            .ToArray();
         Assert.Contains("repaste", services);
         Assert.Contains("fan-swap", services);
     }
@@ -69,9 +100,23 @@ public sealed class OfflineBenchTests : IDisposable
     {
         var bench = await Started("dust-out");
         await bench.DoAllSteps(until: "blow");
-        await bench.Do(new { kind = "found", about = "pads", grade = "torn" });
+        await bench.Do(
+            new
+            {
+                kind = "found",
+                about = "pads",
+                grade = "torn",
+            }
+        );
         Assert.Equal("repad", bench.Job.GetProperty("asked").GetProperty("level").GetString());
-        await bench.Do(new { kind = "level-changed", level = "repad", reason = "pads torn" });
+        await bench.Do(
+            new
+            {
+                kind = "level-changed",
+                level = "repad",
+                reason = "pads torn",
+            }
+        );
         Assert.Equal(JsonValueKind.Null, bench.Job.GetProperty("asked").ValueKind);
         Assert.Equal("dust-out", bench.Job.GetProperty("startedLevel").GetString());
         await bench.DoAllSteps();
@@ -87,17 +132,61 @@ public sealed class OfflineBenchTests : IDisposable
         var bench = await Started("repaste");
         await bench.DoAllSteps();
         await bench.Do(new { kind = "work-filed" });
-        var run = new { workload = "steady", minutes = 20, ambientCelsius = 25, fan = new { mode = "auto" }, settings = "stock", position = "flat", parts = new[] { new { part = "core", celsius = 71, maximumCelsius = 74 } } };
-        await bench.Do(new { kind = "run-measured", phase = "after", run });
-        Assert.Equal(("flat", 74), (bench.Job.GetProperty("runs")[0].GetProperty("run").GetProperty("position").GetString(),
-            bench.Job.GetProperty("runs")[0].GetProperty("run").GetProperty("parts")[0].GetProperty("maximumCelsius").GetInt32()));
+        var run = new
+        {
+            workload = "steady",
+            minutes = 20,
+            ambientCelsius = 25,
+            fan = new { mode = "auto" },
+            settings = "stock",
+            position = "flat",
+            parts = new[]
+            {
+                new
+                {
+                    part = "core",
+                    celsius = 71,
+                    maximumCelsius = 74,
+                },
+            },
+        };
+        await bench.Do(
+            new
+            {
+                kind = "run-measured",
+                phase = "after",
+                run,
+            }
+        );
+        Assert.Equal(
+            ("flat", 74),
+            (
+                bench.Job.GetProperty("runs")[0].GetProperty("run").GetProperty("position").GetString(),
+                bench
+                    .Job.GetProperty("runs")[0]
+                    .GetProperty("run")
+                    .GetProperty("parts")[0]
+                    .GetProperty("maximumCelsius")
+                    .GetInt32()
+            )
+        );
         await bench.Do(new { kind = "verdict-filed" });
         Assert.Equal("not-comparable", bench.Job.GetProperty("verdict").GetProperty("outcome").GetString());
         var summary = (await _server.Get("/api/v1/jobs")).Body[0];
-        Assert.Equal((JsonValueKind.String, JsonValueKind.Null), (summary.GetProperty("recheckDue").ValueKind, summary.GetProperty("recheckedAt").ValueKind));
+        Assert.Equal(
+            (JsonValueKind.String, JsonValueKind.Null),
+            (summary.GetProperty("recheckDue").ValueKind, summary.GetProperty("recheckedAt").ValueKind)
+        );
         Assert.Equal(409, (await _server.Get($"{bench.Url}/runs/from-readings?phase=recheck")).Status);
         Assert.Equal(400, (await _server.Get($"{bench.Url}/runs/from-readings?phase=tomorrow")).Status);
-        await bench.Do(new { kind = "run-measured", phase = "recheck", run });
+        await bench.Do(
+            new
+            {
+                kind = "run-measured",
+                phase = "recheck",
+                run,
+            }
+        );
         Assert.Equal(JsonValueKind.String, (await _server.Get("/api/v1/jobs")).Body[0].GetProperty("recheckedAt").ValueKind);
     }
 
@@ -109,7 +198,10 @@ public sealed class OfflineBenchTests : IDisposable
         await bench.Do(new { kind = "given-up", reason = "owner needs it back" });
         var next = await Bench.Start(_server, "GC-1", "repad");
         var inspect = next.Job.GetProperty("steps").EnumerateArray().Single(s => s.GetProperty("id").GetString() == "inspect");
-        Assert.Contains(inspect.GetProperty("cautions").EnumerateArray(), c => c.GetProperty("text").GetString()!.Contains("paste over the memory", StringComparison.Ordinal));
+        Assert.Contains(
+            inspect.GetProperty("cautions").EnumerateArray(),
+            c => c.GetProperty("text").GetString()!.Contains("paste over the memory", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -126,7 +218,9 @@ public sealed class OfflineBenchTests : IDisposable
             await bench.DoAllSteps();
             await bench.Do(new { kind = "work-filed" });
         }
-        var agreement = (await _server.Get("/api/v1/findings/agreement")).Body.EnumerateArray().Single(a => a.GetProperty("predicted").GetString() == "dust");
+        var agreement = (await _server.Get("/api/v1/findings/agreement"))
+            .Body.EnumerateArray()
+            .Single(a => a.GetProperty("predicted").GetString() == "dust");
         Assert.True(agreement.GetProperty("right").GetInt32() <= agreement.GetProperty("jobs").GetInt32());
         Assert.True(agreement.GetProperty("right").GetInt32() >= 1);
     }

@@ -23,15 +23,24 @@ public sealed class Server : WebApplicationFactory<Program>
         return Path.Combine(folder.FullName, "trial", file);
     }
 
-    public async Task<(int Status, JsonElement Body)> Get(string path) => await Answer(await _client.GetAsync(new Uri(path, UriKind.Relative)));
+    public async Task<(int Status, JsonElement Body)> Get(string path) =>
+        await Answer(await _client.GetAsync(new Uri(path, UriKind.Relative)));
 
-    public async Task<(int Status, JsonElement Body)> Post(string path, object body) => await Answer(await _client.PostAsJsonAsync(path, body));
+    public async Task<(int Status, JsonElement Body)> Post(string path, object body) =>
+        await Answer(await _client.PostAsJsonAsync(path, body));
 
-    public async Task<(int Status, JsonElement Body)> Put(string path, object body) => await Answer(await _client.PutAsJsonAsync(path, body));
+    public async Task<(int Status, JsonElement Body)> Put(string path, object body) =>
+        await Answer(await _client.PutAsJsonAsync(path, body));
 
-    public async Task<(int Status, JsonElement Body)> Patch(string path, object body) => await Answer(await _client.PatchAsJsonAsync(path, body));
+    public async Task<(int Status, JsonElement Body)> Patch(string path, object body) =>
+        await Answer(await _client.PatchAsJsonAsync(path, body));
 
-    public async Task<(int Status, JsonElement Body)> Send(string path, byte[] body, string type = "text/csv", string? encoding = null)
+    public async Task<(int Status, JsonElement Body)> Send(
+        string path,
+        byte[] body,
+        string type = "text/csv",
+        string? encoding = null
+    )
     {
         using var content = new ByteArrayContent(body);
         content.Headers.ContentType = new(type);
@@ -40,40 +49,82 @@ public sealed class Server : WebApplicationFactory<Program>
         return await Answer(await _client.PostAsync(new Uri(path, UriKind.Relative), content));
     }
 
-    public Task<(int Status, JsonElement Body)> Send(string path, string body, string type = "text/csv") => Send(path, Encoding.UTF8.GetBytes(body), type);
+    public Task<(int Status, JsonElement Body)> Send(string path, string body, string type = "text/csv") =>
+        Send(path, Encoding.UTF8.GetBytes(body), type);
 
     public async Task<HttpResponseMessage> Raw(HttpRequestMessage request) => await _client.SendAsync(request);
 
     /// <summary>A small fleet with a year of daily readings: a fouled card among sound ones.</summary>
     public async Task LoadSmallFleet()
     {
-        var assets = Enumerable.Range(1, 8).Select(i => new
-        {
-            tag = $"GC-{i}",
-            kind = "graphics-card",
-            model = "Sorrel",
-            zone = "Z",
-            dutyHoursPerDay = 24,
-            inServiceSince = DateTime.UtcNow.AddDays(-390).ToString("yyyy-MM-dd"),
-            warrantyUntil = (string?)null,
-            parts = new[] { new { part = "core", limitCelsius = 90, @interface = "paste" }, new { part = "memory", limitCelsius = 105, @interface = "pad" } },
-            services = Array.Empty<object>(),
-        });
-        var (status, _) = await Post("/api/v1/fleet", new
-        {
-            format = "pyrometron-fleet/1",
-            sites = new[] { new { code = "S", name = "Site", altitudeMetres = 5, zones = new[] { new { code = "Z", name = "Row", dust = "normal", designAmbientCelsius = 33 } } } },
-            assets,
-        });
+        var assets = Enumerable
+            .Range(1, 8)
+            .Select(i => new
+            {
+                tag = $"GC-{i}",
+                kind = "graphics-card",
+                model = "Sorrel",
+                zone = "Z",
+                dutyHoursPerDay = 24,
+                inServiceSince = DateTime.UtcNow.AddDays(-390).ToString("yyyy-MM-dd"),
+                warrantyUntil = (string?)null,
+                parts = new[]
+                {
+                    new
+                    {
+                        part = "core",
+                        limitCelsius = 90,
+                        @interface = "paste",
+                    },
+                    new
+                    {
+                        part = "memory",
+                        limitCelsius = 105,
+                        @interface = "pad",
+                    },
+                },
+                services = Array.Empty<object>(),
+            });
+        var (status, _) = await Post(
+            "/api/v1/fleet",
+            new
+            {
+                format = "pyrometron-fleet/1",
+                sites = new[]
+                {
+                    new
+                    {
+                        code = "S",
+                        name = "Site",
+                        altitudeMetres = 5,
+                        zones = new[]
+                        {
+                            new
+                            {
+                                code = "Z",
+                                name = "Row",
+                                dust = "normal",
+                                designAmbientCelsius = 33,
+                            },
+                        },
+                    },
+                },
+                assets,
+            }
+        );
         Assert.Equal(200, status);
         var csv = new StringBuilder("time,asset,ambient_c,power_w,core_c,memory_c,fan_rpm,fan_pct,settings,workload\n");
         for (var day = 360; day > 0; day--)
-            for (var i = 1; i <= 8; i++)
-            {
-                var air = 25 + 3 * Math.Sin(day / 58.0) + i % 3 * 0.5 + day % 2;
-                var fouled = i == 1 ? 9.0 * Math.Max(0, 300 - day) / 300 : 0;
-                csv.Append(FormattableString.Invariant($"{DateTime.UtcNow.Date.AddDays(-day):yyyy-MM-dd}T06:00Z,GC-{i},{air:0.0},{220 + day % 5},{Math.Round(air + 40 + i + fouled)},{Math.Round(air + 52 + fouled)},{1900 + day % 7 * 5},60,stock,steady\n"));
-            }
+        for (var i = 1; i <= 8; i++)
+        {
+            var air = 25 + 3 * Math.Sin(day / 58.0) + i % 3 * 0.5 + day % 2;
+            var fouled = i == 1 ? 9.0 * Math.Max(0, 300 - day) / 300 : 0;
+            csv.Append(
+                FormattableString.Invariant(
+                    $"{DateTime.UtcNow.Date.AddDays(-day):yyyy-MM-dd}T06:00Z,GC-{i},{air:0.0},{220 + day % 5},{Math.Round(air + 40 + i + fouled)},{Math.Round(air + 52 + fouled)},{1900 + day % 7 * 5},60,stock,steady\n"
+                )
+            );
+        }
         (status, var body) = await Send("/api/v1/readings", csv.ToString());
         Assert.Equal((200, 2880), (status, body.GetProperty("accepted").GetInt32()));
     }

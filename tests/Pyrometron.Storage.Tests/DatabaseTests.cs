@@ -20,27 +20,32 @@ public class DatabaseTests
         {
             connection.Open();
             using var command = connection.CreateCommand();
-            command.CommandText = string.Concat(Database.Migrations.Take(4).Select(m => m.Sql)) + """
-                ;
-                INSERT INTO site VALUES (1, 'S', 'Site', 10);
-                INSERT INTO zone VALUES (1, 1, 'Z', 'Zone', 'normal', 30);
-                INSERT INTO asset (id, tag, kind, model, zone_id, duty_hours, in_service_since) VALUES (1, 'OLD-1', 'server', 'Tern', 1, 24, '2020-01-01');
-                INSERT INTO job (id, asset_id, level, state, started_at, work_done_at, closed_at, note, verdict, version)
-                VALUES (7, 1, 'repaste', 'proven', '2026-01-01T08:00:00.000Z', '2026-01-01T10:00:00.000Z', '2026-01-02T08:00:00.000Z', 'dry', '{}', 9);
-                INSERT INTO job_step VALUES (7, 'power-off', '2026-01-01T08:30:00.000Z'), (7, 'ground', '2026-01-01T08:31:00.000Z');
-                INSERT INTO run (job_id, phase, measured_at, run, voided_at, voided_reason) VALUES
-                    (7, 'before', '2026-01-01T08:10:00.000Z', '{"minutes":20}', '2026-01-01T08:20:00.000Z', 'measured again'),
-                    (7, 'before', '2026-01-01T08:20:00.000Z', '{"minutes":21}', NULL, NULL),
-                    (7, 'after', '2026-01-01T11:00:00.000Z', '{"minutes":20}', NULL, NULL);
-                PRAGMA user_version = 4;
-                """;
+            command.CommandText =
+                string.Concat(Database.Migrations.Take(4).Select(m => m.Sql))
+                + """
+                    ;
+                    INSERT INTO site VALUES (1, 'S', 'Site', 10);
+                    INSERT INTO zone VALUES (1, 1, 'Z', 'Zone', 'normal', 30);
+                    INSERT INTO asset (id, tag, kind, model, zone_id, duty_hours, in_service_since) VALUES (1, 'OLD-1', 'server', 'Tern', 1, 24, '2020-01-01');
+                    INSERT INTO job (id, asset_id, level, state, started_at, work_done_at, closed_at, note, verdict, version)
+                    VALUES (7, 1, 'repaste', 'proven', '2026-01-01T08:00:00.000Z', '2026-01-01T10:00:00.000Z', '2026-01-02T08:00:00.000Z', 'dry', '{}', 9);
+                    INSERT INTO job_step VALUES (7, 'power-off', '2026-01-01T08:30:00.000Z'), (7, 'ground', '2026-01-01T08:31:00.000Z');
+                    INSERT INTO run (job_id, phase, measured_at, run, voided_at, voided_reason) VALUES
+                        (7, 'before', '2026-01-01T08:10:00.000Z', '{"minutes":20}', '2026-01-01T08:20:00.000Z', 'measured again'),
+                        (7, 'before', '2026-01-01T08:20:00.000Z', '{"minutes":21}', NULL, NULL),
+                        (7, 'after', '2026-01-01T11:00:00.000Z', '{"minutes":20}', NULL, NULL);
+                    PRAGMA user_version = 4;
+                    """;
             command.ExecuteNonQuery();
         }
         using var database = Database.Open(path);
         var jobs = new JobStore(database, TimeProvider.System);
         var job = jobs.Find(7)!;
         Assert.Equal((JobState.Proven, ServiceLevel.Repaste, 9), (job.State, job.StartedLevel, job.Version));
-        Assert.Equal(["run-measured", "run-measured", "step-done", "step-done", "noted", "work-filed", "run-measured", "verdict-filed"], jobs.Entries(7).Select(e => e.Kind));
+        Assert.Equal(
+            ["run-measured", "run-measured", "step-done", "step-done", "noted", "work-filed", "run-measured", "verdict-filed"],
+            jobs.Entries(7).Select(e => e.Kind)
+        );
         Assert.Contains("\"minutes\":21", jobs.Entries(7)[1].Entry);
         Assert.Equal(Enumerable.Range(2, 8), jobs.Entries(7).Select(e => e.Version));
     }
@@ -55,17 +60,19 @@ public class DatabaseTests
         {
             connection.Open();
             using var command = connection.CreateCommand();
-            command.CommandText = Database.Migrations[0].Sql + """
-                ;
-                INSERT INTO site VALUES (1, 'S', 'Site', 10);
-                INSERT INTO zone VALUES (1, 1, 'Z', 'Zone', 'normal', 30);
-                INSERT INTO asset VALUES (1, 'OLD-1', 'server', 'Tern', 1, NULL, 24, '2020-01-01', NULL);
-                INSERT INTO part VALUES (1, 0, 0, 'cpu', 92, 'paste');
-                INSERT INTO service VALUES (1, 1, '2021-05-01', 'repaste');
-                INSERT INTO label VALUES (1, 'full');
-                INSERT INTO reading (asset_id, at_ms, p0_c, workload) VALUES (1, 1775000000000, 66, 1);
-                PRAGMA user_version = 1;
-                """;
+            command.CommandText =
+                Database.Migrations[0].Sql
+                + """
+                    ;
+                    INSERT INTO site VALUES (1, 'S', 'Site', 10);
+                    INSERT INTO zone VALUES (1, 1, 'Z', 'Zone', 'normal', 30);
+                    INSERT INTO asset VALUES (1, 'OLD-1', 'server', 'Tern', 1, NULL, 24, '2020-01-01', NULL);
+                    INSERT INTO part VALUES (1, 0, 0, 'cpu', 92, 'paste');
+                    INSERT INTO service VALUES (1, 1, '2021-05-01', 'repaste');
+                    INSERT INTO label VALUES (1, 'full');
+                    INSERT INTO reading (asset_id, at_ms, p0_c, workload) VALUES (1, 1775000000000, 66, 1);
+                    PRAGMA user_version = 1;
+                    """;
             command.ExecuteNonQuery();
         }
         using (var database = Database.Open(path))
@@ -97,21 +104,31 @@ public class DatabaseTests
             command.CommandText = "PRAGMA user_version = 999";
             command.ExecuteNonQuery();
         }
-        Assert.Contains("newer", Assert.Throws<InvalidDataException>(() => Database.Open(newer)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "newer",
+            Assert.Throws<InvalidDataException>(() => Database.Open(newer)).Message,
+            StringComparison.Ordinal
+        );
         var foreign = Path.Combine(folder.Folder, "foreign.db");
         File.WriteAllText(foreign, new string('x', 5000));
-        Assert.Contains("damaged", Assert.Throws<InvalidDataException>(() => Database.Open(foreign)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "damaged",
+            Assert.Throws<InvalidDataException>(() => Database.Open(foreign)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void A_use_case_that_fails_leaves_nothing_behind()
     {
         using var t = new TemporaryDatabase();
-        Assert.Throws<InvalidOperationException>(() => t.Database.Write(_ =>
-        {
-            using var connection = t.Database.Connect();
-            throw new InvalidOperationException();
-        }));
+        Assert.Throws<InvalidOperationException>(() =>
+            t.Database.Write(_ =>
+            {
+                using var connection = t.Database.Connect();
+                throw new InvalidOperationException();
+            })
+        );
         Assert.Equal("own", new AboutStore(t.Database).Data);
         new AboutStore(t.Database).Data = "demo";
         Assert.Equal("demo", new AboutStore(t.Database).Data);

@@ -12,9 +12,26 @@ public class LogStoreTests
         var t = new TemporaryDatabase();
         var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.Repad, null, null, null))!.Value;
         foreach (var (kind, at) in new[] { ("noted", "2026-02-01"), ("found", "2026-02-02"), ("photo-taken", "2026-02-03") })
-            t.Jobs.Append(new StoredEntry(id, Guid.NewGuid(), 0, null, kind, "phone", "M. Larkspur", DateTimeOffset.Parse(at + "T10:00:00Z", System.Globalization.CultureInfo.InvariantCulture), $$"""{"kind":"{{kind}}","text":"100 % torn_pad"}"""),
-                99, false, (job, _, _) => new JobOutcome(job.Level, job.State, null, null, null, null, null, null, []));
-        new SymptomStore(t.Database, TimeProvider.System).Add(t.Fleet.Find("PC-1")!.Id, new Symptom(new(2026, 1, 5), SymptomKind.Noise, "hums"));
+            t.Jobs.Append(
+                new StoredEntry(
+                    id,
+                    Guid.NewGuid(),
+                    0,
+                    null,
+                    kind,
+                    "phone",
+                    "M. Larkspur",
+                    DateTimeOffset.Parse(at + "T10:00:00Z", System.Globalization.CultureInfo.InvariantCulture),
+                    $$"""{"kind":"{{kind}}","text":"100 % torn_pad"}"""
+                ),
+                99,
+                false,
+                (job, _, _) => new JobOutcome(job.Level, job.State, null, null, null, null, null, null, [])
+            );
+        new SymptomStore(t.Database, TimeProvider.System).Add(
+            t.Fleet.Find("PC-1")!.Id,
+            new Symptom(new(2026, 1, 5), SymptomKind.Noise, "hums")
+        );
         t.Fleet.Retire("PC-1", new(2026, 3, 1), "sold");
         return t;
     }
@@ -27,7 +44,10 @@ public class LogStoreTests
         var lines = log.Page(Everything, 0, 100);
         Assert.Equal(log.Count(Everything), lines.Count);
         Assert.Equal(lines.OrderByDescending(l => l.At).Select(l => l.At), lines.Select(l => l.At));
-        Assert.Equal(["found", "job", "noted", "photo-taken", "report", "service"], lines.Select(l => l.Kind).Where(k => k != "change").Distinct().Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["found", "job", "noted", "photo-taken", "report", "service"],
+            lines.Select(l => l.Kind).Where(k => k != "change").Distinct().Order(StringComparer.Ordinal)
+        );
         Assert.Equal(lines, log.All(Everything));
     }
 

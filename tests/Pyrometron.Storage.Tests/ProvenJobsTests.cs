@@ -8,12 +8,29 @@ public class ProvenJobsTests
     private static void Job(TemporaryDatabase t, ServiceLevel predicted, double kelvin, ServiceLevel done, string? verdict)
     {
         var id = t.Jobs.Start(new NewJob("GC-1", done, null, null, new Prediction(Cause.Dust, predicted, kelvin)))!.Value;
-        t.Jobs.Append(new StoredEntry(id, Guid.NewGuid(), 0, null, "verdict-filed", "phone", null, DateTimeOffset.UnixEpoch, """{"kind":"verdict-filed"}"""),
-            99, false, (job, _, _) => new JobOutcome(job.Level, JobState.Proven, null, DateTimeOffset.UnixEpoch, verdict, null, null, null, []));
+        t.Jobs.Append(
+            new StoredEntry(
+                id,
+                Guid.NewGuid(),
+                0,
+                null,
+                "verdict-filed",
+                "phone",
+                null,
+                DateTimeOffset.UnixEpoch,
+                """{"kind":"verdict-filed"}"""
+            ),
+            99,
+            false,
+            (job, _, _) =>
+                new JobOutcome(job.Level, JobState.Proven, null, DateTimeOffset.UnixEpoch, verdict, null, null, null, [])
+        );
     }
 
     private static string Verdict(string outcome, params (double Change, double Uncertainty)[] parts) =>
-        FormattableString.Invariant($$"""{"outcome":"{{outcome}}","parts":[{{string.Join(',', parts.Select((p, i) => FormattableString.Invariant($$"""{"part":"p{{i}}","changeKelvin":{{p.Change}},"uncertaintyKelvin":{{p.Uncertainty}}}""")))}}]}""");
+        FormattableString.Invariant(
+            $$"""{"outcome":"{{outcome}}","parts":[{{string.Join(',', parts.Select((p, i) => FormattableString.Invariant($$"""{"part":"p{{i}}","changeKelvin":{{p.Change}},"uncertaintyKelvin":{{p.Uncertainty}}}""")))}}]}"""
+        );
 
     [Fact]
     public void What_was_advised_done_and_proven_is_told_by_the_part_that_won_most()
@@ -25,7 +42,14 @@ public class ProvenJobsTests
         Assert.Equal([(8.5, 7.25, 7.7), (6, -4, 3.3)], jobs.Select(j => (j.DriftKelvin, j.WonKelvin, j.ExpandedKelvin)));
         // A cleaning leaves 15 % (common practice, no source): it was never to win all of the dust.
         Assert.Equal(8.5 * 0.85, jobs[0].PredictedKelvin, 1e-9);
-        Assert.All(jobs, j => Assert.Equal((AssetKind.GraphicsCard, ServiceLevel.DustOut, t.Fleet.Find("GC-1")!.Asset.Model), (j.Kind, j.Level, j.Model)));
+        Assert.All(
+            jobs,
+            j =>
+                Assert.Equal(
+                    (AssetKind.GraphicsCard, ServiceLevel.DustOut, t.Fleet.Find("GC-1")!.Asset.Model),
+                    (j.Kind, j.Level, j.Model)
+                )
+        );
     }
 
     [Fact]
@@ -42,11 +66,41 @@ public class ProvenJobsTests
     private static void Timed(TemporaryDatabase t, ServiceLevel done, JobState state, params double[] booked)
     {
         var id = t.Jobs.Start(new NewJob("PC-1", done, null, null, null))!.Value;
-        JobOutcome Outcome(StoredJob job, JobState after) => new(job.Level, after, after == JobState.Open ? null : DateTimeOffset.UnixEpoch, null, null, null, null, null, []);
+        JobOutcome Outcome(StoredJob job, JobState after) =>
+            new(job.Level, after, after == JobState.Open ? null : DateTimeOffset.UnixEpoch, null, null, null, null, null, []);
         foreach (var (minutes, i) in booked.Select((m, i) => (m, i)))
-            t.Jobs.Append(new StoredEntry(id, Guid.NewGuid(), i, null, "minutes-booked", "phone", null, DateTimeOffset.UnixEpoch, FormattableString.Invariant($$"""{"kind":"minutes-booked","minutes":{{minutes}}}""")),
-                99, false, (job, _, _) => Outcome(job, JobState.Open));
-        t.Jobs.Append(new StoredEntry(id, Guid.NewGuid(), 0, null, "work-filed", "phone", null, DateTimeOffset.UnixEpoch, """{"kind":"work-filed"}"""), 99, false, (job, _, _) => Outcome(job, state));
+            t.Jobs.Append(
+                new StoredEntry(
+                    id,
+                    Guid.NewGuid(),
+                    i,
+                    null,
+                    "minutes-booked",
+                    "phone",
+                    null,
+                    DateTimeOffset.UnixEpoch,
+                    FormattableString.Invariant($$"""{"kind":"minutes-booked","minutes":{{minutes}}}""")
+                ),
+                99,
+                false,
+                (job, _, _) => Outcome(job, JobState.Open)
+            );
+        t.Jobs.Append(
+            new StoredEntry(
+                id,
+                Guid.NewGuid(),
+                0,
+                null,
+                "work-filed",
+                "phone",
+                null,
+                DateTimeOffset.UnixEpoch,
+                """{"kind":"work-filed"}"""
+            ),
+            99,
+            false,
+            (job, _, _) => Outcome(job, state)
+        );
     }
 
     [Fact]
@@ -59,7 +113,10 @@ public class ProvenJobsTests
         Timed(t, ServiceLevel.DustOut, JobState.WaitingForProof);
         Timed(t, ServiceLevel.DustOut, JobState.WaitingForProof, 30, -30);
         Timed(t, ServiceLevel.BlowOut, JobState.Open, 15);
-        Assert.Equal([(ServiceLevel.Repaste, 55.5), (ServiceLevel.DustOut, 20)], t.Jobs.Timed().Select(j => (j.Level, j.Minutes)));
+        Assert.Equal(
+            [(ServiceLevel.Repaste, 55.5), (ServiceLevel.DustOut, 20)],
+            t.Jobs.Timed().Select(j => (j.Level, j.Minutes))
+        );
         Assert.All(t.Jobs.Timed(), j => Assert.Equal(t.Fleet.Find("PC-1")!.Asset.Kind, j.Kind));
     }
 }

@@ -22,7 +22,9 @@ public class StoresTests
     {
         using var t = new TemporaryDatabase();
         t.Send("GC-1", TemporaryDatabase.Reading(0, 60, 80));
-        Part core = new("core", new(90), JointMaterial.Paste), memory = new("memory", new(105), JointMaterial.Pad), hotspot = new("hotspot", new(105), JointMaterial.Paste);
+        Part core = new("core", new(90), JointMaterial.Paste),
+            memory = new("memory", new(105), JointMaterial.Pad),
+            hotspot = new("hotspot", new(105), JointMaterial.Paste);
         t.Fleet.Import(TemporaryDatabase.Register(memory, hotspot));
         Assert.Equal([80, double.NaN], t.Readings.Newest(t.Fleet.Find("GC-1")!, 1).Single().Reading.PartsC);
         t.Fleet.Import(TemporaryDatabase.Register(hotspot, core, memory));
@@ -34,8 +36,15 @@ public class StoresTests
     public void A_reading_sent_twice_is_stored_once_and_another_value_is_a_conflict()
     {
         using var t = new TemporaryDatabase();
-        Assert.Equal([ReadingFate.Stored, ReadingFate.Duplicate, ReadingFate.Conflict],
-            t.Send("GC-1", TemporaryDatabase.Reading(0, 60, 80), TemporaryDatabase.Reading(0, 60, 80), TemporaryDatabase.Reading(0, 61, 80)));
+        Assert.Equal(
+            [ReadingFate.Stored, ReadingFate.Duplicate, ReadingFate.Conflict],
+            t.Send(
+                "GC-1",
+                TemporaryDatabase.Reading(0, 60, 80),
+                TemporaryDatabase.Reading(0, 60, 80),
+                TemporaryDatabase.Reading(0, 61, 80)
+            )
+        );
         Assert.Equal(60, t.Readings.Newest(t.Fleet.Find("GC-1")!, 9).Single().Reading.PartsC[0]);
         Assert.Equal(1, t.Readings.Count());
     }
@@ -55,7 +64,10 @@ public class StoresTests
         var stored = t.Readings.Newest(asset, 1).Single();
         Assert.Equal((89, 1), (stored.Reading.PartsC[1], stored.Amended));
         Assert.True(double.IsNaN(stored.Reading.AmbientC));
-        Assert.Equal([(24.5, null), (88, 89), (80.0, (double?)88)], t.Readings.Amendments(asset).Select(a => (a.Before!.Value, a.After)));
+        Assert.Equal(
+            [(24.5, null), (88, 89), (80.0, (double?)88)],
+            t.Readings.Amendments(asset).Select(a => (a.Before!.Value, a.After))
+        );
         Assert.Equal([ReadingFate.Duplicate, ReadingFate.Conflict], t.Send("GC-1", sent, sent with { PartsC = [60, 89] }));
     }
 
@@ -84,7 +96,13 @@ public class StoresTests
     {
         using var t = new TemporaryDatabase();
         var asset = t.Fleet.Find("GC-1")!;
-        Assert.Equal(1, t.Services.Add([("GC-1", new(new(2025, 10, 1), ServiceLevel.DustOut)), ("GC-1", new(new(2026, 1, 1), ServiceLevel.Repaste))]));
+        Assert.Equal(
+            1,
+            t.Services.Add([
+                ("GC-1", new(new(2025, 10, 1), ServiceLevel.DustOut)),
+                ("GC-1", new(new(2026, 1, 1), ServiceLevel.Repaste)),
+            ])
+        );
         var service = t.Services.Of(asset.Id).Single(s => s.Service.Level == ServiceLevel.Repaste);
         Assert.True(t.Services.Void(asset.Id, service.Id, "was another machine"));
         Assert.False(t.Services.Void(asset.Id + 1, service.Id, "not its own"));
@@ -101,7 +119,10 @@ public class StoresTests
         var asset = t.Fleet.Find("GC-1")!;
         t.Fleet.Update(asset.Asset with { Zone = "Y" });
         t.Fleet.Retire("GC-1", new(2026, 2, 1), "sold");
-        Assert.Equal((new DateOnly(2026, 2, 1), "sold"), (t.Fleet.Find("GC-1")!.RetiredOn!.Value, t.Fleet.Find("GC-1")!.RetiredReason));
+        Assert.Equal(
+            (new DateOnly(2026, 2, 1), "sold"),
+            (t.Fleet.Find("GC-1")!.RetiredOn!.Value, t.Fleet.Find("GC-1")!.RetiredReason)
+        );
         Assert.Equal(["PC-1"], t.Fleet.Register(withRetired: false).Assets.Select(a => a.Tag));
         Assert.Contains(t.Fleet.Changes(asset.Id), c => (c.Field, c.Before, c.After) == ("zone", "Z", "Y"));
         t.Fleet.Retire("GC-1", null, null);
@@ -124,27 +145,53 @@ public class StoresTests
         new(job, key ?? Guid.NewGuid(), 0, subject, "noted", device, null, DateTimeOffset.UtcNow, "{}");
 
     private static JobOutcome Outcome(StoredJob job, params ServiceEvent[] services) =>
-        new(job.Level, services.Length > 0 ? JobState.WaitingForProof : job.State, null, null, null, [Cause.Dust, Cause.Pads], null, null, services);
+        new(
+            job.Level,
+            services.Length > 0 ? JobState.WaitingForProof : job.State,
+            null,
+            null,
+            null,
+            [Cause.Dust, Cause.Pads],
+            null,
+            null,
+            services
+        );
 
     [Fact]
     public void A_job_keeps_its_entries_and_enters_its_services_once()
     {
         using var t = new TemporaryDatabase();
-        var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.Repad, null, new(2027, 1, 1), new Prediction(Cause.Pads, ServiceLevel.Repad, 7.5)))!.Value;
+        var id = t
+            .Jobs.Start(
+                new NewJob("GC-1", ServiceLevel.Repad, null, new(2027, 1, 1), new Prediction(Cause.Pads, ServiceLevel.Repad, 7.5))
+            )!
+            .Value;
         Assert.Null(t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null)));
         Assert.True(t.Jobs.Append(Entry(id, "note"), 1, false, (job, entries, version) => Outcome(job)));
-        Assert.True(t.Jobs.Append(Entry(id, "state"), 2, true, (job, entries, version) =>
-        {
-            Assert.Equal((1, 3), (entries.Count, version));
-            return Outcome(job, new(new(2026, 4, 1), ServiceLevel.Repad), new(new(2026, 4, 1), ServiceLevel.FanSwap));
-        }));
+        Assert.True(
+            t.Jobs.Append(
+                Entry(id, "state"),
+                2,
+                true,
+                (job, entries, version) =>
+                {
+                    Assert.Equal((1, 3), (entries.Count, version));
+                    return Outcome(job, new(new(2026, 4, 1), ServiceLevel.Repad), new(new(2026, 4, 1), ServiceLevel.FanSwap));
+                }
+            )
+        );
         t.Reopen();
         var job = t.Jobs.Find(id)!;
         Assert.Equal((JobState.WaitingForProof, 3, 7.5), (job.State, job.Version, job.Predicted!.DriftKelvin));
         Assert.Equal([Cause.Dust, Cause.Pads], job.FoundCauses!);
         Assert.Equal([2, 3], t.Jobs.Entries(id).Select(e => e.Version));
         Assert.Equal(2, t.Fleet.Find("GC-1")!.Asset.Services.Count(s => s.Date == new DateOnly(2026, 4, 1)));
-        Assert.Equal(id, t.Services.Of(t.Fleet.Find("GC-1")!.Id).Single(s => s.Service.Level == ServiceLevel.Repad && s.JobId is not null).JobId);
+        Assert.Equal(
+            id,
+            t.Services.Of(t.Fleet.Find("GC-1")!.Id)
+                .Single(s => s.Service.Level == ServiceLevel.Repad && s.JobId is not null)
+                .JobId
+        );
         Assert.False(t.Jobs.Append(Entry(99, "note"), 1, false, (_, _, _) => throw new InvalidOperationException()));
     }
 
@@ -153,7 +200,9 @@ public class StoresTests
     {
         using var t = new TemporaryDatabase();
         var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null))!.Value;
-        Assert.Throws<InvalidOperationException>(() => t.Jobs.Append(Entry(id, "note"), 1, false, (_, _, _) => throw new InvalidOperationException()));
+        Assert.Throws<InvalidOperationException>(() =>
+            t.Jobs.Append(Entry(id, "note"), 1, false, (_, _, _) => throw new InvalidOperationException())
+        );
         Assert.Equal(1, t.Jobs.Find(id)!.Version);
         var key = Guid.NewGuid();
         for (var i = 0; i < 2; i++)
@@ -166,7 +215,8 @@ public class StoresTests
     {
         using var t = new TemporaryDatabase();
         var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null))!.Value;
-        bool Write(string subject, string device, int seen, bool decides = false) => t.Jobs.Append(Entry(id, subject, device), seen, decides, (job, _, _) => Outcome(job));
+        bool Write(string subject, string device, int seen, bool decides = false) =>
+            t.Jobs.Append(Entry(id, subject, device), seen, decides, (job, _, _) => Outcome(job));
         Assert.True(Write("step blow", "phone", 1));
         Assert.True(Write("step brush", "tablet", 1));
         Assert.True(Write("step blow", "phone", 1));
@@ -180,7 +230,11 @@ public class StoresTests
     {
         using var t = new TemporaryDatabase();
         var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null))!.Value;
-        var (samples, photos, notes) = (new SampleStore(t.Database), new PhotoStore(t.Database), new NotesStore(t.Database, TimeProvider.System));
+        var (samples, photos, notes) = (
+            new SampleStore(t.Database),
+            new PhotoStore(t.Database),
+            new NotesStore(t.Database, TimeProvider.System)
+        );
         var start = DateTimeOffset.UtcNow;
         samples.Add(id, [.. Enumerable.Range(0, SampleStore.Most + 50).Select(i => (start.AddSeconds(i), $"{i}"))]);
         Assert.Equal(SampleStore.Most, samples.Since(id, start).Count);

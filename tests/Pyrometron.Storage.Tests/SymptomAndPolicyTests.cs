@@ -43,9 +43,21 @@ public class SymptomAndPolicyTests
         var strict = new JudgementPolicy(8, 3, 7, School.Evidence)
         {
             Precedence = Precedence.Value,
-            Values = new HouseValues("crowns", 52, 0.41, 3, 1.5, 8, 0.65, 4) { GraphicsCard = new(0.3, 700), Server = new(2, 5000), Laptop = new(4, 1200), Desktop = new(5, 900) },
+            Values = new HouseValues("crowns", 52, 0.41, 3, 1.5, 8, 0.65, 4)
+            {
+                GraphicsCard = new(0.3, 700),
+                Server = new(2, 5000),
+                Laptop = new(4, 1200),
+                Desktop = new(5, 900),
+            },
         };
-        new PolicyStore(t.Database).Set(JudgementPolicy.Default with { School = School.Failure }, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));
+        new PolicyStore(t.Database).Set(
+            JudgementPolicy.Default with
+            {
+                School = School.Failure,
+            },
+            new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty)
+        );
         new PolicyStore(t.Database).Set(strict, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));
         t.Reopen();
         Assert.Equal(strict, new PolicyStore(t.Database).Current());
@@ -67,8 +79,21 @@ public class SymptomAndPolicyTests
     public void Readings_come_as_columns_in_order_of_time_with_gaps_as_gaps()
     {
         using var t = new TemporaryDatabase();
-        t.Send("GC-1", TemporaryDatabase.Reading(60, 61, double.NaN) with { Workload = "light" }, TemporaryDatabase.Reading(0, 60, 80),
-            TemporaryDatabase.Reading(120, 0, 82) with { Settings = null, FanRpm = 0, Throttled = 1, PowerW = double.NaN });
+        t.Send(
+            "GC-1",
+            TemporaryDatabase.Reading(60, 61, double.NaN) with
+            {
+                Workload = "light",
+            },
+            TemporaryDatabase.Reading(0, 60, 80),
+            TemporaryDatabase.Reading(120, 0, 82) with
+            {
+                Settings = null,
+                FanRpm = 0,
+                Throttled = 1,
+                PowerW = double.NaN,
+            }
+        );
         using var reader = t.Readings.Series(long.MaxValue);
         var series = reader.Read(t.Fleet.Find("GC-1")!);
         Assert.Equal(3, series.Count);

@@ -32,13 +32,38 @@ internal sealed class InventedFleet
     public static TrialFleet Of(int seed)
     {
         var fleet = new InventedFleet(seed);
-        var readings = fleet._machines.Select((m, i) => (m.Machine.Asset.Tag, Workshop.Run(m.Machine, m.Air, Math.Max(Now - HistoryDays, UnixDay.Noon(m.Machine.Asset.InServiceSince)), Now, 1000 * seed + i, Chance(fleet._random, 0.2) ? 0.25 : 0.04)));
-        return new TrialFleet(fleet._register, readings.ToDictionary(r => r.Tag, r => r.Item2), Today,
-            fleet._machines.Select(m => TruthOf(m.Machine, m.Zone, m.Confounds)).ToDictionary(t => t.Asset));
+        var readings = fleet._machines.Select(
+            (m, i) =>
+                (
+                    m.Machine.Asset.Tag,
+                    Workshop.Run(
+                        m.Machine,
+                        m.Air,
+                        Math.Max(Now - HistoryDays, UnixDay.Noon(m.Machine.Asset.InServiceSince)),
+                        Now,
+                        1000 * seed + i,
+                        Chance(fleet._random, 0.2) ? 0.25 : 0.04
+                    )
+                )
+        );
+        return new TrialFleet(
+            fleet._register,
+            readings.ToDictionary(r => r.Tag, r => r.Item2),
+            Today,
+            fleet._machines.Select(m => TruthOf(m.Machine, m.Zone, m.Confounds)).ToDictionary(t => t.Asset)
+        );
     }
 
     /// <summary>What is alike in all machines of one model.</summary>
-    private sealed record Model(string Name, AssetKind Kind, double PowerW, double AirRise, double MaxRpm, FanControl Fan, (string Name, JointMaterial Joint, double Rise, double LimitC)[] Parts)
+    private sealed record Model(
+        string Name,
+        AssetKind Kind,
+        double PowerW,
+        double AirRise,
+        double MaxRpm,
+        FanControl Fan,
+        (string Name, JointMaterial Joint, double Rise, double LimitC)[] Parts
+    )
     {
         /// <summary>In a server the memory has its own fins in the same stream of air.</summary>
         public double MemoryShare { get; init; } = 1;
@@ -57,18 +82,46 @@ internal sealed class InventedFleet
         foreach (var zone in sites.SelectMany(s => s.Zones))
         {
             var (air, misleading) = AirOf(zone);
-            foreach (var kind in zone.Code[0] switch { 'H' => [AssetKind.GraphicsCard], 'S' => [AssetKind.Server], _ => new[] { AssetKind.Laptop, AssetKind.Desktop } })
+            foreach (
+                var kind in zone.Code[0] switch
+                {
+                    'H' => [AssetKind.GraphicsCard],
+                    'S' => [AssetKind.Server],
+                    _ => new[] { AssetKind.Laptop, AssetKind.Desktop },
+                }
+            )
             {
-                Model[] models = [.. Enumerable.Range(1, 2).Select(n => ModelOf(kind, $"{zone.Code} {Words.Of(kind)} {n}", zone.DesignAmbient.Value))];
-                for (var i = 0; i < (kind is AssetKind.GraphicsCard ? 20 : kind is AssetKind.Server ? 15 : 12); i++)
+                Model[] models =
+                [
+                    .. Enumerable
+                        .Range(1, 2)
+                        .Select(n => ModelOf(kind, $"{zone.Code} {Words.Of(kind)} {n}", zone.DesignAmbient.Value)),
+                ];
+                for (
+                    var i = 0;
+                    i
+                        < (
+                            kind is AssetKind.GraphicsCard ? 20
+                            : kind is AssetKind.Server ? 15
+                            : 12
+                        );
+                    i++
+                )
                     _machines.Add(MachineOf(models[_random.Next(models.Length)], zone, air, misleading));
             }
         }
         return new Register(sites, [.. _machines.Select(m => m.Machine.Asset)]);
     }
 
-    private IEnumerable<Zone> Zones(string letter, int count) => Enumerable.Range(1, count)
-        .Select(n => new Zone(letter + n.ToString(CultureInfo.InvariantCulture), $"Zone {letter}{n.ToString(CultureInfo.InvariantCulture)}", (DustClass)_random.Next(3), new(_random.Next(26, 34))));
+    private IEnumerable<Zone> Zones(string letter, int count) =>
+        Enumerable
+            .Range(1, count)
+            .Select(n => new Zone(
+                letter + n.ToString(CultureInfo.InvariantCulture),
+                $"Zone {letter}{n.ToString(CultureInfo.InvariantCulture)}",
+                (DustClass)_random.Next(3),
+                new(_random.Next(26, 34))
+            ));
 
     private (SimulatedZone Air, string[] Confounds) AirOf(Zone zone)
     {
@@ -76,13 +129,31 @@ internal sealed class InventedFleet
         if (Chance(0.35))
         {
             var (from, seen) = (Now - _random.Between(15, 200), Chance(0.5));
-            events.Add(new RoomEvent(from, Chance(0.6) ? double.PositiveInfinity : from + _random.Between(10, 50), _random.Between(3, 7), seen));
+            events.Add(
+                new RoomEvent(
+                    from,
+                    Chance(0.6) ? double.PositiveInfinity : from + _random.Between(10, 50),
+                    _random.Between(3, 7),
+                    seen
+                )
+            );
             confounds.Add(seen ? "air-con-seen" : "air-con-unseen");
         }
         var seasonSeen = Chance(0.6);
         if (!seasonSeen)
             confounds.Add("season-unseen");
-        return (new SimulatedZone(zone.Code, zone.DesignAmbient.Value - _random.Between(4, 8), _random.Between(0.5, zone.Code[0] == 'F' ? 5 : 3), events) { SeasonSeen = seasonSeen }, [.. confounds]);
+        return (
+            new SimulatedZone(
+                zone.Code,
+                zone.DesignAmbient.Value - _random.Between(4, 8),
+                _random.Between(0.5, zone.Code[0] == 'F' ? 5 : 3),
+                events
+            )
+            {
+                SeasonSeen = seasonSeen,
+            },
+            [.. confounds]
+        );
     }
 
     private Model ModelOf(AssetKind kind, string name, double designC)
@@ -90,24 +161,67 @@ internal sealed class InventedFleet
         var small = Chance(0.1);
         // Limits leave a sound machine some ten to thirty kelvins on a hot day.
         (string, JointMaterial, double, double) Part(string part, JointMaterial joint, double rise, double air) =>
-            (part, joint, rise, Math.Round(designC + 0.8 * air + rise + (small ? _random.Between(3, 8) : _random.Between(14, 34))));
+            (
+                part,
+                joint,
+                rise,
+                Math.Round(designC + 0.8 * air + rise + (small ? _random.Between(3, 8) : _random.Between(14, 34)))
+            );
         var memoryShare = _random.Between(0.55, 1.1);
         var air = kind is AssetKind.Laptop ? _random.Between(24, 34) : _random.Between(18, 30);
-        var fan = kind is AssetKind.GraphicsCard && Chance(0.4) ? new FanControl.Fixed(_random.Next(55, 90))
-            : (FanControl)new FanControl.Follows(_random.Between(35, 45), _random.Between(76, 92));
+        var fan =
+            kind is AssetKind.GraphicsCard && Chance(0.4)
+                ? new FanControl.Fixed(_random.Next(55, 90))
+                : (FanControl)new FanControl.Follows(_random.Between(35, 45), _random.Between(76, 92));
         var drawn = kind switch
         {
-            AssetKind.GraphicsCard => new Model(name, kind, _random.Between(160, 330), air, 3200, fan,
-                [Part("core", JointMaterial.Paste, _random.Between(9, 16), air), Part("hotspot", JointMaterial.Paste, _random.Between(19, 29), air), Part("memory", JointMaterial.Pad, _random.Between(16, 30), air)]),
-            AssetKind.Server => new Model(name, kind, _random.Between(220, 450), air, 9800, fan,
-                [Part("cpu", JointMaterial.Paste, _random.Between(14, 26), air), Part("memory", JointMaterial.Pad, _random.Between(3, 8), air * memoryShare)]),
-            _ => new Model(name, kind, kind is AssetKind.Laptop ? 90 : 320, air, kind is AssetKind.Laptop ? 5200 : 2100, fan,
-                [Part("cpu", JointMaterial.Paste, _random.Between(16, 26), air), Part("gpu", JointMaterial.Paste, _random.Between(14, 22), air)]),
+            AssetKind.GraphicsCard => new Model(
+                name,
+                kind,
+                _random.Between(160, 330),
+                air,
+                3200,
+                fan,
+                [
+                    Part("core", JointMaterial.Paste, _random.Between(9, 16), air),
+                    Part("hotspot", JointMaterial.Paste, _random.Between(19, 29), air),
+                    Part("memory", JointMaterial.Pad, _random.Between(16, 30), air),
+                ]
+            ),
+            AssetKind.Server => new Model(
+                name,
+                kind,
+                _random.Between(220, 450),
+                air,
+                9800,
+                fan,
+                [
+                    Part("cpu", JointMaterial.Paste, _random.Between(14, 26), air),
+                    Part("memory", JointMaterial.Pad, _random.Between(3, 8), air * memoryShare),
+                ]
+            ),
+            _ => new Model(
+                name,
+                kind,
+                kind is AssetKind.Laptop ? 90 : 320,
+                air,
+                kind is AssetKind.Laptop ? 5200 : 2100,
+                fan,
+                [
+                    Part("cpu", JointMaterial.Paste, _random.Between(16, 26), air),
+                    Part("gpu", JointMaterial.Paste, _random.Between(14, 22), air),
+                ]
+            ),
         };
         return drawn with { CoolerTooSmall = small, MemoryShare = memoryShare };
     }
 
-    private (SimulatedMachine, SimulatedZone, Zone, string[]) MachineOf(Model model, Zone zone, SimulatedZone air, string[] misleading)
+    private (SimulatedMachine, SimulatedZone, Zone, string[]) MachineOf(
+        Model model,
+        Zone zone,
+        SimulatedZone air,
+        string[] misleading
+    )
     {
         var confounds = misleading.ToList();
         var weekly = model.Kind is AssetKind.Laptop or AssetKind.Desktop;
@@ -116,16 +230,33 @@ internal sealed class InventedFleet
         var since = Today.AddDays(-_random.Next(330, 1300));
         var services = new List<ServiceEvent>();
         if (Chance(0.6))
-            services.Add(new ServiceEvent(Today.AddDays(-_random.Next(HistoryDays, HistoryDays + 400)), Chance(0.7) ? ServiceLevel.DustOut : ServiceLevel.Repaste));
+            services.Add(
+                new ServiceEvent(
+                    Today.AddDays(-_random.Next(HistoryDays, HistoryDays + 400)),
+                    Chance(0.7) ? ServiceLevel.DustOut : ServiceLevel.Repaste
+                )
+            );
         var pads = model.Parts.Any(p => p.Joint == JointMaterial.Pad) && model.Kind == AssetKind.GraphicsCard;
         var faults = Faults(model, zone, pads);
         if (Chance(0.28))
         {
-            var level = Chance(0.6) ? ServiceLevel.DustOut : pads && Chance(0.5) ? ServiceLevel.Repad : ServiceLevel.Repaste;
+            var level =
+                Chance(0.6) ? ServiceLevel.DustOut
+                : pads && Chance(0.5) ? ServiceLevel.Repad
+                : ServiceLevel.Repaste;
             var on = _random.Next(40, 280);
             services.Add(new ServiceEvent(Today.AddDays(-on), level));
             if (ServiceEffects.LiftsCooler(level) && Chance(0.5))
-                faults.Add(new Fault(Cause.Mount, UnixDay.Noon(Today.AddDays(-on)) + 0.01, 0, _random.Between(2, 9), model.Kind is AssetKind.GraphicsCard ? "core" : "cpu", GrowthShape.Step));
+                faults.Add(
+                    new Fault(
+                        Cause.Mount,
+                        UnixDay.Noon(Today.AddDays(-on)) + 0.01,
+                        0,
+                        _random.Between(2, 9),
+                        model.Kind is AssetKind.GraphicsCard ? "core" : "cpu",
+                        GrowthShape.Step
+                    )
+                );
             confounds.Add("mid-history-service");
         }
         (double, double)? settings = null;
@@ -139,21 +270,55 @@ internal sealed class InventedFleet
         SensorFault? sensor = null;
         if (Chance(0.08))
         {
-            sensor = new SensorFault(model.Parts[_random.Next(model.Parts.Length)].Name, Now - _random.Between(20, 250), Chance(0.5) ? null : _random.Between(5, 10) * (Chance(0.5) ? 1 : -1));
+            sensor = new SensorFault(
+                model.Parts[_random.Next(model.Parts.Length)].Name,
+                Now - _random.Between(20, 250),
+                Chance(0.5) ? null : _random.Between(5, 10) * (Chance(0.5) ? 1 : -1)
+            );
             confounds.Add("sensor");
         }
-        var loads = weekly ? [new SimulatedLoad("all", 1, 0.65), new SimulatedLoad("one", 0.6, 0.35, "gpu")]
+        var loads =
+            weekly ? [new SimulatedLoad("all", 1, 0.65), new SimulatedLoad("one", 0.6, 0.35, "gpu")]
             : Chance(0.3) ? new[] { new SimulatedLoad("a", 1, 1) }
             : [new SimulatedLoad("a", 1, 0.72), new SimulatedLoad("b", 0.86, 0.22), new SimulatedLoad("rest", 0.15, 0.06)];
-        var asset = new Asset($"{zone.Code}-{_machines.Count:000}", model.Kind, model.Name, zone.Code, null, weekly ? 9 : 24, since, null,
-            [.. model.Parts.Select(p => new Part(p.Name, new Celsius(p.LimitC), p.Joint))], [.. services.Where(s => s.Date > since).OrderBy(s => s.Date)]);
-        var instruments = weekly ? new Instruments(6.5, Ambient: Chance(0.75), Power: false, Fan: Chance(0.6)) : new Instruments(0.25);
-        return (new SimulatedMachine(asset, model.PowerW * Alike(), model.AirRise * Alike(), joints, model.MaxRpm, model.Fan, loads, instruments, faults, settings, sensor)
-        {
-            AirShare = model.Kind is AssetKind.Server ? [1, model.MemoryShare] : null,
-            DustLeftBehind = _random.Between(0, 0.3),
-            Scatter = weekly ? new Scatter(1.8, 0.7) : new Scatter(1, 0.9),
-        }, air, zone, [.. confounds]);
+        var asset = new Asset(
+            $"{zone.Code}-{_machines.Count:000}",
+            model.Kind,
+            model.Name,
+            zone.Code,
+            null,
+            weekly ? 9 : 24,
+            since,
+            null,
+            [.. model.Parts.Select(p => new Part(p.Name, new Celsius(p.LimitC), p.Joint))],
+            [.. services.Where(s => s.Date > since).OrderBy(s => s.Date)]
+        );
+        var instruments = weekly
+            ? new Instruments(6.5, Ambient: Chance(0.75), Power: false, Fan: Chance(0.6))
+            : new Instruments(0.25);
+        return (
+            new SimulatedMachine(
+                asset,
+                model.PowerW * Alike(),
+                model.AirRise * Alike(),
+                joints,
+                model.MaxRpm,
+                model.Fan,
+                loads,
+                instruments,
+                faults,
+                settings,
+                sensor
+            )
+            {
+                AirShare = model.Kind is AssetKind.Server ? [1, model.MemoryShare] : null,
+                DustLeftBehind = _random.Between(0, 0.3),
+                Scatter = weekly ? new Scatter(1.8, 0.7) : new Scatter(1, 0.9),
+            },
+            air,
+            zone,
+            [.. confounds]
+        );
     }
 
     /// <summary>A little of everything for everybody; for about one in three something that matters, begun at any time.</summary>
@@ -162,7 +327,14 @@ internal sealed class InventedFleet
         var joint = model.Kind is AssetKind.GraphicsCard ? "core" : "cpu";
         var hot = model.Kind is AssetKind.GraphicsCard ? 0.45 : 1;
         Fault Growing(Cause cause, double kelvin, string? part, double began) =>
-            new(cause, Now - began, Now + _random.Between(-20, 60), kelvin, part, Chance(0.4) ? GrowthShape.Steady : GrowthShape.LateFast);
+            new(
+                cause,
+                Now - began,
+                Now + _random.Between(-20, 60),
+                kelvin,
+                part,
+                Chance(0.4) ? GrowthShape.Steady : GrowthShape.LateFast
+            );
         var faults = new List<Fault>
         {
             new(Cause.Dust, Now - 700, Now + 300, _random.Between(0.3, 2.5) * (1 + (int)zone.Dust) / 2),
@@ -174,13 +346,15 @@ internal sealed class InventedFleet
             if (Chance(0.22))
             {
                 var (kelvin, began) = (_random.Between(3, 15), _random.Between(70, 420));
-                faults.Add(_random.Next(pads ? 4 : 3) switch
-                {
-                    0 => Growing(Cause.Dust, kelvin, null, began),
-                    1 => Growing(Cause.Paste, kelvin * hot, joint, began),
-                    2 => Growing(Cause.Fan, 0.8 * kelvin, null, began),
-                    _ => Growing(Cause.Pads, kelvin, "memory", began),
-                });
+                faults.Add(
+                    _random.Next(pads ? 4 : 3) switch
+                    {
+                        0 => Growing(Cause.Dust, kelvin, null, began),
+                        1 => Growing(Cause.Paste, kelvin * hot, joint, began),
+                        2 => Growing(Cause.Fan, 0.8 * kelvin, null, began),
+                        _ => Growing(Cause.Pads, kelvin, "memory", began),
+                    }
+                );
             }
         return faults;
     }
@@ -193,12 +367,35 @@ internal sealed class InventedFleet
         var margins = MarginsOn(machine, zone, Now);
         var limiting = Array.IndexOf(margins, margins.Min());
         // Wear goes on at its present pace; a service in between would be no pace.
-        var back = Math.Clamp(Now - machine.Asset.Services.Select(s => UnixDay.Noon(s.Date) + 0.5).DefaultIfEmpty(0).Max(), 1, 30);
-        var days = MarginsOn(machine, zone, Now - back).Zip(margins, (then, now) => now <= 0 ? 0 : then > now ? now / ((then - now) / back) : double.PositiveInfinity).Min();
+        var back = Math.Clamp(
+            Now - machine.Asset.Services.Select(s => UnixDay.Noon(s.Date) + 0.5).DefaultIfEmpty(0).Max(),
+            1,
+            30
+        );
+        var days = MarginsOn(machine, zone, Now - back)
+            .Zip(
+                margins,
+                (then, now) =>
+                    now <= 0 ? 0
+                    : then > now ? now / ((then - now) / back)
+                    : double.PositiveInfinity
+            )
+            .Min();
         var ranked = wear[worst].OrderByDescending(w => w.Value).ToArray();
         var needs = totals[worst] >= 6 || (totals[worst] >= 2.5 && days <= 45);
-        return new Truth(machine.Asset.Tag, needs ? "needs-work" : totals.Max() < 3 ? "healthy" : "grey", needs, Words.Of(ranked[0].Key),
-            [.. ranked.Skip(1).Where(r => r.Value >= 0.7 * ranked[0].Value).Select(r => Words.Of(r.Key))], totals[limiting], totals[worst], days <= 365 ? (int)Math.Ceiling(days) : null, confounds);
+        return new Truth(
+            machine.Asset.Tag,
+            needs ? "needs-work"
+                : totals.Max() < 3 ? "healthy"
+                : "grey",
+            needs,
+            Words.Of(ranked[0].Key),
+            [.. ranked.Skip(1).Where(r => r.Value >= 0.7 * ranked[0].Value).Select(r => Words.Of(r.Key))],
+            totals[limiting],
+            totals[worst],
+            days <= 365 ? (int)Math.Ceiling(days) : null,
+            confounds
+        );
     }
 
     private static double[] MarginsOn(SimulatedMachine machine, Zone zone, double day) =>

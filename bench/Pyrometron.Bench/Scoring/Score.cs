@@ -7,12 +7,27 @@ internal sealed record Answer(int Rank, string Asset, string Urgency, string Cau
 
 /// <summary>How well a queue agrees with the truth of a simulated fleet.</summary>
 internal sealed record Score(
-    double AveragePrecision, double WithoutGrey, double PrecisionAtK, double Recall, double CauseRight, double FalseAlarms,
-    double FalseAlarmsConfounded, double DriftErrorMedian, double DriftErrorP90, double DriftBias, double? DateConcordance, int Dated, double DateCoverage)
+    double AveragePrecision,
+    double WithoutGrey,
+    double PrecisionAtK,
+    double Recall,
+    double CauseRight,
+    double FalseAlarms,
+    double FalseAlarmsConfounded,
+    double DriftErrorMedian,
+    double DriftErrorP90,
+    double DriftBias,
+    double? DateConcordance,
+    int Dated,
+    double DateCoverage
+)
 {
     /// <summary>The figures in the columns of a table.</summary>
-    public string Line => string.Create(CultureInfo.InvariantCulture,
-        $"{AveragePrecision:0.000} {CauseRight:0.000} {Recall:0.000}  {FalseAlarms:0.000} {FalseAlarmsConfounded:0.000}      {DriftErrorMedian:0.00}  {DriftBias:+0.00;-0.00}  {DateConcordance:0.000}");
+    public string Line =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{AveragePrecision:0.000} {CauseRight:0.000} {Recall:0.000}  {FalseAlarms:0.000} {FalseAlarmsConfounded:0.000}      {DriftErrorMedian:0.00}  {DriftBias:+0.00;-0.00}  {DateConcordance:0.000}"
+        );
 
     /// <summary>Scores a whole queue.</summary>
     public static Score Of(IReadOnlyCollection<Answer> queue, Dictionary<string, Truth> truth)
@@ -30,23 +45,41 @@ internal sealed record Score(
         var signed = needing.Select(DriftError).Order().ToArray();
         var errors = signed.Select(Math.Abs).Order().ToArray();
         var dated = truth.Values.Where(t => t.DaysToAction is not null).ToArray();
-        var pairs = dated.Where(t => byAsset[t.Asset].ActionDate is not null)
-            .Select(t => (t.DaysToAction!.Value, byAsset[t.Asset].ActionDate!.Value.DayNumber)).ToArray();
+        var pairs = dated
+            .Where(t => byAsset[t.Asset].ActionDate is not null)
+            .Select(t => (t.DaysToAction!.Value, byAsset[t.Asset].ActionDate!.Value.DayNumber))
+            .ToArray();
         var (ap, apNoGrey, pk) = Ranking(order, truth);
-        return new Score(ap, apNoGrey, pk,
+        return new Score(
+            ap,
+            apNoGrey,
+            pk,
             Share(needing, t => byAsset[t.Asset].Urgency is "now" or "next" or "soon"),
             Share(needing, t => byAsset[t.Asset].Cause == t.DominantCause || t.AlsoAcceptable.Contains(byAsset[t.Asset].Cause)),
-            Share(healthy, Alarmed), Share(healthy.Where(t => t.Confounded).ToArray(), Alarmed),
-            Quantile(errors, 0.5), Quantile(errors, 0.9), Quantile(signed, 0.5), Concordance(pairs), pairs.Length, (double)pairs.Length / Math.Max(1, dated.Length));
+            Share(healthy, Alarmed),
+            Share(healthy.Where(t => t.Confounded).ToArray(), Alarmed),
+            Quantile(errors, 0.5),
+            Quantile(errors, 0.9),
+            Quantile(signed, 0.5),
+            Concordance(pairs),
+            pairs.Length,
+            (double)pairs.Length / Math.Max(1, dated.Length)
+        );
     }
 
     /// <summary>The measures of an order alone, for the simple rules too.</summary>
-    public static (double AveragePrecision, double WithoutGrey, double PrecisionAtK) Ranking(IReadOnlyList<string> order, Dictionary<string, Truth> truth)
+    public static (double AveragePrecision, double WithoutGrey, double PrecisionAtK) Ranking(
+        IReadOnlyList<string> order,
+        Dictionary<string, Truth> truth
+    )
     {
         var positives = truth.Values.Where(t => t.NeedsWork).Select(t => t.Asset).ToHashSet();
         var noGrey = order.Where(a => truth[a].Grade != "grey").ToArray();
-        return (AveragePrecisionOf(order, positives), AveragePrecisionOf(noGrey, positives),
-            (double)order.Take(positives.Count).Count(positives.Contains) / positives.Count);
+        return (
+            AveragePrecisionOf(order, positives),
+            AveragePrecisionOf(noGrey, positives),
+            (double)order.Take(positives.Count).Count(positives.Contains) / positives.Count
+        );
     }
 
     private static double AveragePrecisionOf(IReadOnlyList<string> order, HashSet<string> positives)
@@ -69,13 +102,16 @@ internal sealed record Score(
     {
         var (sum, count) = (0.0, 0);
         for (var i = 0; i < pairs.Length; i++)
-            for (var j = i + 1; j < pairs.Length; j++)
-                if (pairs[i].Truth != pairs[j].Truth)
-                {
-                    var product = Math.Sign(pairs[i].Truth - pairs[j].Truth) * Math.Sign(pairs[i].Answer - pairs[j].Answer);
-                    sum += product > 0 ? 1 : product == 0 ? 0.5 : 0;
-                    count++;
-                }
+        for (var j = i + 1; j < pairs.Length; j++)
+            if (pairs[i].Truth != pairs[j].Truth)
+            {
+                var product = Math.Sign(pairs[i].Truth - pairs[j].Truth) * Math.Sign(pairs[i].Answer - pairs[j].Answer);
+                sum +=
+                    product > 0 ? 1
+                    : product == 0 ? 0.5
+                    : 0;
+                count++;
+            }
         return count == 0 ? null : sum / count;
     }
 }

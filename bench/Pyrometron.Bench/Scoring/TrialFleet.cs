@@ -7,7 +7,12 @@ using Pyrometron.Formats.Fleet;
 namespace Pyrometron.Bench.Scoring;
 
 /// <summary>A trial fleet read straight from its files.</summary>
-internal sealed record TrialFleet(Register Register, Dictionary<string, List<Reading>> Readings, DateOnly AsOf, Dictionary<string, Truth> Truth)
+internal sealed record TrialFleet(
+    Register Register,
+    Dictionary<string, List<Reading>> Readings,
+    DateOnly AsOf,
+    Dictionary<string, Truth> Truth
+)
 {
     public static TrialFleet Load(string folder)
     {

@@ -80,10 +80,20 @@ public sealed class CellTable
     private readonly float[] _rise;
     private readonly HeatByWorkload? _heat;
 
-    internal CellTable(int parts, CellRow[] rows, float[] rise, HeatByWorkload? heat) => (Parts, _rows, _rise, _heat) = (parts, rows, rise, heat);
+    internal CellTable(int parts, CellRow[] rows, float[] rise, HeatByWorkload? heat) =>
+        (Parts, _rows, _rise, _heat) = (parts, rows, rise, heat);
 
     /// <summary>What is kept of a cell besides its rises.</summary>
-    internal readonly record struct CellRow(double Day, short Workload, short Settings, int Count, float Heat, float Flow, float SpeedRatio, float AmbientC);
+    internal readonly record struct CellRow(
+        double Day,
+        short Workload,
+        short Settings,
+        int Count,
+        float Heat,
+        float Flow,
+        float SpeedRatio,
+        float AmbientC
+    );
 
     /// <summary>Where power is not measured: heat of cooler and joint by workload (−1 first) and part.</summary>
     internal sealed record HeatByWorkload(double[] Air, double[] Joint);
@@ -104,9 +114,11 @@ public sealed class CellTable
 
     internal double Rise(int cell, int part) => _rise[cell * Parts + part];
 
-    internal double AirHeat(int cell, int part) => _heat is null ? _rows[cell].Heat : _heat.Air[(_rows[cell].Workload + 1) * Parts + part];
+    internal double AirHeat(int cell, int part) =>
+        _heat is null ? _rows[cell].Heat : _heat.Air[(_rows[cell].Workload + 1) * Parts + part];
 
-    internal double JointHeat(int cell, int part) => _heat is null ? _rows[cell].Heat : _heat.Joint[(_rows[cell].Workload + 1) * Parts + part];
+    internal double JointHeat(int cell, int part) =>
+        _heat is null ? _rows[cell].Heat : _heat.Joint[(_rows[cell].Workload + 1) * Parts + part];
 
     /// <summary>Condenses a machine's readings. O(readings × parts).</summary>
     public static CellTable Of(AssetKind kind, Channels machine, ReferencePoint reference)
@@ -114,7 +126,7 @@ public sealed class CellTable
         var s = machine.Series;
         var condenser = new Condenser(machine, reference);
         var group = new List<int>();
-        for (var start = 0; start < s.Count;)
+        for (var start = 0; start < s.Count; )
         {
             var end = start;
             while (end < s.Count && Cell.BinOf(s.Day[end]) == Cell.BinOf(s.Day[start]))
@@ -133,7 +145,14 @@ public sealed class CellTable
         }
         var parts = machine.Parts.Length;
         var (rows, rise) = (condenser.Rows.ToArray(), condenser.Rise.ToArray());
-        return new CellTable(parts, rows, rise, reference.HasPower || parts == 0 ? null : HeatOf(rows, rise, parts, reference.Workload, oneCooler: kind != AssetKind.Desktop));
+        return new CellTable(
+            parts,
+            rows,
+            rise,
+            reference.HasPower || parts == 0
+                ? null
+                : HeatOf(rows, rise, parts, reference.Workload, oneCooler: kind != AssetKind.Desktop)
+        );
     }
 
     /// <summary>
@@ -145,16 +164,28 @@ public sealed class CellTable
     {
         var workloads = rows.Select(r => (int)r.Workload).DefaultIfEmpty(-1).Max() + 2;
         var heat = new HeatByWorkload(new double[workloads * parts], new double[workloads * parts]);
-        double Level(int workload, int part) => Robust.Median(Enumerable.Range(0, rows.Length).Where(c => rows[c].Workload == workload)
-            .Select(c => (double)rise[c * parts + part]).Where(r => !double.IsNaN(r)).ToArray());
+        double Level(int workload, int part) =>
+            Robust.Median(
+                Enumerable
+                    .Range(0, rows.Length)
+                    .Where(c => rows[c].Workload == workload)
+                    .Select(c => (double)rise[c * parts + part])
+                    .Where(r => !double.IsNaN(r))
+                    .ToArray()
+            );
         for (var w = 0; w < workloads; w++)
         {
-            var shares = Enumerable.Range(0, parts).Select(p => Math.Clamp(Level(w - 1, p) / Level(main, p), 0.05, 1.5)).Select(s => double.IsNaN(s) ? 1 : s).ToArray();
+            var shares = Enumerable
+                .Range(0, parts)
+                .Select(p => Math.Clamp(Level(w - 1, p) / Level(main, p), 0.05, 1.5))
+                .Select(s => double.IsNaN(s) ? 1 : s)
+                .ToArray();
             var cooler = shares.Min();
             for (var p = 0; p < parts; p++)
             {
                 heat.Air[w * parts + p] = oneCooler ? cooler : shares[p];
-                heat.Joint[w * parts + p] = !oneCooler || cooler >= 1 ? shares[p] : Math.Max(0, (shares[p] - cooler) / (1 - cooler));
+                heat.Joint[w * parts + p] =
+                    !oneCooler || cooler >= 1 ? shares[p] : Math.Max(0, (shares[p] - cooler) / (1 - cooler));
             }
         }
         return heat;
@@ -190,8 +221,18 @@ public sealed class CellTable
             power /= count;
             for (var p = 0; p < machine.Parts.Length; p++)
                 Rise.Add((float)MedianRise(at, machine.Parts[p], power));
-            Rows.Add(new CellRow(day / count, (short)s.Workload[at[0]], (short)s.Settings[at[0]], count, (float)(reference.HasPower ? power / reference.PowerW : 1),
-                flows > 0 ? (float)(flow / flows) : 0, (float)MedianRatio(at), (float)(air / count)));
+            Rows.Add(
+                new CellRow(
+                    day / count,
+                    (short)s.Workload[at[0]],
+                    (short)s.Settings[at[0]],
+                    count,
+                    (float)(reference.HasPower ? power / reference.PowerW : 1),
+                    flows > 0 ? (float)(flow / flows) : 0,
+                    (float)MedianRatio(at),
+                    (float)(air / count)
+                )
+            );
         }
 
         private bool Usable(int i) => !double.IsNaN(machine.Ambient[i]) && (!reference.HasPower || machine.Series.Power[i] > 0);
@@ -200,7 +241,11 @@ public sealed class CellTable
         {
             var n = 0;
             foreach (var i in at)
-                if (Usable(i) && (part[i] - machine.Ambient[i]) * (reference.HasPower ? power / machine.Series.Power[i] : 1) is var rise && double.IsFinite(rise))
+                if (
+                    Usable(i)
+                    && (part[i] - machine.Ambient[i]) * (reference.HasPower ? power / machine.Series.Power[i] : 1) is var rise
+                    && double.IsFinite(rise)
+                )
                     Push(n++, rise);
             return Robust.MedianInPlace(_scratch.AsSpan(0, n));
         }

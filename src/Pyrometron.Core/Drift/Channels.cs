@@ -23,7 +23,8 @@ public sealed class Channels
     private const double SpikeSigmas = 6;
 
     /// <summary>A command, per cent, at which every fan turns; and readings that make a standing one more than a hiccup.</summary>
-    private const double LeastCommand = 5, LeastStanding = 3;
+    private const double LeastCommand = 5,
+        LeastStanding = 3;
 
     private Channels(ReadingSeries series, double[] ambient, double[][] parts, List<SensorFinding> findings) =>
         (Series, Ambient, Parts, Findings) = (series, ambient, parts, findings);
@@ -60,9 +61,14 @@ public sealed class Channels
     /// <summary>A fan that is asked to turn and does not: the readings stay, since they are true.</summary>
     private static void TellStandingFan(ReadingSeries series, List<SensorFinding> findings)
     {
-        var standing = Enumerable.Range(0, series.Count).Where(i => series.FanRpm[i] == 0 && series.FanPct[i] > LeastCommand).ToArray();
+        var standing = Enumerable
+            .Range(0, series.Count)
+            .Where(i => series.FanRpm[i] == 0 && series.FanPct[i] > LeastCommand)
+            .ToArray();
         if (standing.Length >= LeastStanding)
-            findings.Add(new SensorFinding("fan", "stands still although it is asked to turn", series.Day[standing[0]], standing.Length));
+            findings.Add(
+                new SensorFinding("fan", "stands still although it is asked to turn", series.Day[standing[0]], standing.Length)
+            );
     }
 
     private static void DropFrozen(ReadingSeries series, double[] channel, string name, List<SensorFinding> findings)
@@ -70,14 +76,21 @@ public sealed class Channels
         // Rare test runs: fewer repeats are telling, since load and air differ from run to run.
         var rare = series.Count > 1 && (series.Day[^1] - series.Day[0]) / series.Count > 2;
         var longest = rare ? FrozenRun / 2 : FrozenRun;
-        for (var start = 0; start < channel.Length;)
+        for (var start = 0; start < channel.Length; )
         {
             var (end, seen) = (start + 1, 1);
             for (; end < channel.Length && (double.IsNaN(channel[end]) || channel[end] == channel[start]); end++)
                 seen += double.IsNaN(channel[end]) ? 0 : 1;
             if (!double.IsNaN(channel[start]) && seen >= longest && OthersMove(series, channel, start, end))
             {
-                findings.Add(new SensorFinding(name, $"stands at {channel[start]:0.#} °C while load and air change", series.Day[start], seen));
+                findings.Add(
+                    new SensorFinding(
+                        name,
+                        $"stands at {channel[start]:0.#} °C while load and air change",
+                        series.Day[start],
+                        seen
+                    )
+                );
                 Array.Fill(channel, double.NaN, start, end - start);
             }
             start = end;
@@ -89,7 +102,8 @@ public sealed class Channels
     {
         bool Moves(double[] other, double least)
         {
-            double low = double.PositiveInfinity, high = double.NegativeInfinity;
+            double low = double.PositiveInfinity,
+                high = double.NegativeInfinity;
             for (var i = start; i < end; i++)
                 if (!double.IsNaN(other[i]))
                     (low, high) = (Math.Min(low, other[i]), Math.Max(high, other[i]));
@@ -126,12 +140,20 @@ public sealed class Channels
         }
         if (spikes.Count == 0)
             return;
-        findings.Add(new SensorFinding(name, "jumps by more than heat could, for single readings", series.Day[spikes[0]], spikes.Count));
+        findings.Add(
+            new SensorFinding(name, "jumps by more than heat could, for single readings", series.Day[spikes[0]], spikes.Count)
+        );
         foreach (var i in spikes)
             channel[i] = double.NaN;
     }
 
-    private static void DropColderThanAir(ReadingSeries series, double[] channel, double[] ambient, string name, List<SensorFinding> findings)
+    private static void DropColderThanAir(
+        ReadingSeries series,
+        double[] channel,
+        double[] ambient,
+        string name,
+        List<SensorFinding> findings
+    )
     {
         var (dropped, first) = (0, 0.0);
         for (var i = 0; i < channel.Length; i++)

@@ -52,13 +52,20 @@ public readonly record struct FanHealth(double SpeedShare, double LostPerDay = 0
         if (share > 1 - leastLoss)
             return Sound;
         var late = shares.Where(s => s.Day > last - PaceDays).ToArray();
-        return late.Length >= LeastForPace && TheilSen.Fit([.. late.Select(s => s.Day)], [.. late.Select(s => s.Share)], 0.8) is { High: < 0 } line
-            ? new FanHealth(share, -line.Slope) : new FanHealth(share);
+        return
+            late.Length >= LeastForPace
+            && TheilSen.Fit([.. late.Select(s => s.Day)], [.. late.Select(s => s.Share)], 0.8) is { High: < 0 } line
+            ? new FanHealth(share, -line.Slope)
+            : new FanHealth(share);
     }
 
     private static FanHealth ByTemperature(CellTable cells, double renewed)
     {
-        var known = cells.All.Where(c => c.Flow != 0 && c.Day >= renewed).Select(c => (c.Day, Celsius: Math.Round(Hottest(c)), Speed: FanLaw.SpeedAt(1 + c.Flow))).Where(c => !double.IsNaN(c.Celsius)).ToArray();
+        var known = cells
+            .All.Where(c => c.Flow != 0 && c.Day >= renewed)
+            .Select(c => (c.Day, Celsius: Math.Round(Hottest(c)), Speed: FanLaw.SpeedAt(1 + c.Flow)))
+            .Where(c => !double.IsNaN(c.Celsius))
+            .ToArray();
         if (known.Length < 2 * LeastForCurve)
             return Sound;
         var early = known[..(known.Length / 2)];
@@ -67,11 +74,20 @@ public readonly record struct FanHealth(double SpeedShare, double LostPerDay = 0
         var scatter = ArrayStatistics.PopulationStandardDeviation(left);
         var speeds = early.Select(c => c.Speed).ToArray();
         // A fan that holds a temperature turns at any speed there: then its temperature says nothing about its speed.
-        if (ArrayStatistics.PopulationStandardDeviation(speeds) / speeds.Average() is var moves && moves > Steady && scatter * scatter > (1 - LeastExplained) * moves * moves)
+        if (
+            ArrayStatistics.PopulationStandardDeviation(speeds) / speeds.Average() is var moves
+            && moves > Steady
+            && scatter * scatter > (1 - LeastExplained) * moves * moves
+        )
             return Sound;
-        (double Day, double Share)[] shares = [.. known.Select(c => (c.Day, c.Speed / curve.At(c.Celsius))).Where(s => !double.IsNaN(s.Item2))];
+        (double Day, double Share)[] shares =
+        [
+            .. known.Select(c => (c.Day, c.Speed / curve.At(c.Celsius))).Where(s => !double.IsNaN(s.Item2)),
+        ];
         var recent = shares.Count(s => s.Day > known[^1].Day - RecentDaysByTemperature);
-        return recent < 3 ? Sound : Judged(shares, RecentDaysByTemperature, Math.Max(LeastLoss, 2.5 * scatter / Math.Sqrt(recent)));
+        return recent < 3
+            ? Sound
+            : Judged(shares, RecentDaysByTemperature, Math.Max(LeastLoss, 2.5 * scatter / Math.Sqrt(recent)));
     }
 
     private static double Hottest(Cell cell)

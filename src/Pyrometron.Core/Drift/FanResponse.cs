@@ -19,7 +19,9 @@ internal static class FanResponse
         var answers = new double[cells.Count];
         if (!(reference.FanSpeed > 0) || reference.FanFixed || cells.Parts == 0)
             return answers;
-        var hottest = Enumerable.Range(0, cells.Parts).MaxBy(p => cells.All.Select(c => c.Rise(p)).Where(r => !double.IsNaN(r)).DefaultIfEmpty(0).Average());
+        var hottest = Enumerable
+            .Range(0, cells.Parts)
+            .MaxBy(p => cells.All.Select(c => c.Rise(p)).Where(r => !double.IsNaN(r)).DefaultIfEmpty(0).Average());
         var kappa = Slope(cells, hottest);
         if (!(kappa > 0))
             return answers;
@@ -36,7 +38,11 @@ internal static class FanResponse
     /// </summary>
     private static double Slope(CellTable cells, int part)
     {
-        double rr = 0, ra = 0, aa = 0, rf = 0, af = 0;
+        double rr = 0,
+            ra = 0,
+            aa = 0,
+            rf = 0,
+            af = 0;
         var pairs = 0;
         var last = new Dictionary<(int, int), Cell>();
         foreach (var cell in cells.All)
@@ -45,8 +51,19 @@ internal static class FanResponse
                 continue;
             if (last.TryGetValue((cell.Workload, cell.Settings), out var before))
             {
-                var (rise, air, flow) = (cell.Rise(part) - before.Rise(part), cell.AmbientC - before.AmbientC, cell.Flow - before.Flow);
-                (rr, ra, aa, rf, af, pairs) = (rr + rise * rise, ra + rise * air, aa + air * air, rf + rise * flow, af + air * flow, pairs + 1);
+                var (rise, air, flow) = (
+                    cell.Rise(part) - before.Rise(part),
+                    cell.AmbientC - before.AmbientC,
+                    cell.Flow - before.Flow
+                );
+                (rr, ra, aa, rf, af, pairs) = (
+                    rr + rise * rise,
+                    ra + rise * air,
+                    aa + air * air,
+                    rf + rise * flow,
+                    af + air * flow,
+                    pairs + 1
+                );
             }
             last[(cell.Workload, cell.Settings)] = cell;
         }

@@ -29,7 +29,8 @@ internal readonly record struct NoiseModel(double Own, double OwnReading, double
     public static NoiseModel Of(ReadingSeries series) => IsRare(series) ? TestRuns : Steady;
 
     /// <summary>Whether a machine is read by test runs now and then, not by windows of its daily work.</summary>
-    public static bool IsRare(ReadingSeries series) => series.Count > 1 && (series.Day[^1] - series.Day[0]) / series.Count > RareDays;
+    public static bool IsRare(ReadingSeries series) =>
+        series.Count > 1 && (series.Day[^1] - series.Day[0]) / series.Count > RareDays;
 
     /// <summary>Variance of one part alone in a cell.</summary>
     public double OwnVariance(int readings) => Own * Own + OwnReading * OwnReading / readings;

@@ -38,7 +38,16 @@ public enum EvidenceGrade
 /// <param name="Workload">Index of the main workload, −1 for none.</param>
 /// <param name="Settings">Index of the present settings, −1 for none.</param>
 public sealed record ReferencePoint(
-    double PowerW, bool HasPower, double FanSpeed, double FanPct, double FullSpeed, bool SpeedIsRpm, bool FanFixed, int Workload, int Settings)
+    double PowerW,
+    bool HasPower,
+    double FanSpeed,
+    double FanPct,
+    double FullSpeed,
+    bool SpeedIsRpm,
+    bool FanFixed,
+    int Workload,
+    int Settings
+)
 {
     /// <summary>The ambient of the reference point, °C.</summary>
     public const double AmbientC = 25;
@@ -46,7 +55,8 @@ public sealed record ReferencePoint(
     private const double PresentDays = 60;
 
     /// <summary>Readings needed for a line, and the most that one is drawn through.</summary>
-    private const int LeastForLine = 12, MostForLine = 60;
+    private const int LeastForLine = 12,
+        MostForLine = 60;
 
     /// <summary>Quantiles of a year are taken from this many readings, evenly spread.</summary>
     private const int MostForQuantile = 240;
@@ -82,11 +92,22 @@ public sealed record ReferencePoint(
         var speed = fanUnseen ? double.NaN : FreshSpeed(machine, speeds, atMain);
         var command = FreshSpeed(machine, s.FanPct, atMain);
         var fixedFan = !double.IsNaN(command) && QuantileOf(s.FanPct, atMain, 0.95) - QuantileOf(s.FanPct, atMain, 0.05) < 2.5;
-        var full = double.IsNaN(speed) ? double.NaN
+        var full =
+            double.IsNaN(speed) ? double.NaN
             : fixedFan ? speed
             : !double.IsNaN(command) && command > 0 ? speed * Math.Max(1, 100 / command)
             : Math.Max(speed, QuantileOf(speeds, atMain, 0.995));
-        return new ReferencePoint(power, hasPower, speed > 0 ? speed : double.NaN, command, full, s.FanRpm.Any(n => n > 0), fixedFan, workload, settings);
+        return new ReferencePoint(
+            power,
+            hasPower,
+            speed > 0 ? speed : double.NaN,
+            command,
+            full,
+            s.FanRpm.Any(n => n > 0),
+            fixedFan,
+            workload,
+            settings
+        );
     }
 
     /// <summary>
@@ -101,7 +122,10 @@ public sealed record ReferencePoint(
         if (early.Length < LeastForLine)
             return usual;
         var thinned = Thinned(early, MostForLine);
-        if (TheilSen.Fit(thinned.Select(i => machine.Ambient[i] - AmbientC).ToArray(), thinned.Select(i => speeds[i]).ToArray()) is not { } line)
+        if (
+            TheilSen.Fit(thinned.Select(i => machine.Ambient[i] - AmbientC).ToArray(), thinned.Select(i => speeds[i]).ToArray())
+            is not { } line
+        )
             return usual;
         // A fan does not slow down as the air warms, and no line is drawn far beyond what was seen.
         return line.Slope <= 0 ? usual : Math.Clamp(line.Intercept, 0.75 * usual, 1.25 * usual);
@@ -111,11 +135,17 @@ public sealed record ReferencePoint(
     private static int MainWorkload(Channels machine, List<int> recent)
     {
         var s = machine.Series;
-        return recent.GroupBy(i => s.Workload[i])
+        return recent
+            .GroupBy(i => s.Workload[i])
             .OrderByDescending(g => g.Count() >= 0.25 * recent.Count)
             .ThenByDescending(g => g.Count() >= 0.6 * recent.Count)
-            .ThenByDescending(g => machine.Parts.Sum(p => Robust.Median(g.Select(i => p[i]).Where(c => !double.IsNaN(c)).ToArray()) is var m && m > 0 ? m : 0))
-            .First().Key;
+            .ThenByDescending(g =>
+                machine.Parts.Sum(p =>
+                    Robust.Median(g.Select(i => p[i]).Where(c => !double.IsNaN(c)).ToArray()) is var m && m > 0 ? m : 0
+                )
+            )
+            .First()
+            .Key;
     }
 
     private static double MedianOf(double[] channel, IReadOnlyList<int> at) => QuantileOf(channel, at, 0.5);

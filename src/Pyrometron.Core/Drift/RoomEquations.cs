@@ -14,7 +14,8 @@ internal sealed class RoomEquations
 
     private readonly int[] _bins;
     private readonly int _count;
-    private readonly double[] _matrix, _right;
+    private readonly double[] _matrix,
+        _right;
 
     /// <summary>Empty equations for some bins, ascending.</summary>
     public RoomEquations(int[] bins)

@@ -23,9 +23,16 @@ public static class SensorSteps
         // By how much one part jumps against another is what that one jumps against it, the other way.
         var jumps = new List<(double Day, double Kelvin)>[parts, parts];
         for (var p = 0; p < parts; p++)
-            for (var other = 0; other < p; other++)
-                jumps[other, p] = [.. (jumps[p, other] = Jumps(asset, main, p, other)).Select(j => (j.Day, -j.Kelvin))];
-        return [.. Enumerable.Range(0, parts).SelectMany(p => StepsOf(main, p, [.. Enumerable.Range(0, parts).Where(other => other != p).Select(other => jumps[p, other])]))];
+        for (var other = 0; other < p; other++)
+            jumps[other, p] = [.. (jumps[p, other] = Jumps(asset, main, p, other)).Select(j => (j.Day, -j.Kelvin))];
+        return
+        [
+            .. Enumerable
+                .Range(0, parts)
+                .SelectMany(p =>
+                    StepsOf(main, p, [.. Enumerable.Range(0, parts).Where(other => other != p).Select(other => jumps[p, other])])
+                ),
+        ];
     }
 
     /// <summary>
@@ -34,13 +41,20 @@ public static class SensorSteps
     /// </summary>
     /// <param name="others">The part's jumps against each of the others.</param>
     private static IEnumerable<SensorStep> StepsOf(Cell[] cells, int part, List<(double Day, double Kelvin)>[] others) =>
-        others[0].Where(jump => others.All(o => o.Any(j => Math.Abs(j.Day - jump.Day) <= Cell.Days && j.Kelvin * jump.Kelvin > 0))
-                && Math.Abs(Raw(cells, part, jump.Day) - jump.Kelvin) <= Math.Abs(jump.Kelvin) / 2)
-            .OrderBy(j => j.Day).Select(j => new SensorStep(part, j.Day));
+        others[0]
+            .Where(jump =>
+                others.All(o => o.Any(j => Math.Abs(j.Day - jump.Day) <= Cell.Days && j.Kelvin * jump.Kelvin > 0))
+                && Math.Abs(Raw(cells, part, jump.Day) - jump.Kelvin) <= Math.Abs(jump.Kelvin) / 2
+            )
+            .OrderBy(j => j.Day)
+            .Select(j => new SensorStep(part, j.Day));
 
     private static List<(double Day, double Kelvin)> Jumps(Asset asset, Cell[] cells, int part, int other)
     {
-        var apart = cells.Select(c => new Gap(c.Day, (c.Rise(part) - c.Rise(other)) / c.Heat, c.Settings)).Where(c => !double.IsNaN(c.Kelvin)).ToArray();
+        var apart = cells
+            .Select(c => new Gap(c.Day, (c.Rise(part) - c.Rise(other)) / c.Heat, c.Settings))
+            .Where(c => !double.IsNaN(c.Kelvin))
+            .ToArray();
         var jumps = new List<(double, double)>();
         if (apart.Length < 2 * Window)
             return jumps;
@@ -82,7 +96,12 @@ public static class SensorSteps
     /// <summary>Whether it happened within one cell; that cell may hold some of both, and is left out of either side.</summary>
     private static bool IsAbrupt(Gap[] apart, int at, double size)
     {
-        double[] jumps = [Across(apart, at), Middle(apart, at + 1, at + 3) - Middle(apart, at - 2, at), Middle(apart, at, at + 2) - Middle(apart, at - 3, at - 1)];
+        double[] jumps =
+        [
+            Across(apart, at),
+            Middle(apart, at + 1, at + 3) - Middle(apart, at - 2, at),
+            Middle(apart, at, at + 2) - Middle(apart, at - 3, at - 1),
+        ];
         return jumps.Max(j => j * Math.Sign(size)) > 0.8 * Math.Abs(size);
     }
 
@@ -90,7 +109,8 @@ public static class SensorSteps
     private static bool Explained(Asset asset, Gap[] apart, int at)
     {
         var (from, to) = (apart[Math.Max(0, at - 2)], apart[Math.Min(apart.Length - 1, at + 1)]);
-        return from.Settings != to.Settings || asset.Services.Any(s => UnixDay.Noon(s.Date) > from.Day && UnixDay.Noon(s.Date) < to.Day);
+        return from.Settings != to.Settings
+            || asset.Services.Any(s => UnixDay.Noon(s.Date) > from.Day && UnixDay.Noon(s.Date) < to.Day);
     }
 
     /// <summary>By how much a part's own rise changed about a day, K.</summary>
@@ -101,5 +121,6 @@ public static class SensorSteps
             - Robust.Median(known.Where(c => c.Day < day).TakeLast(Window).Select(c => c.Rise(part) / c.Heat).ToArray());
     }
 
-    private static double Middle(Gap[] series, int from, int to) => Robust.Median(series[from..to].Select(s => s.Kelvin).ToArray());
+    private static double Middle(Gap[] series, int from, int to) =>
+        Robust.Median(series[from..to].Select(s => s.Kelvin).ToArray());
 }

@@ -45,13 +45,17 @@ public sealed record SensorStep(int Part, double Day);
 internal sealed class WearColumns
 {
     /// <summary>Prior share of the air side in a part's rise when nothing better is known, and its spread.</summary>
-    private const double AirShareOfRise = 0.48, AirSpread = 0.15;
+    private const double AirShareOfRise = 0.48,
+        AirSpread = 0.15;
 
     /// <summary>
     /// Prices of a kelvin of wear, in log-likelihood: an exponential prior, under which no wear is likelier than any. Shared by
     /// all parts is one cause and cheapest; what was there before the first reading, or came with a lifted cooler, is dearer.
     /// </summary>
-    private const double SharedPrice = 0.15, OwnPrice = 0.3, MountPrice = 0.4, CarriedPrice = 1;
+    private const double SharedPrice = 0.15,
+        OwnPrice = 0.3,
+        MountPrice = 0.4,
+        CarriedPrice = 1;
 
     /// <summary>
     /// How much a pace of wear changes from one piece of its curve to the next, K a piece: dust that closes fins and paste that
@@ -76,7 +80,18 @@ internal sealed class WearColumns
     /// <param name="Ends">When it is renewed, and the share that is left then, ascending.</param>
     /// <param name="Label">Workload or settings index, −1 for none.</param>
     /// <param name="Workload">Workload index besides a settings index.</param>
-    private readonly record struct Column(WearTerm Term, int Part, double From, double Full, Renewal[] Ends, int Label, int Workload, double Mean, double Sigma, double Price)
+    private readonly record struct Column(
+        WearTerm Term,
+        int Part,
+        double From,
+        double Full,
+        Renewal[] Ends,
+        int Label,
+        int Workload,
+        double Mean,
+        double Sigma,
+        double Price
+    )
     {
         public double Height(double day)
         {
@@ -102,7 +117,12 @@ internal sealed class WearColumns
         _levels = levels;
         AirSide = [.. Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Term is WearTerm.Air or WearTerm.Shared)];
         NonNegative = [.. _columns.Select(c => c.Price > 0)];
-        _byPart = [.. levels.Select((_, p) => Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Part < 0 || _columns[i].Part == p).ToArray())];
+        _byPart =
+        [
+            .. levels.Select(
+                (_, p) => Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Part < 0 || _columns[i].Part == p).ToArray()
+            ),
+        ];
     }
 
     public int Count => _columns.Length;
@@ -122,12 +142,22 @@ internal sealed class WearColumns
     /// <summary>The columns that can matter to a part, ascending.</summary>
     public ReadOnlySpan<int> Of(int part) => _byPart[part];
 
-    public static WearColumns For(Asset asset, ReferencePoint reference, CellTable cells, double asOf, double[] levels, double[] share, IReadOnlyList<SensorStep> sensorSteps)
+    public static WearColumns For(
+        Asset asset,
+        ReferencePoint reference,
+        CellTable cells,
+        double asOf,
+        double[] levels,
+        double[] share,
+        IReadOnlyList<SensorStep> sensorSteps
+    )
     {
         var columns = new List<Column>();
         var successive = new List<(int, int)>();
         void Plain(WearTerm term, int part, int label, double mean, double sigma, int workload = -1) =>
-            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, [], label, workload, mean, sigma, 0));
+            columns.Add(
+                new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, [], label, workload, mean, sigma, 0)
+            );
 
         var workloads = cells.All.Select(c => c.Workload).Distinct().Where(w => w != reference.Workload).ToArray();
         var settings = cells.All.Select(c => c.Settings).Distinct().Where(s => s != reference.Settings).ToArray();
@@ -144,8 +174,8 @@ internal sealed class WearColumns
         }
         if (!reference.HasPower)
             foreach (var s in settings)
-                foreach (var w in cells.All.Where(c => c.Settings == s).Select(c => c.Workload).Distinct())
-                    Plain(WearTerm.SettingsHeat, -1, s, 0, 0.3, w);
+            foreach (var w in cells.All.Where(c => c.Settings == s).Select(c => c.Workload).Distinct())
+                Plain(WearTerm.SettingsHeat, -1, s, 0, 0.3, w);
         if (double.IsNaN(reference.FanSpeed))
             foreach (var w in workloads.Append(reference.Workload))
                 Plain(WearTerm.UnseenFan, -1, w, 0, 0.2);
@@ -157,12 +187,39 @@ internal sealed class WearColumns
         Growth(columns, successive, WearTerm.Shared, -1, Renewals(asset, Cause.Dust, asOf), inService, first, last, SharedPrice);
         for (var p = 0; p < asset.Parts.Count; p++)
         {
-            Growth(columns, successive, WearTerm.Own, p, Renewals(asset, asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, asOf), inService, first, last, OwnPrice);
+            Growth(
+                columns,
+                successive,
+                WearTerm.Own,
+                p,
+                Renewals(asset, asset.Parts[p].Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, asOf),
+                inService,
+                first,
+                last,
+                OwnPrice
+            );
             // A lifted cooler can sit badly afterwards, on every part it covers, until it is lifted again.
-            var lifts = asset.Services.Where(s => ServiceEffects.LiftsCooler(s.Level)).Select(s => UnixDay.Noon(s.Date))
-                .Where(d => d > first && d <= last).Distinct().ToArray();
+            var lifts = asset
+                .Services.Where(s => ServiceEffects.LiftsCooler(s.Level))
+                .Select(s => UnixDay.Noon(s.Date))
+                .Where(d => d > first && d <= last)
+                .Distinct()
+                .ToArray();
             for (var l = 0; l < lifts.Length; l++)
-                columns.Add(new Column(WearTerm.Mount, p, lifts[l], lifts[l], [.. lifts[(l + 1)..].Select(day => new Renewal(day, 0, false))], -1, -1, 0, WearSigma, MountPrice));
+                columns.Add(
+                    new Column(
+                        WearTerm.Mount,
+                        p,
+                        lifts[l],
+                        lifts[l],
+                        [.. lifts[(l + 1)..].Select(day => new Renewal(day, 0, false))],
+                        -1,
+                        -1,
+                        0,
+                        WearSigma,
+                        MountPrice
+                    )
+                );
         }
         return new WearColumns(columns, successive, levels);
     }
@@ -172,12 +229,47 @@ internal sealed class WearColumns
     /// service that only eases leaves, loose dust blown out, the readings tell: it begins a column like what was there already.
     /// </summary>
     /// <param name="renewals">All that are known, ascending.</param>
-    private static void Growth(List<Column> columns, List<(int, int)> successive, WearTerm term, int part, Renewal[] renewals, double inService, double first, double last, double price)
+    private static void Growth(
+        List<Column> columns,
+        List<(int, int)> successive,
+        WearTerm term,
+        int part,
+        Renewal[] renewals,
+        double inService,
+        double first,
+        double last,
+        double price
+    )
     {
         var marks = renewals.Where(r => r.Day > first && r.Day <= last).ToArray();
         // What had time to gather before the first reading; with no renewal to show it, only siblings can.
-        if (marks.Length > 0 || first - Math.Max(inService, renewals.Where(r => !r.Eased && r.Day <= first).Select(r => r.Day).DefaultIfEmpty(double.NegativeInfinity).Max()) >= PieceDays)
-            columns.Add(new Column(term, part, double.NegativeInfinity, double.NegativeInfinity, marks, -1, -1, 0, WearSigma, CarriedPrice));
+        if (
+            marks.Length > 0
+            || first
+                - Math.Max(
+                    inService,
+                    renewals
+                        .Where(r => !r.Eased && r.Day <= first)
+                        .Select(r => r.Day)
+                        .DefaultIfEmpty(double.NegativeInfinity)
+                        .Max()
+                )
+                >= PieceDays
+        )
+            columns.Add(
+                new Column(
+                    term,
+                    part,
+                    double.NegativeInfinity,
+                    double.NegativeInfinity,
+                    marks,
+                    -1,
+                    -1,
+                    0,
+                    WearSigma,
+                    CarriedPrice
+                )
+            );
         var (from, before) = (first, -1);
         for (var m = 0; m <= marks.Length; m++)
         {
@@ -190,7 +282,9 @@ internal sealed class WearColumns
                 if (before >= 0)
                     successive.Add((before, columns.Count));
                 before = columns.Count;
-                columns.Add(new Column(term, part, from + k * length, from + (k + 1) * length, marks[m..], -1, -1, 0, WearSigma, price));
+                columns.Add(
+                    new Column(term, part, from + k * length, from + (k + 1) * length, marks[m..], -1, -1, 0, WearSigma, price)
+                );
             }
             if (m < marks.Length && marks[m].Eased)
                 columns.Add(new Column(term, part, end, end, marks[(m + 1)..], -1, -1, 0, WearSigma, price));
@@ -200,9 +294,21 @@ internal sealed class WearColumns
 
     /// <summary>The services that took some of a cause away, one a day: the one that left least.</summary>
     private static Renewal[] Renewals(Asset asset, Cause cause, double asOf) =>
-        [.. asset.Services.Where(s => ServiceEffects.RemovedShare(s.Level, cause) > 0 && UnixDay.Noon(s.Date) <= asOf)
-            .GroupBy(s => s.Date, (date, same) => (Day: UnixDay.Noon(date), Level: same.MaxBy(s => ServiceEffects.RemovedShare(s.Level, cause)).Level)).OrderBy(r => r.Day)
-            .Select(r => ServiceEffects.Eases(r.Level, cause) ? new Renewal(r.Day, 0, true) : new Renewal(r.Day, 1 - ServiceEffects.RemovedShare(r.Level, cause), false))];
+        [
+            .. asset
+                .Services.Where(s => ServiceEffects.RemovedShare(s.Level, cause) > 0 && UnixDay.Noon(s.Date) <= asOf)
+                .GroupBy(
+                    s => s.Date,
+                    (date, same) =>
+                        (Day: UnixDay.Noon(date), Level: same.MaxBy(s => ServiceEffects.RemovedShare(s.Level, cause)).Level)
+                )
+                .OrderBy(r => r.Day)
+                .Select(r =>
+                    ServiceEffects.Eases(r.Level, cause)
+                        ? new Renewal(r.Day, 0, true)
+                        : new Renewal(r.Day, 1 - ServiceEffects.RemovedShare(r.Level, cause), false)
+                ),
+        ];
 
     public IEnumerable<(double Day, int Part, double Kelvin)> Steps(WearTerm term, double[] x) =>
         _columns.Select((c, i) => (c, i)).Where(c => c.c.Term == term).Select(c => (c.c.From, c.c.Part, x[c.i]));
@@ -255,17 +361,21 @@ internal sealed class WearColumns
     public double Entry(int column, double height, Cell cell, int part, double share)
     {
         ref readonly var c = ref _columns[column];
-        return height == 0 ? 0 : c.Term switch
-        {
-            WearTerm.Joint => cell.JointHeat(part),
-            WearTerm.WorkloadOffset => c.Label == cell.Workload ? cell.AirHeat(part) : 0,
-            WearTerm.SettingsOffset => c.Label == cell.Settings ? cell.AirHeat(part) : 0,
-            WearTerm.SettingsHeat => c.Label == cell.Settings && c.Workload == cell.Workload ? cell.AirHeat(part) * _levels[part] : 0,
-            WearTerm.UnseenFan => c.Label == cell.Workload ? share * (cell.AmbientC - ReferencePoint.AmbientC) : 0,
-            WearTerm.Air or WearTerm.Shared => cell.AirHeat(part) * share * (1 + cell.Flow) * height,
-            WearTerm.SensorOffset => height,
-            _ => cell.JointHeat(part) * height,
-        };
+        return height == 0
+            ? 0
+            : c.Term switch
+            {
+                WearTerm.Joint => cell.JointHeat(part),
+                WearTerm.WorkloadOffset => c.Label == cell.Workload ? cell.AirHeat(part) : 0,
+                WearTerm.SettingsOffset => c.Label == cell.Settings ? cell.AirHeat(part) : 0,
+                WearTerm.SettingsHeat => c.Label == cell.Settings && c.Workload == cell.Workload
+                    ? cell.AirHeat(part) * _levels[part]
+                    : 0,
+                WearTerm.UnseenFan => c.Label == cell.Workload ? share * (cell.AmbientC - ReferencePoint.AmbientC) : 0,
+                WearTerm.Air or WearTerm.Shared => cell.AirHeat(part) * share * (1 + cell.Flow) * height,
+                WearTerm.SensorOffset => height,
+                _ => cell.JointHeat(part) * height,
+            };
     }
 
     /// <summary>Rise of a part in a cell by the model, K.</summary>
@@ -280,12 +390,19 @@ internal sealed class WearColumns
 
     /// <summary>The wear of a part on a day as a linear function of the unknowns: their factors.</summary>
     /// <param name="only">One kind of wear alone; null for all.</param>
-    public double[] Wear(int part, double day, double share, WearTerm? only = null) => [.. _columns.Select(c => (c.Part >= 0 && c.Part != part) || (only ?? c.Term) != c.Term ? 0 : c.Term switch
-    {
-        WearTerm.Shared => share * c.Height(day),
-        WearTerm.Own or WearTerm.Mount => c.Height(day),
-        _ => 0,
-    })];
+    public double[] Wear(int part, double day, double share, WearTerm? only = null) =>
+        [
+            .. _columns.Select(c =>
+                (c.Part >= 0 && c.Part != part) || (only ?? c.Term) != c.Term
+                    ? 0
+                    : c.Term switch
+                    {
+                        WearTerm.Shared => share * c.Height(day),
+                        WearTerm.Own or WearTerm.Mount => c.Height(day),
+                        _ => 0,
+                    }
+            ),
+        ];
 
     public double At(WearTerm term, int part, double day, ReadOnlySpan<double> x, double share)
     {
@@ -301,7 +418,11 @@ internal sealed class WearColumns
     public double OffsetOf(WearTerm term, int part, int label, int workload, ReadOnlySpan<double> x)
     {
         foreach (var i in _byPart[part])
-            if (_columns[i].Term == term && _columns[i].Label == label && (_columns[i].Workload < 0 || _columns[i].Workload == workload))
+            if (
+                _columns[i].Term == term
+                && _columns[i].Label == label
+                && (_columns[i].Workload < 0 || _columns[i].Workload == workload)
+            )
                 return x[i] * (term == WearTerm.SettingsHeat ? _levels[part] : 1);
         return 0;
     }

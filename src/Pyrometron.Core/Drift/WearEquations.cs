@@ -18,12 +18,25 @@ internal sealed class WearEquations
 {
     private readonly Tridiagonal _local = new();
     private readonly BoundedLeastSquares _bounded = new();
-    private double[] _h = [], _factor = [];
-    private double[] _c = [], _solved = [];
-    private double[] _g = [], _gradient = [], _row = [], _common = [], _heights = [];
-    private double[] _d = [], _weights = [], _diagonal = [], _off = [], _column = [];
-    private int[] _active = [], _places = [];
-    private int _n, _bins, _actives;
+    private double[] _h = [],
+        _factor = [];
+    private double[] _c = [],
+        _solved = [];
+    private double[] _g = [],
+        _gradient = [],
+        _row = [],
+        _common = [],
+        _heights = [];
+    private double[] _d = [],
+        _weights = [],
+        _diagonal = [],
+        _off = [],
+        _column = [];
+    private int[] _active = [],
+        _places = [];
+    private int _n,
+        _bins,
+        _actives;
     private bool _unworn;
 
     /// <summary>The design of the machine assembled last, without its zeros: entries and their columns, row by row.</summary>
@@ -89,16 +102,31 @@ internal sealed class WearEquations
         if (_c.Length < _n * _bins)
             (_c, _solved) = (new double[_n * _bins], new double[_n * _bins]);
         if (_g.Length < _n)
-            (_g, _gradient, _row, _common, _heights, _active) = (new double[_n], new double[_n], new double[_n], new double[_n], new double[_n], new int[_n]);
+            (_g, _gradient, _row, _common, _heights, _active) = (
+                new double[_n],
+                new double[_n],
+                new double[_n],
+                new double[_n],
+                new double[_n],
+                new int[_n]
+            );
         if (_d.Length < _bins)
-            (_d, _weights, _diagonal, _off, _column, _places) = (new double[_bins], new double[_bins], new double[_bins], new double[_bins], new double[_bins], new int[_bins]);
+            (_d, _weights, _diagonal, _off, _column, _places) = (
+                new double[_bins],
+                new double[_bins],
+                new double[_bins],
+                new double[_bins],
+                new double[_bins],
+                new int[_bins]
+            );
     }
 
     private void Add(WearModel model, int index)
     {
         var cell = model.Cells[index];
         var bin = model.BinOf(index);
-        double weightSum = 0, ySum = 0;
+        double weightSum = 0,
+            ySum = 0;
         Array.Clear(_common, 0, _n);
         for (var p = 0; p < model.Cells.Parts; p++)
         {
@@ -147,7 +175,11 @@ internal sealed class WearEquations
         var (start, share) = (_entries.Count, model.AirShare[part]);
         if (measured)
             foreach (var i in model.Columns.Of(part))
-                if (!(_unworn && model.Columns.NonNegative[i]) && model.Columns.Entry(i, _heights[i], cell, part, share) is var entry && entry != 0)
+                if (
+                    !(_unworn && model.Columns.NonNegative[i])
+                    && model.Columns.Entry(i, _heights[i], cell, part, share) is var entry
+                    && entry != 0
+                )
                 {
                     _entries.Add(entry);
                     _columns.Add(i);
@@ -268,8 +300,8 @@ internal sealed class WearEquations
             if (!model.Columns.NonNegative[i] || x[i] > 0)
                 _active[_actives++] = i;
         for (var a = 0; a < _actives; a++)
-            for (var b = 0; b <= a; b++)
-                _factor[a * _actives + b] = _h[_active[a] * _n + _active[b]];
+        for (var b = 0; b <= a; b++)
+            _factor[a * _actives + b] = _h[_active[a] * _n + _active[b]];
         return Cholesky.Factor(_factor.AsSpan(0, _actives * _actives), _actives);
     }
 
@@ -303,7 +335,14 @@ internal sealed class WearEquations
     /// <param name="room">K by the machine's bins.</param>
     /// <param name="functions">The factors of the unknowns, one array a function.</param>
     /// <returns>Standard deviations, one a function.</returns>
-    public double[] Bootstrap(WearModel model, ReadOnlySpan<double> x, ReadOnlySpan<double> room, double[][] functions, int draws, Random random)
+    public double[] Bootstrap(
+        WearModel model,
+        ReadOnlySpan<double> x,
+        ReadOnlySpan<double> room,
+        double[][] functions,
+        int draws,
+        Random random
+    )
     {
         Prices(model);
         for (var i = 0; i < _n; i++)
@@ -342,7 +381,8 @@ internal sealed class WearEquations
         for (var cell = 0; cell < model.Cells.Count; cell++)
         {
             var bin = model.BinOf(cell);
-            double weightSum = 0, sum = 0;
+            double weightSum = 0,
+                sum = 0;
             for (var p = 0; p < parts; p++)
             {
                 var end = _rowEnds[cell * parts + p];

@@ -32,11 +32,19 @@ internal sealed class WearModel
     private readonly double[] _share;
     private readonly int[] _binOf;
     private readonly double[] _x;
-    private readonly float[] _ownWeight, _commonWeight;
+    private readonly float[] _ownWeight,
+        _commonWeight;
     private readonly double[] _fanAnswers;
     private double[] _sigma = [];
 
-    private WearModel(Asset asset, ReferencePoint reference, CellTable cells, NoiseModel noise, double asOfDay, IReadOnlyList<SensorStep> sensorSteps)
+    private WearModel(
+        Asset asset,
+        ReferencePoint reference,
+        CellTable cells,
+        NoiseModel noise,
+        double asOfDay,
+        IReadOnlyList<SensorStep> sensorSteps
+    )
     {
         (_asset, Reference, Cells, Noise, SensorSteps) = (asset, reference, cells, noise, sensorSteps);
         var levels = Enumerable.Range(0, cells.Parts).Select(MainLevel).ToArray();
@@ -86,8 +94,14 @@ internal sealed class WearModel
 
     /// <summary>Sets up the model of a machine.</summary>
     /// <returns>Null when there is nothing to fit.</returns>
-    public static WearModel? For(Asset asset, ReferencePoint reference, CellTable cells, NoiseModel noise, double asOfDay, IReadOnlyList<SensorStep> sensorSteps) =>
-        cells.Count < 2 || cells.Parts == 0 ? null : new WearModel(asset, reference, cells, noise, asOfDay, sensorSteps);
+    public static WearModel? For(
+        Asset asset,
+        ReferencePoint reference,
+        CellTable cells,
+        NoiseModel noise,
+        double asOfDay,
+        IReadOnlyList<SensorStep> sensorSteps
+    ) => cells.Count < 2 || cells.Parts == 0 ? null : new WearModel(asset, reference, cells, noise, asOfDay, sensorSteps);
 
     /// <summary>Puts this machine's equations, about its unknowns as they stand, into the scratch.</summary>
     /// <param name="unworn">Whether wear is left out: a first look.</param>
@@ -116,7 +130,8 @@ internal sealed class WearModel
         for (var c = 0; c < Cells.Count; c++)
         {
             var left = residuals.AsSpan(c * parts, parts);
-            double sum = 0, total = 0;
+            double sum = 0,
+                total = 0;
             for (var p = 0; p < parts; p++)
                 if (!double.IsNaN(left[p]))
                 {
@@ -130,7 +145,8 @@ internal sealed class WearModel
             _commonWeight[c] = (float)Math.Min(1, HuberK * Math.Sqrt(variance + 1 / total) / Math.Abs(common));
             for (var p = 0; p < parts; p++)
                 if (!double.IsNaN(left[p]))
-                    _ownWeight[c * parts + p] = (float)Math.Min(1, HuberK * Math.Sqrt(Noise.OwnVariance(Cells[c].Count)) / Math.Abs(left[p] - common));
+                    _ownWeight[c * parts + p] = (float)
+                        Math.Min(1, HuberK * Math.Sqrt(Noise.OwnVariance(Cells[c].Count)) / Math.Abs(left[p] - common));
         }
     }
 
@@ -160,7 +176,8 @@ internal sealed class WearModel
     public double Predict(int cell, int part) => Columns.Predict(Cells[cell], part, _share[part], _x);
 
     /// <summary>Measured rise less the model's, room and local air not taken out, K.</summary>
-    public double Residual(int cell, int part) => Cells[cell].Rise(part) is var rise && double.IsNaN(rise) ? double.NaN : rise - Predict(cell, part);
+    public double Residual(int cell, int part) =>
+        Cells[cell].Rise(part) is var rise && double.IsNaN(rise) ? double.NaN : rise - Predict(cell, part);
 
     /// <summary>What a kind of column contributes to a part's rise at the reference point on a day, K.</summary>
     public double At(WearTerm term, int part, double day) => Columns.At(term, part, day, _x, _share[part]);
@@ -170,14 +187,17 @@ internal sealed class WearModel
 
     /// <summary>What other settings than the present ones added to a part's rise under the main workload, K.</summary>
     public double SettingsOffset(int part, int settings) =>
-        Columns.OffsetOf(WearTerm.SettingsHeat, part, settings, Reference.Workload, _x) + Columns.OffsetOf(WearTerm.SettingsOffset, part, settings, -1, _x);
+        Columns.OffsetOf(WearTerm.SettingsHeat, part, settings, Reference.Workload, _x)
+        + Columns.OffsetOf(WearTerm.SettingsOffset, part, settings, -1, _x);
 
     /// <summary>
     /// What every kelvin of wear shows as, where an automatic fan that nobody measures answers to it: 1 for one that does not. Told by
     /// the same fan's answer to warmer air: a rise that falls by g for a kelvin of air falls by g for a kelvin of wear.
     /// </summary>
-    public double ShownByUnseenFan => double.IsNaN(Reference.FanSpeed)
-        ? 1 - Math.Clamp(-Columns.OffsetOf(WearTerm.UnseenFan, 0, Reference.Workload, -1, _x), 0, MostHidden) : 1;
+    public double ShownByUnseenFan =>
+        double.IsNaN(Reference.FanSpeed)
+            ? 1 - Math.Clamp(-Columns.OffsetOf(WearTerm.UnseenFan, 0, Reference.Workload, -1, _x), 0, MostHidden)
+            : 1;
 
     /// <summary>
     /// The share of a kelvin of wear that an automatic fan makes up for by speed: κ·q·(F + S) of <see cref="FanResponse"/> around the
@@ -189,7 +209,11 @@ internal sealed class WearModel
         {
             if (!(Reference.FanSpeed > 0))
                 return 1 - ShownByUnseenFan;
-            var answers = Enumerable.Range(0, Cells.Count).Where(c => Cells[c].Day > LastDay - LatelyDays && Cells[c].Workload == Reference.Workload).Select(c => _fanAnswers[c]).ToArray();
+            var answers = Enumerable
+                .Range(0, Cells.Count)
+                .Where(c => Cells[c].Day > LastDay - LatelyDays && Cells[c].Workload == Reference.Workload)
+                .Select(c => _fanAnswers[c])
+                .ToArray();
             var loop = answers.Length == 0 ? 0 : Robust.Median(answers) * (AirRise + At(WearTerm.Shared, 0, LastDay));
             return loop / (1 + loop);
         }
@@ -199,11 +223,15 @@ internal sealed class WearModel
     public double AirRise => Columns.At(WearTerm.Air, 0, 0, _x, 1);
 
     /// <summary>Whether the machine's own fan has moved enough for its readings to tell the air side from the joints.</summary>
-    public bool KnowsItsAir => Reference.FanSpeed > 0 && Cells.Count >= 10 && Cells.All.Select(c => c.Flow).ToArray() is var flows
+    public bool KnowsItsAir =>
+        Reference.FanSpeed > 0
+        && Cells.Count >= 10
+        && Cells.All.Select(c => c.Flow).ToArray() is var flows
         && Robust.Quantile(flows, 0.9) - Robust.Quantile(flows, 0.1) > LeastFlowSpread;
 
     /// <summary>Fresh joints of the parts at the reference point, as resistances.</summary>
-    public IEnumerable<(string Part, double KelvinPerWatt)> FreshJoints => _asset.Parts.Select((part, p) => (part.Name, At(WearTerm.Joint, p, 0) / Reference.PowerW));
+    public IEnumerable<(string Part, double KelvinPerWatt)> FreshJoints =>
+        _asset.Parts.Select((part, p) => (part.Name, At(WearTerm.Joint, p, 0) / Reference.PowerW));
 
     /// <summary>Takes what siblings have shown of a part's joint as this machine's prior.</summary>
     public void SetJointPrior(string part, double mean, double sigma)
@@ -226,14 +254,21 @@ internal sealed class WearModel
     public double AtReference(int cell, int part, double room)
     {
         var c = Cells[cell];
-        return FreshRise(part) + Grown(part, c.Day) + At(WearTerm.Mount, part, c.Day) + (Residual(cell, part) - room) / Math.Max(0.3, c.AirHeat(part));
+        return FreshRise(part)
+            + Grown(part, c.Day)
+            + At(WearTerm.Mount, part, c.Day)
+            + (Residual(cell, part) - room) / Math.Max(0.3, c.AirHeat(part));
     }
 
     /// <summary>Median rise of the main workload: a first idea of the level.</summary>
     private double MainLevel(int part)
     {
-        var main = Cells.All.Where(c => c.Workload == Reference.Workload && !double.IsNaN(c.Rise(part))).Select(c => c.Rise(part) / c.AirHeat(part)).ToArray();
-        return main.Length > 0 ? Robust.Median(main)
+        var main = Cells
+            .All.Where(c => c.Workload == Reference.Workload && !double.IsNaN(c.Rise(part)))
+            .Select(c => c.Rise(part) / c.AirHeat(part))
+            .ToArray();
+        return main.Length > 0
+            ? Robust.Median(main)
             : Cells.All.Select(c => c.Rise(part)).Where(r => !double.IsNaN(r)).DefaultIfEmpty(30).Average();
     }
 
@@ -245,7 +280,9 @@ internal sealed class WearModel
     {
         if (asset.Kind != AssetKind.Server)
             return [.. levels.Select(_ => 1.0)];
-        var air = asset.Parts.Select((part, p) => Math.Max(1, levels[p]) * (part.Joint == JointMaterial.Pad ? 0.6 : 0.5)).ToArray();
+        var air = asset
+            .Parts.Select((part, p) => Math.Max(1, levels[p]) * (part.Joint == JointMaterial.Pad ? 0.6 : 0.5))
+            .ToArray();
         return [.. air.Select(a => a / air.Max())];
     }
 }

@@ -38,9 +38,14 @@ public sealed class ZoneAir
     {
         for (var away = 0; away <= 4; away++)
         {
-            var (before, after) = (_median.GetValueOrDefault(Bin(day) - away, double.NaN), _median.GetValueOrDefault(Bin(day) + away, double.NaN));
+            var (before, after) = (
+                _median.GetValueOrDefault(Bin(day) - away, double.NaN),
+                _median.GetValueOrDefault(Bin(day) + away, double.NaN)
+            );
             if (!double.IsNaN(before) || !double.IsNaN(after))
-                return double.IsNaN(before) ? after : double.IsNaN(after) ? before : (before + after) / 2;
+                return double.IsNaN(before) ? after
+                    : double.IsNaN(after) ? before
+                    : (before + after) / 2;
         }
         return double.NaN;
     }

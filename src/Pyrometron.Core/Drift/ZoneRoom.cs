@@ -28,5 +28,6 @@ public sealed class ZoneRoom
         [.. machines.SelectMany(m => m.Bins).CountBy(b => b).Where(b => b.Value >= LeastMachines).Select(b => b.Key).Order()];
 
     /// <summary>The room that the machines' equations ask for.</summary>
-    internal static ZoneRoom Of(RoomEquations equations) => new(equations.Bins.Zip(equations.Solve()).ToDictionary(b => b.First, b => b.Second));
+    internal static ZoneRoom Of(RoomEquations equations) =>
+        new(equations.Bins.Zip(equations.Solve()).ToDictionary(b => b.First, b => b.Second));
 }

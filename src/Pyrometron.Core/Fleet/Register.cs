@@ -36,7 +36,8 @@ public sealed record Asset(
     DateOnly InServiceSince,
     DateOnly? WarrantyUntil,
     IReadOnlyList<Part> Parts,
-    IReadOnlyList<ServiceEvent> Services)
+    IReadOnlyList<ServiceEvent> Services
+)
 {
     /// <summary>Readings keep one column a part; a machine with more measured parts than this is refused.</summary>
     public const int MaxParts = 12;

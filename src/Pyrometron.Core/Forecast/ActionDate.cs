@@ -29,7 +29,10 @@ public static class ActionForecast
         // First-order propagation (GUM 5.1.2) of margin and pace into days.
         var sigma = days * Math.Sqrt(Math.Pow(marginSigma / marginKelvin, 2) + Math.Pow(rateSigma / rate, 2));
         var late = days + Z90 * sigma;
-        return new ActionDate(asOf.AddDays((int)Math.Round(days)), asOf.AddDays((int)Math.Max(0, Math.Round(days - Z90 * sigma))),
-            late > HorizonDays ? null : asOf.AddDays((int)Math.Round(late)));
+        return new ActionDate(
+            asOf.AddDays((int)Math.Round(days)),
+            asOf.AddDays((int)Math.Max(0, Math.Round(days - Z90 * sigma))),
+            late > HorizonDays ? null : asOf.AddDays((int)Math.Round(late))
+        );
     }
 }

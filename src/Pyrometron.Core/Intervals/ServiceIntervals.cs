@@ -9,23 +9,39 @@ public readonly record struct DueService(ServiceLevel Level, DateOnly Due);
 public static class ServiceIntervals
 {
     /// <summary>Months between services of a level on a kind of machine in normal dust; null where the calendar asks for none.</summary>
-    public static int? BaseMonths(AssetKind kind, ServiceLevel level) => (kind, level) switch
-    {
-        (AssetKind.Laptop, ServiceLevel.DustOut) => 12,
-        (_, ServiceLevel.DustOut) => 18,
-        (_, ServiceLevel.Repaste) => 42,
-        _ => null,
-    };
+    public static int? BaseMonths(AssetKind kind, ServiceLevel level) =>
+        (kind, level) switch
+        {
+            (AssetKind.Laptop, ServiceLevel.DustOut) => 12,
+            (_, ServiceLevel.DustOut) => 18,
+            (_, ServiceLevel.Repaste) => 42,
+            _ => null,
+        };
 
     /// <summary>What multiplies a base interval: below 1 in dust and on machines that never rest.</summary>
     public static double EnvironmentFactor(DustClass dust, double dutyHoursPerDay) =>
-        (dust switch { DustClass.Clean => 1.4, DustClass.Heavy => 0.65, _ => 1.0 }) * (dutyHoursPerDay >= 20 ? 0.85 : dutyHoursPerDay <= 6 ? 1.15 : 1.0);
+        (
+            dust switch
+            {
+                DustClass.Clean => 1.4,
+                DustClass.Heavy => 0.65,
+                _ => 1.0,
+            }
+        )
+        * (
+            dutyHoursPerDay >= 20 ? 0.85
+            : dutyHoursPerDay <= 6 ? 1.15
+            : 1.0
+        );
 
     /// <summary>The service that is or will be due first, counted from the last one that renewed the same.</summary>
     public static DueService? FirstDue(Asset asset, DustClass dust, DateOnly asOf)
     {
         DueService? first = null;
-        foreach (var (level, cause) in ((ServiceLevel, Cause)[])[(ServiceLevel.DustOut, Cause.Dust), (ServiceLevel.Repaste, Cause.Paste)])
+        foreach (
+            var (level, cause) in ((ServiceLevel, Cause)[])
+                [(ServiceLevel.DustOut, Cause.Dust), (ServiceLevel.Repaste, Cause.Paste)]
+        )
             if (BaseMonths(asset.Kind, level) is { } months)
             {
                 var days = months * 30.4375 * EnvironmentFactor(dust, asset.DutyHoursPerDay);

@@ -3,7 +3,18 @@ using Pyrometron.Core.Fleet;
 namespace Pyrometron.Core.Jobs;
 
 /// <summary>What is looked at on an open machine.</summary>
-public enum FindingSubject { Dust, Mesh, FanSpin, FanNoise, Liquid, Seal, Paste, Coverage, Pads }
+public enum FindingSubject
+{
+    Dust,
+    Mesh,
+    FanSpin,
+    FanNoise,
+    Liquid,
+    Seal,
+    Paste,
+    Coverage,
+    Pads,
+}
 
 /// <summary>A grade that a subject can be given.</summary>
 /// <param name="Word">Stable word.</param>
@@ -16,39 +27,64 @@ public sealed record Grade(string Word, string Says, Cause? Cause = null, Servic
 public static class Inspection
 {
     /// <summary>The grades of each subject, the best first.</summary>
-    public static IReadOnlyDictionary<FindingSubject, IReadOnlyList<Grade>> Grades { get; } = new Dictionary<FindingSubject, IReadOnlyList<Grade>>
-    {
-        [FindingSubject.Dust] =
-        [
-            new("0", "bright metal"), new("1", "a grey film"), new("2", "fluff on the edges"),
-            new("3", "a mat over half the fins", Cause.Dust, ServiceLevel.DustOut), new("4", "felted shut", Cause.Dust, ServiceLevel.DustOut),
-        ],
-        [FindingSubject.Mesh] =
-        [
-            new("0", "open"), new("1", "a grey film"), new("2", "fluff here and there"),
-            new("3", "half shut", Cause.Dust, ServiceLevel.BlowOut), new("4", "shut", Cause.Dust, ServiceLevel.BlowOut),
-        ],
-        [FindingSubject.FanSpin] = [new("free", "spins on freely"), new("stiff", "stops at once", Cause.Fan, ServiceLevel.FanSwap), new("stuck", "does not turn", Cause.Fan, ServiceLevel.FanSwap)],
-        [FindingSubject.FanNoise] = [new("quiet", "quiet"), new("hums", "hums"), new("rattles", "rattles or grinds", Cause.Fan, ServiceLevel.FanSwap)],
-        [FindingSubject.Liquid] = [new("none", "no marks"), new("dried", "dried marks"), new("wet", "wet: stop here")],
-        [FindingSubject.Seal] = [new("whole", "whole"), new("broken", "broken before"), new("none", "there is none")],
-        [FindingSubject.Paste] =
-        [
-            new("soft", "soft and even"), new("stiff", "stiff, still whole"), new("dry", "dry", Cause.Paste, ServiceLevel.Repaste),
-            new("cracked", "cracked or in islands", Cause.Paste, ServiceLevel.Repaste), new("powder", "turned to powder", Cause.Paste, ServiceLevel.Repaste),
-        ],
-        [FindingSubject.Coverage] =
-        [
-            new("full", "the whole chip"), new("edges", "bare at the edges"), new("spots", "bare spots within", Cause.Paste, ServiceLevel.Repaste),
-            new("half", "one side only: it sat crooked", Cause.Mount, ServiceLevel.Repaste),
-        ],
-        [FindingSubject.Pads] =
-        [
-            new("elastic", "elastic and whole"), new("hard", "hard", Cause.Pads, ServiceLevel.Repad), new("torn", "torn", Cause.Pads, ServiceLevel.Repad),
-            new("oily", "oily, bleeding", Cause.Pads, ServiceLevel.Repad), new("thick", "too thick: the chip did not touch", Cause.Mount, ServiceLevel.Repad),
-            new("paste", "paste instead of pads", Cause.Pads, ServiceLevel.Repad),
-        ],
-    };
+    public static IReadOnlyDictionary<FindingSubject, IReadOnlyList<Grade>> Grades { get; } =
+        new Dictionary<FindingSubject, IReadOnlyList<Grade>>
+        {
+            [FindingSubject.Dust] =
+            [
+                new("0", "bright metal"),
+                new("1", "a grey film"),
+                new("2", "fluff on the edges"),
+                new("3", "a mat over half the fins", Cause.Dust, ServiceLevel.DustOut),
+                new("4", "felted shut", Cause.Dust, ServiceLevel.DustOut),
+            ],
+            [FindingSubject.Mesh] =
+            [
+                new("0", "open"),
+                new("1", "a grey film"),
+                new("2", "fluff here and there"),
+                new("3", "half shut", Cause.Dust, ServiceLevel.BlowOut),
+                new("4", "shut", Cause.Dust, ServiceLevel.BlowOut),
+            ],
+            [FindingSubject.FanSpin] =
+            [
+                new("free", "spins on freely"),
+                new("stiff", "stops at once", Cause.Fan, ServiceLevel.FanSwap),
+                new("stuck", "does not turn", Cause.Fan, ServiceLevel.FanSwap),
+            ],
+            [FindingSubject.FanNoise] =
+            [
+                new("quiet", "quiet"),
+                new("hums", "hums"),
+                new("rattles", "rattles or grinds", Cause.Fan, ServiceLevel.FanSwap),
+            ],
+            [FindingSubject.Liquid] = [new("none", "no marks"), new("dried", "dried marks"), new("wet", "wet: stop here")],
+            [FindingSubject.Seal] = [new("whole", "whole"), new("broken", "broken before"), new("none", "there is none")],
+            [FindingSubject.Paste] =
+            [
+                new("soft", "soft and even"),
+                new("stiff", "stiff, still whole"),
+                new("dry", "dry", Cause.Paste, ServiceLevel.Repaste),
+                new("cracked", "cracked or in islands", Cause.Paste, ServiceLevel.Repaste),
+                new("powder", "turned to powder", Cause.Paste, ServiceLevel.Repaste),
+            ],
+            [FindingSubject.Coverage] =
+            [
+                new("full", "the whole chip"),
+                new("edges", "bare at the edges"),
+                new("spots", "bare spots within", Cause.Paste, ServiceLevel.Repaste),
+                new("half", "one side only: it sat crooked", Cause.Mount, ServiceLevel.Repaste),
+            ],
+            [FindingSubject.Pads] =
+            [
+                new("elastic", "elastic and whole"),
+                new("hard", "hard", Cause.Pads, ServiceLevel.Repad),
+                new("torn", "torn", Cause.Pads, ServiceLevel.Repad),
+                new("oily", "oily, bleeding", Cause.Pads, ServiceLevel.Repad),
+                new("thick", "too thick: the chip did not touch", Cause.Mount, ServiceLevel.Repad),
+                new("paste", "paste instead of pads", Cause.Pads, ServiceLevel.Repad),
+            ],
+        };
 
     /// <summary>The grade of a word, or null when the subject has none of that name.</summary>
     public static Grade? Find(FindingSubject subject, string word) => Grades[subject].FirstOrDefault(g => g.Word == word);
@@ -62,16 +98,28 @@ public static class Inspection
         var seen = findings.Select(f => Find(f.Subject, f.Grade)).OfType<Grade>().ToArray();
         if (seen.Length == 0)
             return null;
-        var causes = seen.Where(g => g.Cause is not null).OrderByDescending(g => g.Needs).Select(g => g.Cause!.Value).Distinct().ToArray();
+        var causes = seen.Where(g => g.Cause is not null)
+            .OrderByDescending(g => g.Needs)
+            .Select(g => g.Cause!.Value)
+            .Distinct()
+            .ToArray();
         return causes.Length > 0 ? causes : [Cause.None];
     }
 
     /// <summary>The level that the findings ask for beyond the one in hand, with the finding that asks for it; null when it is enough.</summary>
-    public static (ServiceLevel Level, FindingSubject Subject, Grade Grade)? AsksFor(ServiceLevel inHand, IEnumerable<(FindingSubject Subject, string Grade)> findings)
+    public static (ServiceLevel Level, FindingSubject Subject, Grade Grade)? AsksFor(
+        ServiceLevel inHand,
+        IEnumerable<(FindingSubject Subject, string Grade)> findings
+    )
     {
         (ServiceLevel Level, FindingSubject Subject, Grade Grade)? most = null;
         foreach (var (subject, word) in findings)
-            if (Find(subject, word) is { Cause: { } cause, Needs: { } needs } grade && needs > inHand && ServiceEffects.RemovedShare(inHand, cause) < 1 && (most is null || needs > most.Value.Level))
+            if (
+                Find(subject, word) is { Cause: { } cause, Needs: { } needs } grade
+                && needs > inHand
+                && ServiceEffects.RemovedShare(inHand, cause) < 1
+                && (most is null || needs > most.Value.Level)
+            )
                 most = (needs, subject, grade);
         return most;
     }

@@ -27,11 +27,26 @@ public sealed record Prediction(Cause Cause, ServiceLevel? Service, double Drift
 /// <param name="Basis">With the level it was started at.</param>
 /// <param name="Parts">What can be measured on the machine.</param>
 /// <param name="WarrantyUntil">Null where none runs on the day of the start.</param>
-public sealed record JobHead(long Id, string Asset, CardBasis Basis, DateTimeOffset StartedAt, IReadOnlyList<Part> Parts, DateOnly? WarrantyUntil = null, Prediction? Predicted = null);
+public sealed record JobHead(
+    long Id,
+    string Asset,
+    CardBasis Basis,
+    DateTimeOffset StartedAt,
+    IReadOnlyList<Part> Parts,
+    DateOnly? WarrantyUntil = null,
+    Prediction? Predicted = null
+);
 
 /// <summary>A step of a job's card as it stands.</summary>
 /// <param name="SkippedBecause">Why it was left out, or null.</param>
-public sealed record JobStep(CardStep Card, DateTimeOffset? DoneAt, string? DoneBy, IReadOnlyList<string> Checks, string? SkippedBecause, bool Skipped)
+public sealed record JobStep(
+    CardStep Card,
+    DateTimeOffset? DoneAt,
+    string? DoneBy,
+    IReadOnlyList<string> Checks,
+    string? SkippedBecause,
+    bool Skipped
+)
 {
     /// <summary>Neither done nor left out.</summary>
     public bool IsOpen => DoneAt is null && !Skipped;
@@ -146,7 +161,12 @@ public sealed partial class Job
 
     /// <summary>Materials used, summed.</summary>
     public IReadOnlyList<MaterialUsed> Materials =>
-        [.. _materials.GroupBy(m => (m.Material, m.ThicknessMm)).Select(g => new MaterialUsed(g.Key.Material, g.Sum(m => m.Amount), g.Key.ThicknessMm)).Where(m => m.Amount > 0)];
+        [
+            .. _materials
+                .GroupBy(m => (m.Material, m.ThicknessMm))
+                .Select(g => new MaterialUsed(g.Key.Material, g.Sum(m => m.Amount), g.Key.ThicknessMm))
+                .Where(m => m.Amount > 0),
+        ];
 
     /// <summary>The causes that the findings speak for; null when nothing was looked at.</summary>
     public IReadOnlyList<Cause>? FoundCauses => Inspection.FoundCauses(Graded);
@@ -169,19 +189,25 @@ public sealed partial class Job
     public DateTimeOffset? RecheckDue => Basis.LiftsCooler ? WorkDoneAt?.AddDays(7) : null;
 
     private Verdict? Compare(RunPhase phase) =>
-        Standing(RunPhase.Before) is { } before && Standing(phase) is { } after ? RunComparison.Evaluate(Level, before.Run, after.Run) : null;
+        Standing(RunPhase.Before) is { } before && Standing(phase) is { } after
+            ? RunComparison.Evaluate(Level, before.Run, after.Run)
+            : null;
 
     /// <summary>The steps as they stand, in the order of the work.</summary>
-    public IReadOnlyList<JobStep> Steps => [.. Card().Select(card =>
-    {
-        var stamp = _steps.GetValueOrDefault(card.Id);
-        return stamp?.Entry switch
-        {
-            StepDone done => new JobStep(card, stamp.MadeAt, stamp.By, done.Checks ?? [], null, false),
-            StepSkipped skipped => new JobStep(card, null, null, [], skipped.Reason, true),
-            _ => new JobStep(card, null, null, [], null, false),
-        };
-    })];
+    public IReadOnlyList<JobStep> Steps =>
+        [
+            .. Card()
+                .Select(card =>
+                {
+                    var stamp = _steps.GetValueOrDefault(card.Id);
+                    return stamp?.Entry switch
+                    {
+                        StepDone done => new JobStep(card, stamp.MadeAt, stamp.By, done.Checks ?? [], null, false),
+                        StepSkipped skipped => new JobStep(card, null, null, [], skipped.Reason, true),
+                        _ => new JobStep(card, null, null, [], null, false),
+                    };
+                }),
+        ];
 
     private IEnumerable<CardStep> Card()
     {
@@ -189,7 +215,11 @@ public sealed partial class Job
         {
             var found = Basis with { Findings = _findings.ToDictionary(f => f.Key, f => f.Value.Grade) };
             var basis = round == 1 ? found : found with { Level = Basis.LiftsCooler ? Basis.Level : ServiceLevel.Repaste };
-            var steps = WorkCard.For(basis).Where(s => round == 1 || s.Stage is not Stage.Prepare).Select(s => round == 1 ? s : s with { Id = $"{s.Id}~r{round}" }).ToList();
+            var steps = WorkCard
+                .For(basis)
+                .Where(s => round == 1 || s.Stage is not Stage.Prepare)
+                .Select(s => round == 1 ? s : s with { Id = $"{s.Id}~r{round}" })
+                .ToList();
             // What was added on the spot belongs to the round in hand.
             if (round == _rounds)
                 steps.AddRange(_added);
@@ -197,31 +227,51 @@ public sealed partial class Job
             {
                 yield return step;
                 for (var n = 2; n <= _repeats.GetValueOrDefault(step.Id) + 1; n++)
-                    yield return step with { Id = $"{step.Id}~{n}" };
+                    yield return step with
+                    {
+                        Id = $"{step.Id}~{n}",
+                    };
             }
         }
     }
 
     /// <summary>How many of each kind should come out by the model's notes, screws by tray compartment, the shortest first.</summary>
     public IReadOnlyList<JobCount> Expected =>
-    [
-        .. Basis.Screws.GroupBy(s => s.Tray).OrderBy(g => g.First().LengthMm).ThenBy(g => g.Key, StringComparer.Ordinal).Select(g => new JobCount(CountOf.Screws, g.Key, g.Count(), 0)),
-        .. Basis.Notes.Connectors.Select(c => new JobCount(CountOf.Connectors, c.Name, c.Count, 0)),
-    ];
+        [
+            .. Basis
+                .Screws.GroupBy(s => s.Tray)
+                .OrderBy(g => g.First().LengthMm)
+                .ThenBy(g => g.Key, StringComparer.Ordinal)
+                .Select(g => new JobCount(CountOf.Screws, g.Key, g.Count(), 0)),
+            .. Basis.Notes.Connectors.Select(c => new JobCount(CountOf.Connectors, c.Name, c.Count, 0)),
+        ];
 
     /// <summary>The services that the work comes to: its level, and the fan that was changed on the way.</summary>
     public IReadOnlyList<ServiceLevel> Services =>
-        [Level, .. Level != ServiceLevel.FanSwap && Steps.Any(s => s.Card.Kind == "fan-swap" && s.DoneAt is not null) ? [ServiceLevel.FanSwap] : Array.Empty<ServiceLevel>()];
+        [
+            Level,
+            .. Level != ServiceLevel.FanSwap && Steps.Any(s => s.Card.Kind == "fan-swap" && s.DoneAt is not null)
+                ? [ServiceLevel.FanSwap]
+                : Array.Empty<ServiceLevel>(),
+        ];
 
     /// <summary>Whether work on the machine itself has begun.</summary>
     private bool Begun => Steps.Any(s => s.DoneAt is not null && s.Card.Kind is not ("prepare" or "owner-told" or "warranty"));
 
     /// <summary>Why work may not begin yet, or null: no before-run, no proof.</summary>
-    public string? BlockedBefore => Standing(RunPhase.Before) is null && BeforeExcuse is null ? "Measure before opening, or write down why not." : null;
+    public string? BlockedBefore =>
+        Standing(RunPhase.Before) is null && BeforeExcuse is null ? "Measure before opening, or write down why not." : null;
 
     /// <summary>Why the work cannot be filed as done, or null.</summary>
-    public string? BlockedFinish => State != JobState.Open ? NotOpen
-        : BlockedBefore ?? (Steps.FirstOrDefault(s => s.IsOpen && !s.Card.Optional) is { } open ? $"Still to do: {open.Card.Do}" : OpenCount(CountOf.Screws) ?? OpenCount(CountOf.Connectors));
+    public string? BlockedFinish =>
+        State != JobState.Open
+            ? NotOpen
+            : BlockedBefore
+                ?? (
+                    Steps.FirstOrDefault(s => s.IsOpen && !s.Card.Optional) is { } open
+                        ? $"Still to do: {open.Card.Do}"
+                        : OpenCount(CountOf.Screws) ?? OpenCount(CountOf.Connectors)
+                );
 
     private const string NotOpen = "This job is not open any more.";
 
@@ -230,8 +280,13 @@ public sealed partial class Job
     {
         if (_countExcuses.ContainsKey(what))
             return null;
-        var open = _counts.Values.Where(c => c.What == what && c.Out != c.In).Select(c => $"{c.Item}: {c.Out} out, {c.In} in").ToArray();
-        return open.Length == 0 ? null : $"The {(what == CountOf.Screws ? "screws" : "connectors")} do not come out even ({string.Join("; ", open)}). Find them, or write down why.";
+        var open = _counts
+            .Values.Where(c => c.What == what && c.Out != c.In)
+            .Select(c => $"{c.Item}: {c.Out} out, {c.In} in")
+            .ToArray();
+        return open.Length == 0
+            ? null
+            : $"The {(what == CountOf.Screws ? "screws" : "connectors")} do not come out even ({string.Join("; ", open)}). Find them, or write down why.";
     }
 
     /// <summary>Whether an entry is here already.</summary>
@@ -243,39 +298,89 @@ public sealed partial class Job
         _keys.Add(stamp.Key);
         switch (stamp.Entry)
         {
-            case StepDone e: _steps[e.Step] = stamp; break;
-            case StepSkipped e: _steps[e.Step] = stamp; break;
-            case StepUndone e: _steps.Remove(e.Step); break;
-            case StepAdded e: _added.Add(new CardStep($"own-{_added.Count + 1}", e.Stage, e.Do, [], [], StepForm.Tick, null, [], false)); break;
-            case StepRepeated e: _repeats[e.Step] = _repeats.GetValueOrDefault(e.Step) + 1; break;
-            case LevelChanged e: Basis = Basis with { Level = e.Level, Fan = e.Fan ?? Basis.Fan }; break;
-            case Counted e: _counts[(e.What, e.Item)] = new JobCount(e.What, e.Item, e.Out, e.In); break;
-            case CountExcused e: _countExcuses[e.What] = e.Reason; break;
-            case Found e: _findings[e.About] = e; break;
-            case DamageFound e: _damage.Add(e); break;
-            case DeviationSeen e: _deviations.Add(e); break;
-            case ComplaintRecorded e: Complaint = e; break;
-            case WarrantyAnswered e: Basis = Basis with { WarrantyAnswer = e.Answer }; break;
-            case BeforeExcused e: BeforeExcuse = e.Reason; break;
+            case StepDone e:
+                _steps[e.Step] = stamp;
+                break;
+            case StepSkipped e:
+                _steps[e.Step] = stamp;
+                break;
+            case StepUndone e:
+                _steps.Remove(e.Step);
+                break;
+            case StepAdded e:
+                _added.Add(new CardStep($"own-{_added.Count + 1}", e.Stage, e.Do, [], [], StepForm.Tick, null, [], false));
+                break;
+            case StepRepeated e:
+                _repeats[e.Step] = _repeats.GetValueOrDefault(e.Step) + 1;
+                break;
+            case LevelChanged e:
+                Basis = Basis with { Level = e.Level, Fan = e.Fan ?? Basis.Fan };
+                break;
+            case Counted e:
+                _counts[(e.What, e.Item)] = new JobCount(e.What, e.Item, e.Out, e.In);
+                break;
+            case CountExcused e:
+                _countExcuses[e.What] = e.Reason;
+                break;
+            case Found e:
+                _findings[e.About] = e;
+                break;
+            case DamageFound e:
+                _damage.Add(e);
+                break;
+            case DeviationSeen e:
+                _deviations.Add(e);
+                break;
+            case ComplaintRecorded e:
+                Complaint = e;
+                break;
+            case WarrantyAnswered e:
+                Basis = Basis with { WarrantyAnswer = e.Answer };
+                break;
+            case BeforeExcused e:
+                BeforeExcuse = e.Reason;
+                break;
             case RunMeasured e:
                 Void(e.Phase, "measured again");
                 _runs.Add(new JobRun(stamp.Key, e.Phase, stamp.MadeAt, e.Run, null));
                 break;
-            case RunVoided e: Void(e.Phase, e.Reason); break;
-            case TimerStarted e: _timers[e.Timer] = new JobTimer(e.Timer, stamp.MadeAt, e.Seconds, false); break;
-            case TimerStopped e: _timers[e.Timer] = _timers[e.Timer] with { Stopped = true }; break;
-            case MaterialUsed e: _materials.Add(e); break;
-            case MinutesBooked e: Minutes += e.Minutes; break;
-            case Noted e: Note = e.Text; break;
-            case PhotoTaken e: _photos.Add((stamp, e)); break;
-            case WorkFiled: (State, WorkDoneAt) = (JobState.WaitingForProof, stamp.MadeAt); break;
+            case RunVoided e:
+                Void(e.Phase, e.Reason);
+                break;
+            case TimerStarted e:
+                _timers[e.Timer] = new JobTimer(e.Timer, stamp.MadeAt, e.Seconds, false);
+                break;
+            case TimerStopped e:
+                _timers[e.Timer] = _timers[e.Timer] with { Stopped = true };
+                break;
+            case MaterialUsed e:
+                _materials.Add(e);
+                break;
+            case MinutesBooked e:
+                Minutes += e.Minutes;
+                break;
+            case Noted e:
+                Note = e.Text;
+                break;
+            case PhotoTaken e:
+                _photos.Add((stamp, e));
+                break;
+            case WorkFiled:
+                (State, WorkDoneAt) = (JobState.WaitingForProof, stamp.MadeAt);
+                break;
             case Reopened e:
                 (State, _rounds) = (JobState.Open, _rounds + 1);
                 Void(RunPhase.After, e.Reason);
                 break;
-            case VerdictFiled e: (State, ClosedAt, ComplaintFixed) = (JobState.Proven, stamp.MadeAt, e.Fixed); break;
-            case HandedBack e: HandedBack = (e, stamp.MadeAt); break;
-            case GivenUp e: (State, ClosedAt, GivenUpBecause) = (JobState.Abandoned, stamp.MadeAt, e.Reason); break;
+            case VerdictFiled e:
+                (State, ClosedAt, ComplaintFixed) = (JobState.Proven, stamp.MadeAt, e.Fixed);
+                break;
+            case HandedBack e:
+                HandedBack = (e, stamp.MadeAt);
+                break;
+            case GivenUp e:
+                (State, ClosedAt, GivenUpBecause) = (JobState.Abandoned, stamp.MadeAt, e.Reason);
+                break;
         }
     }
 

@@ -6,16 +6,40 @@ using Pyrometron.Core.Proof;
 namespace Pyrometron.Core.Jobs;
 
 /// <summary>Which measurement of a job.</summary>
-public enum RunPhase { Before, After, Recheck }
+public enum RunPhase
+{
+    Before,
+    After,
+    Recheck,
+}
 
 /// <summary>What is counted out and in again.</summary>
-public enum CountOf { Screws, Connectors }
+public enum CountOf
+{
+    Screws,
+    Connectors,
+}
 
 /// <summary>What brought a machine in.</summary>
-public enum ComplaintKind { SwitchesOff, Crashes, Slow, Loud }
+public enum ComplaintKind
+{
+    SwitchesOff,
+    Crashes,
+    Slow,
+    Loud,
+}
 
 /// <summary>What a job uses up.</summary>
-public enum MaterialKind { PasteGrams, PadPieces, PuttyGrams, Wipes, Swabs, AlcoholMillilitres, Fans }
+public enum MaterialKind
+{
+    PasteGrams,
+    PadPieces,
+    PuttyGrams,
+    Wipes,
+    Swabs,
+    AlcoholMillilitres,
+    Fans,
+}
 
 /// <summary>
 /// One thing that happened to a job. Jobs are the sum of their entries, in the order in which they were stored; nothing is
@@ -103,7 +127,12 @@ public sealed record DeviationSeen(string Text) : JobEntry("deviation " + Text);
 /// <param name="Load">Under which it happens.</param>
 /// <param name="MinutesToFailure">How long it takes.</param>
 /// <param name="Reproduced">Whether it happened at the bench; null when that was not tried.</param>
-public sealed record ComplaintRecorded(ComplaintKind What, string? Load = null, double? MinutesToFailure = null, bool? Reproduced = null) : JobEntry("complaint");
+public sealed record ComplaintRecorded(
+    ComplaintKind What,
+    string? Load = null,
+    double? MinutesToFailure = null,
+    bool? Reproduced = null
+) : JobEntry("complaint");
 
 /// <summary>The maker's answer, or why it is opened under warranty all the same.</summary>
 public sealed record WarrantyAnswered(string Answer) : JobEntry("warranty");
@@ -137,13 +166,15 @@ public sealed record Noted(string Text) : JobEntry("note");
 /// <param name="Photo">The key under which its bytes are kept.</param>
 /// <param name="Step">The step it was taken at.</param>
 /// <param name="FoundOnOpening">It shows what was so before this job.</param>
-public sealed record PhotoTaken(Guid Photo, string? Caption = null, string? Step = null, bool FoundOnOpening = false) : JobEntry($"photo {Photo}");
+public sealed record PhotoTaken(Guid Photo, string? Caption = null, string? Step = null, bool FoundOnOpening = false)
+    : JobEntry($"photo {Photo}");
 
 /// <summary>The work is done: the service enters the machine's book.</summary>
 public sealed record WorkFiled() : JobEntry("state", decides: true);
 
 /// <summary>The result was bad at equal conditions: the cooler is mounted once more. Room, fan and settings are asked about first.</summary>
-public sealed record Reopened(bool RoomAlike, bool FanAlike, bool SettingsAlike, string Reason) : JobEntry("state", decides: true);
+public sealed record Reopened(bool RoomAlike, bool FanAlike, bool SettingsAlike, string Reason)
+    : JobEntry("state", decides: true);
 
 /// <summary>The verdict is filed.</summary>
 /// <param name="Fixed">Whether the complaint is gone; null without one.</param>

@@ -38,8 +38,20 @@ public readonly record struct DriftPoint(double Day, double Observed, double Roo
 /// <param name="PaceKelvinPerDay">Present pace of wear by the fitted curve; 0 below what a sound machine gathers.</param>
 /// <param name="Action">When the line is reached, or null without a pace.</param>
 public sealed record PartAssessment(
-    Part Part, double FreshRiseKelvin, double FreshJointKelvin, CauseSplit Split, double SigmaKelvin, double LatestC, double HottestC, double HottestRiseKelvin, double MarginKelvin,
-    Trend? Trend, double PaceKelvinPerDay, ActionDate? Action, IReadOnlyList<DriftPoint> History)
+    Part Part,
+    double FreshRiseKelvin,
+    double FreshJointKelvin,
+    CauseSplit Split,
+    double SigmaKelvin,
+    double LatestC,
+    double HottestC,
+    double HottestRiseKelvin,
+    double MarginKelvin,
+    Trend? Trend,
+    double PaceKelvinPerDay,
+    ActionDate? Action,
+    IReadOnlyList<DriftPoint> History
+)
 {
     /// <summary>Rise at the reference point now by the causes found, room left out, K.</summary>
     public double PresentRiseKelvin => FreshRiseKelvin + Split.Total;
@@ -62,7 +74,8 @@ public sealed record PartAssessment(
         if (!(Split.Total > 0))
             return 0;
         var removed = Split.RemovedBy(level);
-        return (removed.Joint + removed.Mount + (removed.Dust + removed.Fan) * FullFanResistance) * (1 - HiddenKelvin / Split.Total);
+        return (removed.Joint + removed.Mount + (removed.Dust + removed.Fan) * FullFanResistance)
+            * (1 - HiddenKelvin / Split.Total);
     }
 }
 
@@ -104,7 +117,8 @@ public sealed record Assessment(
     int Readings,
     IReadOnlyList<Symptom> Symptoms,
     string Reason,
-    string? ToBeSurer)
+    string? ToBeSurer
+)
 {
     /// <summary>The longer explanation, put into words each time it is asked for: a fleet's machines are hardly ever asked. Empty before the judgement is complete.</summary>
     public IReadOnlyList<string> Sentences => Place is { } zone ? [.. Reasons.Sentences(this, zone)] : [];
@@ -146,8 +160,15 @@ public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines,
 /// <summary>All machines judged at once, most pressing first.</summary>
 public sealed class FleetJudgement
 {
-    internal FleetJudgement(DateOnly asOf, JudgementPolicy policy, IReadOnlyList<Assessment> queue, IEnumerable<Assessment> alone, IReadOnlyDictionary<string, JudgedZone> zones, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
-        SiblingComparison comparison)
+    internal FleetJudgement(
+        DateOnly asOf,
+        JudgementPolicy policy,
+        IReadOnlyList<Assessment> queue,
+        IEnumerable<Assessment> alone,
+        IReadOnlyDictionary<string, JudgedZone> zones,
+        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        SiblingComparison comparison
+    )
     {
         (AsOf, Policy, Queue, JudgedZones, KnownSiblings, Comparison) = (asOf, policy, queue, zones, siblings, comparison);
         ByTag = queue.ToDictionary(a => a.Asset.Tag);

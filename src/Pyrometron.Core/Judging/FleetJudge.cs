@@ -12,7 +12,13 @@ namespace Pyrometron.Core.Judging;
 /// </summary>
 /// <param name="readings">A machine's readings up to and including the day judged.</param>
 /// <param name="symptoms">What people reported of a machine; null for nothing.</param>
-public sealed class FleetJudge(Register register, DateOnly asOf, JudgementPolicy policy, Func<Asset, ReadingSeries> readings, Func<Asset, IReadOnlyList<Symptom>>? symptoms = null)
+public sealed class FleetJudge(
+    Register register,
+    DateOnly asOf,
+    JudgementPolicy policy,
+    Func<Asset, ReadingSeries> readings,
+    Func<Asset, IReadOnlyList<Symptom>>? symptoms = null
+)
 {
     private readonly Func<Asset, IReadOnlyList<Symptom>> _symptoms = symptoms ?? (_ => []);
 
@@ -46,22 +52,41 @@ public sealed class FleetJudge(Register register, DateOnly asOf, JudgementPolicy
     /// </summary>
     /// <param name="before">A judgement of the same day.</param>
     /// <param name="touched">Tags of machines whose readings, services or data changed; machines that are new or gone are found by themselves.</param>
-    public FleetJudgement JudgeAgain(FleetJudgement before, IReadOnlySet<string> touched, CancellationToken cancellation = default)
+    public FleetJudgement JudgeAgain(
+        FleetJudgement before,
+        IReadOnlySet<string> touched,
+        CancellationToken cancellation = default
+    )
     {
-        var changed = register.Assets.Where(a => touched.Contains(a.Tag) || !before.ByTag.ContainsKey(a.Tag)).Select(a => a.Zone)
-            .Concat(before.Queue.Where(a => touched.Contains(a.Asset.Tag)).Select(a => a.Asset.Zone)).ToHashSet();
+        var changed = register
+            .Assets.Where(a => touched.Contains(a.Tag) || !before.ByTag.ContainsKey(a.Tag))
+            .Select(a => a.Zone)
+            .Concat(before.Queue.Where(a => touched.Contains(a.Asset.Tag)).Select(a => a.Asset.Zone))
+            .ToHashSet();
         var here = register.Assets.ToDictionary(a => a.Tag);
         var judged = new Dictionary<string, JudgedZone>(before.JudgedZones);
         var machines = before.Alone.Values.Where(a => here.ContainsKey(a.Asset.Tag) && !changed.Contains(a.Asset.Zone)).ToList();
         foreach (var zone in Zones(changed.Contains))
         {
-            var again = zone.Assets.Where(a => touched.Contains(a.Tag) || !before.ByTag.TryGetValue(a.Tag, out var old) || old.Asset.Zone != a.Zone).ToArray();
-            if (before.JudgedZones.TryGetValue(zone.Code, out var known) && zone.Assets.Length > SmallZone && again.Length * FewOf < zone.Assets.Length)
+            var again = zone
+                .Assets.Where(a =>
+                    touched.Contains(a.Tag) || !before.ByTag.TryGetValue(a.Tag, out var old) || old.Asset.Zone != a.Zone
+                )
+                .ToArray();
+            if (
+                before.JudgedZones.TryGetValue(zone.Code, out var known)
+                && zone.Assets.Length > SmallZone
+                && again.Length * FewOf < zone.Assets.Length
+            )
             {
                 var named = again.Select(a => a.Tag).ToHashSet();
                 machines.AddRange(zone.Assets.Where(a => !named.Contains(a.Tag)).Select(a => before.Alone[a.Tag]));
-                machines.AddRange(again.AsParallel().WithCancellation(cancellation)
-                    .Select(a => zone.JudgeOne(a, readings(a), _symptoms(a), known, before.KnownSiblings, withHistory: false)));
+                machines.AddRange(
+                    again
+                        .AsParallel()
+                        .WithCancellation(cancellation)
+                        .Select(a => zone.JudgeOne(a, readings(a), _symptoms(a), known, before.KnownSiblings, withHistory: false))
+                );
                 continue;
             }
             zone.Prepare(readings, _symptoms, cancellation);
@@ -75,26 +100,45 @@ public sealed class FleetJudge(Register register, DateOnly asOf, JudgementPolicy
     /// A few machines cannot move the room of a zone with many: beyond this size, and with fewer than one in <see cref="FewOf"/>
     /// touched, only those are judged again, in the room as it was.
     /// </summary>
-    private const int SmallZone = 64, FewOf = 10;
+    private const int SmallZone = 64,
+        FewOf = 10;
 
     /// <summary>Judges one machine again, its zone's room as judged before, and tells its past. Null when its zone was not judged.</summary>
     public Assessment? JudgeOne(FleetJudgement before, Asset asset) =>
         before.JudgedZones.TryGetValue(asset.Zone, out var zone)
-            ? before.Comparison.Attach(Zones(z => z == asset.Zone)[0].JudgeOne(asset, readings(asset), _symptoms(asset), zone, before.KnownSiblings, withHistory: true))
+            ? before.Comparison.Attach(
+                Zones(z => z == asset.Zone)[0]
+                    .JudgeOne(asset, readings(asset), _symptoms(asset), zone, before.KnownSiblings, withHistory: true)
+            )
             : null;
 
-    private FleetJudgement Done(List<Assessment> machines, IReadOnlyDictionary<string, JudgedZone> zones, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings)
+    private FleetJudgement Done(
+        List<Assessment> machines,
+        IReadOnlyDictionary<string, JudgedZone> zones,
+        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings
+    )
     {
         var comparison = SiblingComparison.Of(machines);
-        return new FleetJudgement(asOf, policy, QueueOrder.Of(machines.Select(comparison.Attach), asOf, policy), machines, zones, siblings, comparison);
+        return new FleetJudgement(
+            asOf,
+            policy,
+            QueueOrder.Of(machines.Select(comparison.Attach), asOf, policy),
+            machines,
+            zones,
+            siblings,
+            comparison
+        );
     }
 
     private List<ZoneJudge> Zones(Func<string, bool> wanted)
     {
         var byZone = register.Assets.ToLookup(a => a.Zone);
-        return [.. from site in register.Sites
+        return
+        [
+            .. from site in register.Sites
             from zone in site.Zones
             where wanted(zone.Code)
-            select new ZoneJudge(site, zone, [.. byZone[zone.Code]], asOf, policy, Without)];
+            select new ZoneJudge(site, zone, [.. byZone[zone.Code]], asOf, policy, Without),
+        ];
     }
 }

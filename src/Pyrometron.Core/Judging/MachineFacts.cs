@@ -18,8 +18,18 @@ namespace Pyrometron.Core.Judging;
 /// <param name="Symptoms">What people reported.</param>
 /// <param name="Operating">Where it works by its newest readings as they are.</param>
 internal sealed record MachineFacts(
-    Asset Asset, int Readings, double? NewestDay, bool OwnAir, bool AtItsLimit, double[] LatestC, double LatestFanPct, IReadOnlyList<SensorFinding> Findings,
-    IReadOnlyList<Symptom> Symptoms, OperatingRise? Operating, WearModel? Model)
+    Asset Asset,
+    int Readings,
+    double? NewestDay,
+    bool OwnAir,
+    bool AtItsLimit,
+    double[] LatestC,
+    double LatestFanPct,
+    IReadOnlyList<SensorFinding> Findings,
+    IReadOnlyList<Symptom> Symptoms,
+    OperatingRise? Operating,
+    WearModel? Model
+)
 {
     /// <summary>Older readings than this before the newest say nothing about today that services since have not undone.</summary>
     public const double HistoryDays = 3 * 365.25;
@@ -29,18 +39,53 @@ internal sealed record MachineFacts(
     /// <summary>Takes what the judgement needs from one machine's cleaned readings.</summary>
     /// <param name="air">The zone's air, for machines without their own.</param>
     /// <param name="asOfDay">Days since 1970; later services are left out.</param>
-    public static MachineFacts Of(Asset asset, Channels channels, IReadOnlyList<Symptom> symptoms, ZoneAir air, double asOfDay, Ablation without)
+    public static MachineFacts Of(
+        Asset asset,
+        Channels channels,
+        IReadOnlyList<Symptom> symptoms,
+        ZoneAir air,
+        double asOfDay,
+        Ablation without
+    )
     {
         var series = channels.Series;
         if (ReferencePoint.Of(channels, without.HasFlag(Ablation.Fan)) is not { } reference)
-            return new MachineFacts(asset, series.Count, series.Count == 0 ? null : series.Day[^1], false, false, [], double.NaN, channels.Findings, symptoms, null, null);
+            return new MachineFacts(
+                asset,
+                series.Count,
+                series.Count == 0 ? null : series.Day[^1],
+                false,
+                false,
+                [],
+                double.NaN,
+                channels.Findings,
+                symptoms,
+                null,
+                null
+            );
         var ownAir = air.Complete(channels);
         var cells = CellTable.Of(asset.Kind, channels, reference);
-        var model = WearModel.For(asset, reference, cells, NoiseModel.Of(series), asOfDay,
-            without.HasFlag(Ablation.SensorSteps) ? [] : SensorSteps.Find(asset, reference, cells));
-        return new MachineFacts(asset, series.Count, series.Day[^1], ownAir, StandsAtItsLimit(asset, channels),
-            [.. channels.Parts.Select(p => Latest(series, p, reference.Workload))], Latest(series, series.FanPct, reference.Workload), channels.Findings, symptoms,
-            model is null || series.Count < MachineJudge.LeastReadings ? SiblingComparison.Raw(channels, reference) : null, model);
+        var model = WearModel.For(
+            asset,
+            reference,
+            cells,
+            NoiseModel.Of(series),
+            asOfDay,
+            without.HasFlag(Ablation.SensorSteps) ? [] : SensorSteps.Find(asset, reference, cells)
+        );
+        return new MachineFacts(
+            asset,
+            series.Count,
+            series.Day[^1],
+            ownAir,
+            StandsAtItsLimit(asset, channels),
+            [.. channels.Parts.Select(p => Latest(series, p, reference.Workload))],
+            Latest(series, series.FanPct, reference.Workload),
+            channels.Findings,
+            symptoms,
+            model is null || series.Count < MachineJudge.LeastReadings ? SiblingComparison.Raw(channels, reference) : null,
+            model
+        );
     }
 
     private static bool StandsAtItsLimit(Asset asset, Channels channels)
@@ -51,7 +96,11 @@ internal sealed record MachineFacts(
         for (var i = first; i < s.Count; i++)
             throttled += s.Throttled[i] ? 1 : 0;
         return throttled >= Math.Max(1, recent / 20)
-            || asset.Parts.Where((part, p) => channels.Parts[p].Skip(first).Count(c => c >= part.Limit.Value) > Math.Max(1, recent / 5)).Any();
+            || asset
+                .Parts.Where(
+                    (part, p) => channels.Parts[p].Skip(first).Count(c => c >= part.Limit.Value) > Math.Max(1, recent / 5)
+                )
+                .Any();
     }
 
     private static double Latest(ReadingSeries s, double[] part, int workload)

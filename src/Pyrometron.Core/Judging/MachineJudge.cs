@@ -11,7 +11,14 @@ using Pyrometron.Core.Worth;
 namespace Pyrometron.Core.Judging;
 
 /// <summary>Reads one fitted machine: parts, split, trend, forecast, evidence, and what to do.</summary>
-internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone zone, ZoneRoom room, DateOnly asOf, JudgementPolicy policy)
+internal sealed class MachineJudge(
+    MachineFacts machine,
+    WearModel model,
+    Zone zone,
+    ZoneRoom room,
+    DateOnly asOf,
+    JudgementPolicy policy
+)
 {
     /// <summary>Window in which a pace of wear is taken, days.</summary>
     private const double TrendDays = 130;
@@ -25,7 +32,10 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     public const int LeastReadings = 5;
 
     private readonly Asset asset = machine.Asset;
-    private readonly bool[] _hasData = [.. Enumerable.Range(0, model.Cells.Parts).Select(p => model.Cells.All.Count(c => !double.IsNaN(c.Rise(p))) >= 3)];
+    private readonly bool[] _hasData =
+    [
+        .. Enumerable.Range(0, model.Cells.Parts).Select(p => model.Cells.All.Count(c => !double.IsNaN(c.Rise(p))) >= 3),
+    ];
     private readonly double _last = model.LastDay;
     private readonly FanHealth _fan = FanHealth.Of(model.Cells, LastServed(machine.Asset, Cause.Fan, asOf));
 
@@ -47,29 +57,89 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var worth = winnable >= policy.WorthKelvin;
         var action = parts.Where(p => p.Action is not null).Select(p => p.Action).MinBy(a => a!.Value.Day);
         var symptoms = Symptom.Standing(machine.Symptoms, asset, asOf);
-        var urgency = UrgencyRule.Of(new Winnable(winnable, worst.SigmaKelvin, worst.PaceKelvinPerDay), machine.AtItsLimit, action, due, symptoms, asOf, policy);
+        var urgency = UrgencyRule.Of(
+            new Winnable(winnable, worst.SigmaKelvin, worst.PaceKelvinPerDay),
+            machine.AtItsLimit,
+            action,
+            due,
+            symptoms,
+            asOf,
+            policy
+        );
         var outside = new OutsideCauses(RoomNow, SettingsNow);
-        var findings = machine.Findings
-            .Concat(model.SensorSteps.Select(s => new SensorFinding(asset.Parts[s.Part].Name, "jumped from one day to the next, alone", s.Day, 0))).ToArray();
-        var cause = worth ? worst.Split.Ranked().First().Cause
-            : OutsideCause(outside, limiting.MarginKelvin, findings);
+        var findings = machine
+            .Findings.Concat(
+                model.SensorSteps.Select(s => new SensorFinding(
+                    asset.Parts[s.Part].Name,
+                    "jumped from one day to the next, alone",
+                    s.Day,
+                    0
+                ))
+            )
+            .ToArray();
+        var cause = worth ? worst.Split.Ranked().First().Cause : OutsideCause(outside, limiting.MarginKelvin, findings);
         // Asked where something is to win, and on a machine's own page.
-        IReadOnlyList<LevelWorth> levels = worth || withHistory
-            ? new LevelValuation(asset, parts, YearAhead.Of(model.Cells), FanAtWork.Of(model, worst), symptoms, asOf, policy).Levels() : [];
-        var service = worth ? Recommendation.LevelFor(asset, parts, levels, policy, asOf)
+        IReadOnlyList<LevelWorth> levels =
+            worth || withHistory
+                ? new LevelValuation(
+                    asset,
+                    parts,
+                    YearAhead.Of(model.Cells),
+                    FanAtWork.Of(model, worst),
+                    symptoms,
+                    asOf,
+                    policy
+                ).Levels()
+                : [];
+        var service =
+            worth ? Recommendation.LevelFor(asset, parts, levels, policy, asOf)
             // Somebody saw something that the temperatures do not explain: look inside before anything is replaced.
             : symptoms.Count > 0 ? ServiceLevel.Inspect
-            : urgency == Urgency.Soon ? due?.Level : null;
-        var draft = new Assessment(asset, asOf, urgency, cause, winnable, action, service,
-            service is { } level ? policy.Times.Of(asset, level).Minutes : null, Evidence, model.Reference, parts, outside, AmbientNow,
-            [.. StepSearch.Of(asset, model, room, unexplained: [.. Enumerable.Range(0, withHistory ? asset.Parts.Count : 0).Where(HasData)])], findings, due,
-            machine.NewestDay, machine.Readings, symptoms, "", null)
+            : urgency == Urgency.Soon ? due?.Level
+            : null;
+        var draft = new Assessment(
+            asset,
+            asOf,
+            urgency,
+            cause,
+            winnable,
+            action,
+            service,
+            service is { } level ? policy.Times.Of(asset, level).Minutes : null,
+            Evidence,
+            model.Reference,
+            parts,
+            outside,
+            AmbientNow,
+            [
+                .. StepSearch.Of(
+                    asset,
+                    model,
+                    room,
+                    unexplained: [.. Enumerable.Range(0, withHistory ? asset.Parts.Count : 0).Where(HasData)]
+                ),
+            ],
+            findings,
+            due,
+            machine.NewestDay,
+            machine.Readings,
+            symptoms,
+            "",
+            null
+        )
         {
             Policy = policy,
             Levels = levels,
             Operating = Operating(parts),
-            FanEnd = model.Reference.FanFixed ? null : FanEnd.Of(asOf, model.Reference.FanPct, machine.LatestFanPct,
-                worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust, parts.Max(p => p.PaceKelvinPerDay)),
+            FanEnd = model.Reference.FanFixed
+                ? null
+                : FanEnd.Of(
+                    asOf,
+                    model.Reference.FanPct,
+                    machine.LatestFanPct,
+                    worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust,
+                    parts.Max(p => p.PaceKelvinPerDay)
+                ),
         };
         return Reasons.Complete(draft, zone);
     }
@@ -79,12 +149,35 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     {
         var symptoms = Symptom.Standing(machine.Symptoms, machine.Asset, asOf);
         ServiceLevel? service = symptoms.Count > 0 ? ServiceLevel.Inspect : null;
-        return Reasons.Complete(new Assessment(machine.Asset, asOf, UrgencyRule.Of(symptoms) ?? Urgency.Unknown, Cause.None, null, null, service,
-            service is { } level ? policy.Times.Of(machine.Asset, level).Minutes : null, null, null, [], default, double.NaN, [], machine.Findings,
-            ServiceIntervals.FirstDue(machine.Asset, zone.Dust, asOf), machine.NewestDay, machine.Readings, symptoms, "", null)
-        {
-            Operating = machine.Operating,
-        }, zone);
+        return Reasons.Complete(
+            new Assessment(
+                machine.Asset,
+                asOf,
+                UrgencyRule.Of(symptoms) ?? Urgency.Unknown,
+                Cause.None,
+                null,
+                null,
+                service,
+                service is { } level ? policy.Times.Of(machine.Asset, level).Minutes : null,
+                null,
+                null,
+                [],
+                default,
+                double.NaN,
+                [],
+                machine.Findings,
+                ServiceIntervals.FirstDue(machine.Asset, zone.Dust, asOf),
+                machine.NewestDay,
+                machine.Readings,
+                symptoms,
+                "",
+                null
+            )
+            {
+                Operating = machine.Operating,
+            },
+            zone
+        );
     }
 
     private OperatingRise Operating(PartAssessment[] judged)
@@ -94,9 +187,19 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         foreach (var part in judged)
         {
             var p = asset.Parts.TakeWhile(x => x != part.Part).Count();
-            (rise[p], air[p]) = (part.PresentRiseKelvin, (part.FreshRiseKelvin - part.FreshJointKelvin + part.Split.Dust) / part.PresentRiseKelvin);
+            (rise[p], air[p]) = (
+                part.PresentRiseKelvin,
+                (part.FreshRiseKelvin - part.FreshJointKelvin + part.Split.Dust) / part.PresentRiseKelvin
+            );
         }
-        return new OperatingRise(model.Reference.PowerW, model.Reference.HasPower, model.Reference.FanSpeed, model.Reference.SpeedIsRpm, rise, air);
+        return new OperatingRise(
+            model.Reference.PowerW,
+            model.Reference.HasPower,
+            model.Reference.FanSpeed,
+            model.Reference.SpeedIsRpm,
+            rise,
+            air
+        );
     }
 
     /// <summary>What explains a warm machine that no service helps, largest first.</summary>
@@ -113,14 +216,15 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         return findings.Length > 0 ? Cause.Sensor : Cause.None;
     }
 
-    private EvidenceGrade Evidence => (model.Reference.HasPower, model.Reference.FanSpeed > 0, machine.OwnAir) switch
-    {
-        (true, true, true) => EvidenceGrade.A,
-        (true, _, _) => EvidenceGrade.B,
-        (false, true, true) => EvidenceGrade.C,
-        (false, _, true) or (false, true, _) => EvidenceGrade.D,
-        _ => EvidenceGrade.E,
-    };
+    private EvidenceGrade Evidence =>
+        (model.Reference.HasPower, model.Reference.FanSpeed > 0, machine.OwnAir) switch
+        {
+            (true, true, true) => EvidenceGrade.A,
+            (true, _, _) => EvidenceGrade.B,
+            (false, true, true) => EvidenceGrade.C,
+            (false, _, true) or (false, true, _) => EvidenceGrade.D,
+            _ => EvidenceGrade.E,
+        };
 
     /// <summary>What the room adds at present, K.</summary>
     private double RoomNow
@@ -141,16 +245,30 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             var before = model.Cells.All.Select(c => c.Settings).LastOrDefault(s => s != reference.Settings && s >= 0, -1);
             if (before < 0)
                 return 0;
-            var hottest = Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(p => model.FreshRise(p)).DefaultIfEmpty(0).Max();
-            var earlier = model.Cells.All.Where(c => c.Settings == before && c.Workload == reference.Workload).Select(c => c.Heat).ToArray();
+            var hottest = Enumerable
+                .Range(0, asset.Parts.Count)
+                .Where(HasData)
+                .Select(p => model.FreshRise(p))
+                .DefaultIfEmpty(0)
+                .Max();
+            var earlier = model
+                .Cells.All.Where(c => c.Settings == before && c.Workload == reference.Workload)
+                .Select(c => c.Heat)
+                .ToArray();
             if (reference.HasPower)
                 return earlier.Length == 0 ? 0 : hottest * (1 - Robust.Median(earlier));
-            return -Enumerable.Range(0, asset.Parts.Count).Where(HasData).Select(p => model.SettingsOffset(p, before)).DefaultIfEmpty(0).MinBy(k => -Math.Abs(k));
+            return -Enumerable
+                .Range(0, asset.Parts.Count)
+                .Where(HasData)
+                .Select(p => model.SettingsOffset(p, before))
+                .DefaultIfEmpty(0)
+                .MinBy(k => -Math.Abs(k));
         }
     }
 
     /// <summary>Intake air of the newest readings, °C.</summary>
-    private double AmbientNow => Robust.Median(model.Cells.All.Where(c => c.Day > _last - RecentDays).Select(c => c.AmbientC).ToArray());
+    private double AmbientNow =>
+        Robust.Median(model.Cells.All.Where(c => c.Day > _last - RecentDays).Select(c => c.AmbientC).ToArray());
 
     private bool HasData(int part) => _hasData[part];
 
@@ -162,7 +280,8 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             Left(JointCause(p)) * model.At(WearTerm.Own, p, _last),
             fan.Kelvin,
             Left(Cause.Mount) * model.At(WearTerm.Mount, p, _last),
-            asset.Parts[p].Joint);
+            asset.Parts[p].Joint
+        );
         var trend = TrendOf(p);
         // What shows is what an unseen fan leaves; at full fan it hides nothing more, and it may be there already.
         var split = shown.Times(1 / model.ShownByUnseenFan);
@@ -172,8 +291,21 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var margin = asset.Parts[p].Limit.Value - policy.ActionMarginKelvin - hottest;
         var rate = Pace(p) + fan.PerDay;
         var rateSigma = trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
-        return new PartAssessment(asset.Parts[p], model.FreshRise(p), model.At(WearTerm.Joint, p, 0), split, sigma, machine.LatestC[p], hottest, hottestRise, margin, trend, rate,
-            ActionForecast.Of(asOf, margin, sigma, rate, rateSigma), scatter is null ? [] : History(p))
+        return new PartAssessment(
+            asset.Parts[p],
+            model.FreshRise(p),
+            model.At(WearTerm.Joint, p, 0),
+            split,
+            sigma,
+            machine.LatestC[p],
+            hottest,
+            hottestRise,
+            margin,
+            trend,
+            rate,
+            ActionForecast.Of(asOf, margin, sigma, rate, rateSigma),
+            scatter is null ? [] : History(p)
+        )
         {
             SplitSigma = scatter is null ? null : SigmasOf(p, split, scatter[p]),
             UnexplainedKelvin = UnexplainedNow(p),
@@ -186,12 +318,21 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     /// The share of a cause that services after the newest reading have left: the readings no longer speak of it. A renewal is believed
     /// to have done it all until readings say otherwise; one that eases leaves what such services leave.
     /// </summary>
-    private double Left(Cause cause) => asset.Services.Where(s => s.Date <= asOf && UnixDay.Noon(s.Date) > _last)
-        .Aggregate(1.0, (left, s) => ServiceEffects.Renews(s.Level, cause) ? 0 : left * (1 - ServiceEffects.RemovedShare(s.Level, cause)));
+    private double Left(Cause cause) =>
+        asset
+            .Services.Where(s => s.Date <= asOf && UnixDay.Noon(s.Date) > _last)
+            .Aggregate(
+                1.0,
+                (left, s) => ServiceEffects.Renews(s.Level, cause) ? 0 : left * (1 - ServiceEffects.RemovedShare(s.Level, cause))
+            );
 
     /// <summary>When a service last took some of a cause away, or minus infinity.</summary>
     private static double LastServed(Asset asset, Cause cause, DateOnly asOf) =>
-        asset.Services.Where(s => s.Date <= asOf && ServiceEffects.RemovedShare(s.Level, cause) > 0).Select(s => UnixDay.Noon(s.Date)).DefaultIfEmpty(double.NegativeInfinity).Max();
+        asset
+            .Services.Where(s => s.Date <= asOf && ServiceEffects.RemovedShare(s.Level, cause) > 0)
+            .Select(s => UnixDay.Noon(s.Date))
+            .DefaultIfEmpty(double.NegativeInfinity)
+            .Max();
 
     /// <summary>What the fan's lost speed costs a part, K, and what it costs more every day.</summary>
     private (double Kelvin, double PerDay) FanCost(int p)
@@ -209,7 +350,8 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         return model.At(WearTerm.Joint, p, 0) + split.Joint + split.Mount + (air + split.Fan) * FullFanResistance;
     }
 
-    private double FullFanResistance => model.Reference.FanSpeed > 0 ? FanLaw.RelativeResistance(model.Reference.FullSpeed, model.Reference.FanSpeed) : 1;
+    private double FullFanResistance =>
+        model.Reference.FanSpeed > 0 ? FanLaw.RelativeResistance(model.Reference.FullSpeed, model.Reference.FanSpeed) : 1;
 
     private Trend? TrendOf(int p)
     {
@@ -229,7 +371,11 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private IEnumerable<(double Day, double Value)> Observed(int p, double after)
     {
         for (var c = 0; c < model.Cells.Count; c++)
-            if (model.Cells[c].Day > after && model.Cells[c].Workload == model.Reference.Workload && !double.IsNaN(model.Cells[c].Rise(p)))
+            if (
+                model.Cells[c].Day > after
+                && model.Cells[c].Workload == model.Reference.Workload
+                && !double.IsNaN(model.Cells[c].Rise(p))
+            )
                 yield return (model.Cells[c].Day, model.AtReference(c, p, room.At(model.Cells[c].Bin)));
     }
 
@@ -242,7 +388,11 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             if (double.IsNaN(cell.Rise(p)) || (cell.Workload != model.Reference.Workload && cell.Heat < 0.5))
                 continue;
             var outside = room.At(cell.Bin);
-            var fitted = model.FreshRise(p) + model.At(WearTerm.Shared, p, cell.Day) + model.At(WearTerm.Own, p, cell.Day) + model.At(WearTerm.Mount, p, cell.Day);
+            var fitted =
+                model.FreshRise(p)
+                + model.At(WearTerm.Shared, p, cell.Day)
+                + model.At(WearTerm.Own, p, cell.Day)
+                + model.At(WearTerm.Mount, p, cell.Day);
             points.Add(new DriftPoint(cell.Day, model.AtReference(c, p, outside) + outside, outside, fitted));
         }
         return points;
@@ -254,7 +404,9 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     /// </summary>
     private double Pace(int p)
     {
-        const double days = 80, leastDays = 20, leastPace = 3 / 365.25;
+        const double days = 80,
+            leastDays = 20,
+            leastPace = 3 / 365.25;
         var renewed = Math.Max(LastServed(asset, Cause.Dust, asOf), LastServed(asset, JointCause(p), asOf));
         var from = Math.Max(_last - days, renewed + 0.01);
         var pace = _last - from < leastDays ? 0 : (model.Grown(p, _last) - model.Grown(p, from)) / (_last - from);
@@ -266,23 +418,39 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     /// <summary>What the newest cells show beyond everything that was found, K at the reference point: no cause explains it, or none for long enough.</summary>
     private double UnexplainedNow(int p)
     {
-        var recent = Observed(p, _last - RecentDays).Select(o => o.Value - model.FreshRise(p) - model.Grown(p, o.Day) - model.At(WearTerm.Mount, p, o.Day)).ToArray();
+        var recent = Observed(p, _last - RecentDays)
+            .Select(o => o.Value - model.FreshRise(p) - model.Grown(p, o.Day) - model.At(WearTerm.Mount, p, o.Day))
+            .ToArray();
         return recent.Length == 0 ? 0 : Robust.Median(recent);
     }
 
     /// <summary>Standard uncertainties of a part's causes: the readings' scatter, the scale, and for the fan a hundredth of its speed.</summary>
     private CauseSplit SigmasOf(int p, CauseSplit split, (double Shared, double Own, double Mount) scatter)
     {
-        double With(double found, double kelvin) => Math.Sqrt(Math.Pow(found / model.ShownByUnseenFan, 2) + Math.Pow(ScaleShare * kelvin, 2));
+        double With(double found, double kelvin) =>
+            Math.Sqrt(Math.Pow(found / model.ShownByUnseenFan, 2) + Math.Pow(ScaleShare * kelvin, 2));
         var fan = split.Fan == 0 ? 0 : With(0.01 * FanLaw.Exponent * model.At(WearTerm.Air, p, 0), split.Fan);
-        return new CauseSplit(With(scatter.Shared, split.Dust), With(scatter.Own, split.Joint), fan, With(scatter.Mount, split.Mount), split.Material);
+        return new CauseSplit(
+            With(scatter.Shared, split.Dust),
+            With(scatter.Own, split.Joint),
+            fan,
+            With(scatter.Mount, split.Mount),
+            split.Material
+        );
     }
 
     /// <summary>Standard uncertainty of the wear: scatter and seasons about the model, its scale, and what is not measured.</summary>
     private double SigmaOf(int p, double total)
     {
         var (scatter, scale) = (model.SigmaOf(p) / model.ShownByUnseenFan, ScaleShare * total);
-        var notMeasured = Evidence switch { EvidenceGrade.A => 0.5, EvidenceGrade.B => 0.7, EvidenceGrade.C => 1.0, EvidenceGrade.D => 1.5, _ => 2.5 };
+        var notMeasured = Evidence switch
+        {
+            EvidenceGrade.A => 0.5,
+            EvidenceGrade.B => 0.7,
+            EvidenceGrade.C => 1.0,
+            EvidenceGrade.D => 1.5,
+            _ => 2.5,
+        };
         return Math.Sqrt(scatter * scatter + scale * scale + notMeasured * notMeasured);
     }
 }

@@ -47,8 +47,15 @@ internal sealed class SiblingComparison
                 continue;
             var power = Robust.Median(machines.Select(m => m.Operating!.PowerW).ToArray());
             var fan = Robust.Median(machines.Select(m => m.Operating!.FanSpeed).Where(f => f > 0).ToArray());
-            groups[alike.Key] = new Group(power, fan, machines.SelectMany(m => RisesAt(m, power, fan)).Where(r => !double.IsNaN(r.Kelvin))
-                .GroupBy(r => r.Part).ToDictionary(g => g.Key, g => g.Select(r => r.Kelvin).Order().ToArray()));
+            groups[alike.Key] = new Group(
+                power,
+                fan,
+                machines
+                    .SelectMany(m => RisesAt(m, power, fan))
+                    .Where(r => !double.IsNaN(r.Kelvin))
+                    .GroupBy(r => r.Part)
+                    .ToDictionary(g => g.Key, g => g.Select(r => r.Kelvin).Order().ToArray())
+            );
         }
         return new SiblingComparison(groups);
     }
@@ -71,27 +78,40 @@ internal sealed class SiblingComparison
         return furthest is { } found ? Reasons.WithSiblings(a with { Siblings = found }) : a;
     }
 
-    private static Siblings.Kin KinOf(Assessment a) => new(a.Asset.Kind, a.Asset.Model, a.Operating!.HasPower, a.Operating.SpeedIsRpm);
+    private static Siblings.Kin KinOf(Assessment a) =>
+        new(a.Asset.Kind, a.Asset.Model, a.Operating!.HasPower, a.Operating.SpeedIsRpm);
 
     private static IEnumerable<(string Part, double Kelvin)> RisesAt(Assessment a, double power, double fan)
     {
         var own = a.Operating!;
         var heat = own.HasPower && own.PowerW > 0 ? power / own.PowerW : 1;
         var flow = own.FanSpeed > 0 && fan > 0 ? FanLaw.RelativeResistance(fan, own.FanSpeed) : 1;
-        return own.Rise.Select((rise, p) => (a.Asset.Parts[p].Name, heat * rise * (1 - own.AirShare[p] + own.AirShare[p] * flow)));
+        return own.Rise.Select(
+            (rise, p) => (a.Asset.Parts[p].Name, heat * rise * (1 - own.AirShare[p] + own.AirShare[p] * flow))
+        );
     }
 
     /// <summary>Where a machine with hardly any readings stands, from the newest ones as they are.</summary>
     public static OperatingRise? Raw(Channels channels, ReferencePoint reference)
     {
         var s = channels.Series;
-        var newest = Enumerable.Range(0, s.Count).Where(i => s.Workload[i] == reference.Workload && !double.IsNaN(channels.Ambient[i])).TakeLast(5).ToArray();
+        var newest = Enumerable
+            .Range(0, s.Count)
+            .Where(i => s.Workload[i] == reference.Workload && !double.IsNaN(channels.Ambient[i]))
+            .TakeLast(5)
+            .ToArray();
         if (newest.Length == 0)
             return null;
         var speeds = reference.SpeedIsRpm ? s.FanRpm : s.FanPct;
         double Middle(Func<int, double> value) => Robust.Median(newest.Select(value).Where(v => !double.IsNaN(v)).ToArray());
-        return new OperatingRise(reference.HasPower ? Middle(i => s.Power[i]) : 1, reference.HasPower, Middle(i => speeds[i]), reference.SpeedIsRpm,
-            [.. channels.Parts.Select(part => Middle(i => part[i] - channels.Ambient[i]))], [.. channels.Parts.Select(_ => AirShare)]);
+        return new OperatingRise(
+            reference.HasPower ? Middle(i => s.Power[i]) : 1,
+            reference.HasPower,
+            Middle(i => speeds[i]),
+            reference.SpeedIsRpm,
+            [.. channels.Parts.Select(part => Middle(i => part[i] - channels.Ambient[i]))],
+            [.. channels.Parts.Select(_ => AirShare)]
+        );
     }
 }
 
@@ -99,4 +119,11 @@ internal sealed class SiblingComparison
 /// <param name="PowerW">1 where power is not measured.</param>
 /// <param name="FanSpeed">Rpm or per cent; NaN where neither is measured.</param>
 /// <param name="AirShare">Share of each part's rise that follows the fan.</param>
-internal sealed record OperatingRise(double PowerW, bool HasPower, double FanSpeed, bool SpeedIsRpm, double[] Rise, double[] AirShare);
+internal sealed record OperatingRise(
+    double PowerW,
+    bool HasPower,
+    double FanSpeed,
+    bool SpeedIsRpm,
+    double[] Rise,
+    double[] AirShare
+);

@@ -11,7 +11,8 @@ internal static class StepSearch
     private const double WorthTellingKelvin = 1;
 
     /// <summary>Allowance and decision interval of the CUSUM, standard deviations: wide enough that chance hardly ever signals in a year.</summary>
-    private const double Allowance = 0.5, Decision = 12;
+    private const double Allowance = 0.5,
+        Decision = 12;
 
     private const int LeastCells = 12;
 
@@ -30,8 +31,11 @@ internal static class StepSearch
     /// <summary>Where a part leaves its fitted wear for good, with no service, no sensor and no settings to explain it: a two-sided CUSUM on what the model leaves.</summary>
     private static (double Day, double Kelvin)? Unexplained(WearModel model, ZoneRoom room, int p)
     {
-        var left = Enumerable.Range(0, model.Cells.Count).Where(c => !double.IsNaN(model.Cells[c].Rise(p)) && model.Cells[c].AirHeat(p) > 0.5)
-            .Select(c => (model.Cells[c].Day, Kelvin: model.Residual(c, p) - room.At(model.Cells[c].Bin))).ToArray();
+        var left = Enumerable
+            .Range(0, model.Cells.Count)
+            .Where(c => !double.IsNaN(model.Cells[c].Rise(p)) && model.Cells[c].AirHeat(p) > 0.5)
+            .Select(c => (model.Cells[c].Day, Kelvin: model.Residual(c, p) - room.At(model.Cells[c].Bin)))
+            .ToArray();
         var scale = Robust.MadScale(left.Select(l => l.Kelvin).ToArray());
         if (left.Length < LeastCells || !(scale > 0))
             return null;

@@ -26,7 +26,11 @@ public sealed record Symptom(DateOnly Date, SymptomKind Kind, string? Note)
     public static IReadOnlyList<Symptom> Standing(IEnumerable<Symptom> symptoms, Asset asset, DateOnly asOf)
     {
         // Looking in answers nothing by itself.
-        var served = asset.Services.Where(s => s.Date <= asOf && s.Level != ServiceLevel.Inspect).Select(s => s.Date).DefaultIfEmpty(DateOnly.MinValue).Max();
+        var served = asset
+            .Services.Where(s => s.Date <= asOf && s.Level != ServiceLevel.Inspect)
+            .Select(s => s.Date)
+            .DefaultIfEmpty(DateOnly.MinValue)
+            .Max();
         return [.. symptoms.Where(s => s.Date <= asOf && s.Date > served).OrderByDescending(s => s.Date)];
     }
 }

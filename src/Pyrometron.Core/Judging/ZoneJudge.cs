@@ -8,10 +8,18 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Core.Judging;
 
 /// <summary>Judges the machines of one zone together, since they share their air: first each by itself, then, with what siblings elsewhere have shown, to the end.</summary>
-internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly asOf, JudgementPolicy policy, Ablation without = Ablation.None)
+internal sealed class ZoneJudge(
+    Site site,
+    Zone zone,
+    Asset[] assets,
+    DateOnly asOf,
+    JudgementPolicy policy,
+    Ablation without = Ablation.None
+)
 {
     /// <summary>Turns of machines and room, before and after siblings are heard.</summary>
-    private const int FirstTurns = 2, LastTurns = 1;
+    private const int FirstTurns = 2,
+        LastTurns = 1;
 
     /// <summary>The air of a zone is known from this many intakes; more would only have to be kept in memory.</summary>
     private const int AirSample = 64;
@@ -33,10 +41,16 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
 
     /// <summary>The machines with a model, once prepared.</summary>
     public IEnumerable<(Siblings.Kin Kin, WearModel Model, double Altitude)> Models =>
-        _machines.Where(m => m.Model is not null).Select(m => (Siblings.Kin.Of(m.Asset, m.Model!.Reference), m.Model!, site.AltitudeMetres));
+        _machines
+            .Where(m => m.Model is not null)
+            .Select(m => (Siblings.Kin.Of(m.Asset, m.Model!.Reference), m.Model!, site.AltitudeMetres));
 
     /// <summary>Cleans and condenses the readings, and fits every machine for a first time.</summary>
-    public void Prepare(Func<Asset, ReadingSeries> readings, Func<Asset, IReadOnlyList<Symptom>> symptoms, CancellationToken cancellation)
+    public void Prepare(
+        Func<Asset, ReadingSeries> readings,
+        Func<Asset, IReadOnlyList<Symptom>> symptoms,
+        CancellationToken cancellation
+    )
     {
         Channels Read(Asset asset)
         {
@@ -49,33 +63,57 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
         Parallel.For(0, (assets.Length + step - 1) / step, _parallel, i => sample[i * step] = Read(assets[i * step]));
         Air = ZoneAir.Of(sample.Where(c => c is not null)!);
         _machines = new MachineFacts[assets.Length];
-        Parallel.For(0, assets.Length, _parallel, i =>
-        {
-            _machines[i] = MachineFacts.Of(assets[i], sample[i] ?? Read(assets[i]), symptoms(assets[i]), Air, UnixDay.Noon(asOf), without);
-            sample[i] = null;
-        });
+        Parallel.For(
+            0,
+            assets.Length,
+            _parallel,
+            i =>
+            {
+                _machines[i] = MachineFacts.Of(
+                    assets[i],
+                    sample[i] ?? Read(assets[i]),
+                    symptoms(assets[i]),
+                    Air,
+                    UnixDay.Noon(asOf),
+                    without
+                );
+                sample[i] = null;
+            }
+        );
         Fit(FirstTurns, cancellation);
     }
 
     /// <summary>Fits to the end and judges.</summary>
-    public IReadOnlyList<Assessment> Settle(IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings, CancellationToken cancellation)
+    public IReadOnlyList<Assessment> Settle(
+        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        CancellationToken cancellation
+    )
     {
         foreach (var (kin, model, altitude) in Models)
             Siblings.Teach(siblings, kin, model, altitude);
         Fit(LastTurns, cancellation);
         var judged = new Assessment[_machines.Length];
-        Each(_machines, (machine, i, equations) =>
-        {
-            cancellation.ThrowIfCancellationRequested();
-            judged[i] = Judge(machine, equations, Room, withHistory: false);
-            _machines[i] = machine with { Model = null };
-        });
+        Each(
+            _machines,
+            (machine, i, equations) =>
+            {
+                cancellation.ThrowIfCancellationRequested();
+                judged[i] = Judge(machine, equations, Room, withHistory: false);
+                _machines[i] = machine with { Model = null };
+            }
+        );
         return judged;
     }
 
     /// <summary>Judges one machine in a zone that was judged before. O(its readings).</summary>
-    public Assessment JudgeOne(Asset asset, ReadingSeries readings, IReadOnlyList<Symptom> symptoms, JudgedZone before, IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
-        bool withHistory)
+    public Assessment JudgeOne(
+        Asset asset,
+        ReadingSeries readings,
+        IReadOnlyList<Symptom> symptoms,
+        JudgedZone before,
+        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        bool withHistory
+    )
     {
         var machine = MachineFacts.Of(asset, Clean(asset, readings), symptoms, before.Air, UnixDay.Noon(asOf), without);
         var equations = new WearEquations();
@@ -100,7 +138,9 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
             return MachineJudge.Unknown(machine, zone, asOf, policy);
         model.Fit(equations, room);
         model.KeepUncertainty(equations);
-        return new MachineJudge(machine, model, zone, room, asOf, policy).Assess(withHistory ? model.Bootstrap(equations, room) : null);
+        return new MachineJudge(machine, model, zone, room, asOf, policy).Assess(
+            withHistory ? model.Bootstrap(equations, room) : null
+        );
     }
 
     /// <summary>
@@ -115,18 +155,21 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
         {
             var parts = new ConcurrentDictionary<int, RoomEquations>();
             var first = turn == 0 && Room == ZoneRoom.None;
-            Each(models, (model, i, equations) =>
-            {
-                cancellation.ThrowIfCancellationRequested();
-                if (first)
-                    model.Assemble(equations, unworn: true);
-                else
-                    model.Fit(equations, Room);
-                if (bins.Length > 0)
-                    model.TellRoom(equations, parts.GetOrAdd(i / ChunkOf(models.Length), _ => new RoomEquations(bins)));
-                if (!first)
-                    model.Reweigh(equations, Room);
-            });
+            Each(
+                models,
+                (model, i, equations) =>
+                {
+                    cancellation.ThrowIfCancellationRequested();
+                    if (first)
+                        model.Assemble(equations, unworn: true);
+                    else
+                        model.Fit(equations, Room);
+                    if (bins.Length > 0)
+                        model.TellRoom(equations, parts.GetOrAdd(i / ChunkOf(models.Length), _ => new RoomEquations(bins)));
+                    if (!first)
+                        model.Reweigh(equations, Room);
+                }
+            );
             if (bins.Length == 0)
                 continue;
             // Summed in a fixed order, so that the same readings always give the same answer.
@@ -143,18 +186,29 @@ internal sealed class ZoneJudge(Site site, Zone zone, Asset[] assets, DateOnly a
     private void Each<T>(T[] items, Action<T, int, WearEquations> work)
     {
         var size = ChunkOf(items.Length);
-        Parallel.For(0, (items.Length + size - 1) / size, _parallel, () => new WearEquations(), (chunk, _, equations) =>
-        {
-            for (var i = chunk * size; i < Math.Min(items.Length, (chunk + 1) * size); i++)
-                work(items[i], i, equations);
-            return equations;
-        }, _ => { });
+        Parallel.For(
+            0,
+            (items.Length + size - 1) / size,
+            _parallel,
+            () => new WearEquations(),
+            (chunk, _, equations) =>
+            {
+                for (var i = chunk * size; i < Math.Min(items.Length, (chunk + 1) * size); i++)
+                    work(items[i], i, equations);
+                return equations;
+            },
+            _ => { }
+        );
     }
 
     /// <summary>What the zone's machines have in common.</summary>
     public JudgedZone Assess()
     {
         var now = Room.Bins.TakeLast(3).Select(b => b.Kelvin).DefaultIfEmpty(0).Average();
-        return new JudgedZone(Room, Air, new ZoneAssessment(zone.Code, now, _machines.Count(m => m.NewestDay is not null), [.. Room.Bins]));
+        return new JudgedZone(
+            Room,
+            Air,
+            new ZoneAssessment(zone.Code, now, _machines.Count(m => m.NewestDay is not null), [.. Room.Bins])
+        );
     }
 }

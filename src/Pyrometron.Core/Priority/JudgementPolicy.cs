@@ -27,7 +27,12 @@ public enum School
 /// <param name="MuchKelvin">This much to win is worth opening a machine at once.</param>
 /// <param name="Warranty">What may be done to a machine under warranty.</param>
 public sealed record JudgementPolicy(
-    double ActionMarginKelvin = 5, double WorthKelvin = 2.5, double MuchKelvin = 6, School School = School.WhicheverFirst, WarrantySchool Warranty = WarrantySchool.AirOnly)
+    double ActionMarginKelvin = 5,
+    double WorthKelvin = 2.5,
+    double MuchKelvin = 6,
+    School School = School.WhicheverFirst,
+    WarrantySchool Warranty = WarrantySchool.AirOnly
+)
 {
     /// <summary>What goes first within one urgency.</summary>
     public Precedence Precedence { get; init; } = Precedence.Evidence;
@@ -48,7 +53,8 @@ public sealed record JudgementPolicy(
     public bool AirOnly(Asset asset, DateOnly day) => Warranty == WarrantySchool.AirOnly && asset.UnderWarranty(day);
 
     /// <summary>Whether a level would forfeit the maker's cover: it is not asked first, and nothing says that opening is allowed.</summary>
-    public bool ForfeitsCover(Asset asset, ServiceLevel level, DateOnly day) => level > ServiceLevel.BlowOut && AirOnly(asset, day);
+    public bool ForfeitsCover(Asset asset, ServiceLevel level, DateOnly day) =>
+        level > ServiceLevel.BlowOut && AirOnly(asset, day);
 
     /// <summary>Days to the action line for "next".</summary>
     public const int NextDays = 45;

@@ -10,7 +10,15 @@ namespace Pyrometron.Core.Priority;
 /// <param name="DriftKelvin">What was to win on the worst part by whatever it takes, positive.</param>
 /// <param name="WonKelvin">What the verdict found on the part that won most.</param>
 /// <param name="ExpandedKelvin">Its expanded uncertainty, k = 2.</param>
-public sealed record ProvenJob(AssetKind Kind, string Model, ServiceLevel Level, Cause Cause, double DriftKelvin, double WonKelvin, double ExpandedKelvin)
+public sealed record ProvenJob(
+    AssetKind Kind,
+    string Model,
+    ServiceLevel Level,
+    Cause Cause,
+    double DriftKelvin,
+    double WonKelvin,
+    double ExpandedKelvin
+)
 {
     /// <summary>What the level was to win of it: no cleaning takes all the dust.</summary>
     public double PredictedKelvin => DriftKelvin * ServiceEffects.RemovedShare(Level, Cause);
@@ -30,14 +38,17 @@ public readonly record struct ProvenShare(double Share, double Sigma, int Jobs);
 public sealed class ProvenGains
 {
     /// <summary>How far predictions and levels are off for a whole kind, a model of it, and a single job. Common practice, no source.</summary>
-    private const double KindSpread = 0.25, ModelSpread = 0.15, JobSpread = 0.2;
+    private const double KindSpread = 0.25,
+        ModelSpread = 0.15,
+        JobSpread = 0.2;
 
     /// <summary>Less predicted than this, K, and the share is mostly chance.</summary>
     public const double LeastPredicted = 2.5;
 
     private readonly ILookup<(AssetKind, ServiceLevel), ProvenJob> _jobs;
 
-    private ProvenGains(IEnumerable<ProvenJob> jobs) => _jobs = jobs.Where(j => j.PredictedKelvin >= LeastPredicted).ToLookup(j => (j.Kind, j.Level));
+    private ProvenGains(IEnumerable<ProvenJob> jobs) =>
+        _jobs = jobs.Where(j => j.PredictedKelvin >= LeastPredicted).ToLookup(j => (j.Kind, j.Level));
 
     /// <summary>No jobs yet: predictions stand.</summary>
     public static ProvenGains None { get; } = new([]);
@@ -48,8 +59,14 @@ public sealed class ProvenGains
     /// <summary>The share of its prediction that a level wins on a machine.</summary>
     public ProvenShare Of(Asset asset, ServiceLevel level)
     {
-        var (own, others) = (_jobs[(asset.Kind, level)].Where(j => j.Model == asset.Model).ToArray(), _jobs[(asset.Kind, level)].Where(j => j.Model != asset.Model));
-        var (share, sigma) = new NormalMean(1, KindSpread).After(others.Select(Shown)).Wider(ModelSpread).After(own.Select(Shown));
+        var (own, others) = (
+            _jobs[(asset.Kind, level)].Where(j => j.Model == asset.Model).ToArray(),
+            _jobs[(asset.Kind, level)].Where(j => j.Model != asset.Model)
+        );
+        var (share, sigma) = new NormalMean(1, KindSpread)
+            .After(others.Select(Shown))
+            .Wider(ModelSpread)
+            .After(own.Select(Shown));
         return new ProvenShare(Math.Max(0, share), sigma, own.Length);
     }
 
@@ -57,5 +74,6 @@ public sealed class ProvenGains
     public double Won(Asset asset, CauseSplit split, ServiceLevel level) => split.WonBy(level) * Of(asset, level).Share;
 
     /// <summary>The share a job has won, as sure as its proof.</summary>
-    private static NormalMean Shown(ProvenJob job) => new NormalMean(job.WonKelvin / job.PredictedKelvin, job.ExpandedKelvin / 2 / job.PredictedKelvin).Wider(JobSpread);
+    private static NormalMean Shown(ProvenJob job) =>
+        new NormalMean(job.WonKelvin / job.PredictedKelvin, job.ExpandedKelvin / 2 / job.PredictedKelvin).Wider(JobSpread);
 }

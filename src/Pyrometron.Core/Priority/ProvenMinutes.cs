@@ -19,7 +19,9 @@ public readonly record struct BenchTime(int Minutes, int Jobs);
 public sealed class ProvenMinutes
 {
     /// <summary>How far a whole kind, a model of it, and a single job are off, in logarithms: 0.35 is a third. Common practice, no source.</summary>
-    private const double KindSpread = 0.35, ModelSpread = 0.25, JobSpread = 0.3;
+    private const double KindSpread = 0.35,
+        ModelSpread = 0.25,
+        JobSpread = 0.3;
 
     private readonly ILookup<(AssetKind, ServiceLevel), TimedJob> _jobs;
 
@@ -35,31 +37,38 @@ public sealed class ProvenMinutes
     public BenchTime Of(Asset asset, ServiceLevel level)
     {
         var usual = Usual(asset.Kind, level);
-        var (own, others) = (_jobs[(asset.Kind, level)].Where(j => j.Model == asset.Model).ToArray(), _jobs[(asset.Kind, level)].Where(j => j.Model != asset.Model).ToArray());
+        var (own, others) = (
+            _jobs[(asset.Kind, level)].Where(j => j.Model == asset.Model).ToArray(),
+            _jobs[(asset.Kind, level)].Where(j => j.Model != asset.Model).ToArray()
+        );
         if (own.Length + others.Length == 0)
             return new BenchTime(usual, 0);
-        var learnt = new NormalMean(Math.Log(usual), KindSpread).After(others.Select(Shown)).Wider(ModelSpread).After(own.Select(Shown));
+        var learnt = new NormalMean(Math.Log(usual), KindSpread)
+            .After(others.Select(Shown))
+            .Wider(ModelSpread)
+            .After(own.Select(Shown));
         return new BenchTime(Math.Max(1, (int)Math.Round(Math.Exp(learnt.Mean))), own.Length);
     }
 
     private static NormalMean Shown(TimedJob job) => new(Math.Log(job.Minutes), JobSpread);
 
     /// <summary>Usual bench time of a level on a kind of machine, minutes (common practice, no source).</summary>
-    public static int Usual(AssetKind kind, ServiceLevel level) => (kind, level) switch
-    {
-        (_, ServiceLevel.Inspect) => 10,
-        (_, ServiceLevel.BlowOut) => 15,
-        (AssetKind.GraphicsCard, ServiceLevel.DustOut) => 35,
-        (AssetKind.Server, ServiceLevel.DustOut) => 30,
-        (AssetKind.Laptop, ServiceLevel.DustOut) => 40,
-        (_, ServiceLevel.DustOut) => 25,
-        // The fins are cleaned on the way.
-        (_, ServiceLevel.FanSwap) => Usual(kind, ServiceLevel.DustOut) + 10,
-        (AssetKind.GraphicsCard, ServiceLevel.Repaste) => 60,
-        (AssetKind.Laptop, ServiceLevel.Repaste) => 90,
-        (_, ServiceLevel.Repaste) => 45,
-        // New paste always comes with new pads.
-        (_, ServiceLevel.Repad) => Usual(kind, ServiceLevel.Repaste) + 15,
-        _ => 30,
-    };
+    public static int Usual(AssetKind kind, ServiceLevel level) =>
+        (kind, level) switch
+        {
+            (_, ServiceLevel.Inspect) => 10,
+            (_, ServiceLevel.BlowOut) => 15,
+            (AssetKind.GraphicsCard, ServiceLevel.DustOut) => 35,
+            (AssetKind.Server, ServiceLevel.DustOut) => 30,
+            (AssetKind.Laptop, ServiceLevel.DustOut) => 40,
+            (_, ServiceLevel.DustOut) => 25,
+            // The fins are cleaned on the way.
+            (_, ServiceLevel.FanSwap) => Usual(kind, ServiceLevel.DustOut) + 10,
+            (AssetKind.GraphicsCard, ServiceLevel.Repaste) => 60,
+            (AssetKind.Laptop, ServiceLevel.Repaste) => 90,
+            (_, ServiceLevel.Repaste) => 45,
+            // New paste always comes with new pads.
+            (_, ServiceLevel.Repad) => Usual(kind, ServiceLevel.Repaste) + 15,
+            _ => 30,
+        };
 }

@@ -23,12 +23,18 @@ public static class QueueOrder
     public static Assessment[] Of(IEnumerable<Assessment> machines, DateOnly asOf, JudgementPolicy policy)
     {
         double PressureOf(Assessment a) => Pressure(a.DriftKelvin ?? 0, a.Action, asOf, policy);
-        return [.. machines.OrderBy(a => a.Urgency)
-            .ThenByDescending(a => a.Symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown))
-            .ThenByDescending(a => policy.Precedence == Precedence.Evidence ? Math.Floor(PressureOf(a) * policy.MuchKelvin / StepKelvin) : 0)
-            .ThenByDescending(a => a.Advised?.PerHour ?? double.NegativeInfinity)
-            .ThenByDescending(PressureOf)
-            .ThenBy(a => a.Asset.Tag, StringComparer.Ordinal)];
+        return
+        [
+            .. machines
+                .OrderBy(a => a.Urgency)
+                .ThenByDescending(a => a.Symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown))
+                .ThenByDescending(a =>
+                    policy.Precedence == Precedence.Evidence ? Math.Floor(PressureOf(a) * policy.MuchKelvin / StepKelvin) : 0
+                )
+                .ThenByDescending(a => a.Advised?.PerHour ?? double.NegativeInfinity)
+                .ThenByDescending(PressureOf)
+                .ThenBy(a => a.Asset.Tag, StringComparer.Ordinal),
+        ];
     }
 
     /// <summary>

@@ -11,7 +11,13 @@ public static class Recommendation
     /// <summary>A level that wins this share of all that is to win cures.</summary>
     private const double EnoughShare = 0.7;
 
-    private static readonly ServiceLevel[] FromLightest = [ServiceLevel.DustOut, ServiceLevel.FanSwap, ServiceLevel.Repaste, ServiceLevel.Repad];
+    private static readonly ServiceLevel[] FromLightest =
+    [
+        ServiceLevel.DustOut,
+        ServiceLevel.FanSwap,
+        ServiceLevel.Repaste,
+        ServiceLevel.Repad,
+    ];
 
     /// <summary>
     /// A level cures that wins most of what is to win on every part worth opening for. A house that does the least that cures gets the
@@ -22,7 +28,13 @@ public static class Recommendation
     /// </summary>
     /// <param name="levels">What each level is worth on the machine.</param>
     /// <returns>Null when nothing is worth it.</returns>
-    public static ServiceLevel? LevelFor(Asset asset, IReadOnlyList<PartAssessment> parts, IReadOnlyList<LevelWorth> levels, JudgementPolicy policy, DateOnly asOf)
+    public static ServiceLevel? LevelFor(
+        Asset asset,
+        IReadOnlyList<PartAssessment> parts,
+        IReadOnlyList<LevelWorth> levels,
+        JudgementPolicy policy,
+        DateOnly asOf
+    )
     {
         double Won(PartAssessment part, ServiceLevel level) => policy.Proven.Won(asset, part.Split, level);
         var worth = parts.Where(p => p.Split.Total >= policy.WorthKelvin).ToArray();
@@ -31,7 +43,8 @@ public static class Recommendation
         if (policy.AirOnly(asset, asOf) && worth.Max(p => Won(p, ServiceLevel.BlowOut)) >= policy.WorthKelvin)
             return ServiceLevel.BlowOut;
         var curing = FromLightest.Where(level => worth.All(p => Won(p, level) >= EnoughShare * p.Split.Total)).ToArray();
-        ServiceLevel BestOf(IEnumerable<ServiceLevel> some) => some.MaxBy(level => levels.Single(l => l.Level == level).Value.Net);
+        ServiceLevel BestOf(IEnumerable<ServiceLevel> some) =>
+            some.MaxBy(level => levels.Single(l => l.Level == level).Value.Net);
         if (curing.Length == 0)
         {
             // The cheapest would be the one that does nothing: each must win something worth it.

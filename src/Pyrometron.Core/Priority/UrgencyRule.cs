@@ -31,28 +31,51 @@ public static class UrgencyRule
     /// <param name="action">When the first part reaches its action line.</param>
     /// <param name="due">The next service of the calendar.</param>
     /// <param name="symptoms">What people reported and no service has answered.</param>
-    public static Urgency Of(Winnable winnable, bool atItsLimit, ActionDate? action, DueService? due, IReadOnlyList<Symptom> symptoms, DateOnly asOf, JudgementPolicy policy)
+    public static Urgency Of(
+        Winnable winnable,
+        bool atItsLimit,
+        ActionDate? action,
+        DueService? due,
+        IReadOnlyList<Symptom> symptoms,
+        DateOnly asOf,
+        JudgementPolicy policy
+    )
     {
         atItsLimit |= symptoms.Any(s => s.Kind == SymptomKind.Throttling);
         var byEvidence = ByEvidence(winnable, atItsLimit, action, asOf, policy);
         var byCalendar = due is { } d && d.Due <= asOf ? Urgency.Soon : Urgency.Fine;
         var bySchool = policy.School switch
         {
-            School.Calendar => Sooner(byEvidence == Urgency.Now ? Urgency.Now : byEvidence == Urgency.Fine ? Urgency.Fine : Urgency.Watch, byCalendar),
+            School.Calendar => Sooner(
+                byEvidence == Urgency.Now ? Urgency.Now
+                    : byEvidence == Urgency.Fine ? Urgency.Fine
+                    : Urgency.Watch,
+                byCalendar
+            ),
             School.Evidence => byEvidence,
-            School.Failure => byEvidence == Urgency.Now ? Urgency.Now : byEvidence == Urgency.Fine ? Urgency.Fine : Urgency.Watch,
+            School.Failure => byEvidence == Urgency.Now ? Urgency.Now
+            : byEvidence == Urgency.Fine ? Urgency.Fine
+            : Urgency.Watch,
             _ => Sooner(byEvidence, byCalendar),
         };
         return Of(symptoms) is { } reported ? Sooner(bySchool, reported) : bySchool;
     }
 
     /// <summary>What reports alone ask for: they outrank degrees. Null without any.</summary>
-    public static Urgency? Of(IReadOnlyList<Symptom> symptoms) => symptoms.Count == 0 ? null
-        : symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown) ? Urgency.Now : Urgency.Soon;
+    public static Urgency? Of(IReadOnlyList<Symptom> symptoms) =>
+        symptoms.Count == 0 ? null
+        : symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown) ? Urgency.Now
+        : Urgency.Soon;
 
     private static Urgency Sooner(Urgency a, Urgency b) => a < b ? a : b;
 
-    private static Urgency ByEvidence(Winnable winnable, bool atItsLimit, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
+    private static Urgency ByEvidence(
+        Winnable winnable,
+        bool atItsLimit,
+        ActionDate? action,
+        DateOnly asOf,
+        JudgementPolicy policy
+    )
     {
         var days = action is { } a ? a.Day.DayNumber - asOf.DayNumber : int.MaxValue;
         var worth = winnable.Kelvin >= policy.WorthKelvin;
@@ -61,7 +84,13 @@ public static class UrgencyRule
             return Urgency.Now;
         if (winnable.Kelvin >= policy.MuchKelvin || (sure && days <= JudgementPolicy.NextDays))
             return Urgency.Next;
-        if (worth && (days <= JudgementPolicy.SoonDays || winnable.Kelvin + JudgementPolicy.SoonDays * winnable.Pace >= policy.MuchKelvin))
+        if (
+            worth
+            && (
+                days <= JudgementPolicy.SoonDays
+                || winnable.Kelvin + JudgementPolicy.SoonDays * winnable.Pace >= policy.MuchKelvin
+            )
+        )
             return Urgency.Soon;
         if (sure || atItsLimit || days <= 0)
             return Urgency.Watch;

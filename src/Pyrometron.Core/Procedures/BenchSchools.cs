@@ -3,30 +3,72 @@ using Pyrometron.Core.Fleet;
 namespace Pyrometron.Core.Procedures;
 
 /// <summary>How much is done once a machine is open.</summary>
-public enum Extent { LeastThatCures, AllWhileOpen }
+public enum Extent
+{
+    LeastThatCures,
+    AllWhileOpen,
+}
 
 /// <summary>What may be done to a machine under warranty.</summary>
-public enum WarrantySchool { AirOnly, AskFirst, OpenWhereAllowed }
+public enum WarrantySchool
+{
+    AirOnly,
+    AskFirst,
+    OpenWhereAllowed,
+}
 
 /// <summary>Which paste pattern is used.</summary>
-public enum PasteSchool { ByModel, Spread, Line, Dot, Cross }
+public enum PasteSchool
+{
+    ByModel,
+    Spread,
+    Line,
+    Dot,
+    Cross,
+}
 
 /// <summary>What happens to pads.</summary>
-public enum PadSchool { KeepIfElastic, AlwaysRenew, Putty }
+public enum PadSchool
+{
+    KeepIfElastic,
+    AlwaysRenew,
+    Putty,
+}
 
 /// <summary>The alcohol in the bottle.</summary>
-public enum AlcoholStrength { Ninetynine, NinetyPlus, Seventy }
+public enum AlcoholStrength
+{
+    Ninetynine,
+    NinetyPlus,
+    Seventy,
+}
 
 /// <summary>Where the air for blowing comes from.</summary>
-public enum AirSource { Compressor, Can, Blower, BrushOnly }
+public enum AirSource
+{
+    Compressor,
+    Can,
+    Blower,
+    BrushOnly,
+}
 
 /// <summary>The order in which screws come out; when closing it is always the numbers, or crosswise.</summary>
-public enum OpeningOrder { ReverseOfNumbers, Free }
+public enum OpeningOrder
+{
+    ReverseOfNumbers,
+    Free,
+}
 
 /// <summary>The house's ways at the bench; the first of each is the default. Common practice, no source.</summary>
 public sealed record BenchSchools(
-    Extent Extent = Extent.LeastThatCures, WarrantySchool Warranty = WarrantySchool.AirOnly, PasteSchool Paste = PasteSchool.ByModel, PadSchool Pads = PadSchool.KeepIfElastic,
-    AlcoholStrength Alcohol = AlcoholStrength.Ninetynine, AirSource Air = AirSource.Compressor, OpeningOrder Opening = OpeningOrder.ReverseOfNumbers)
+    Extent Extent = Extent.LeastThatCures,
+    WarrantySchool Warranty = WarrantySchool.AirOnly,
+    PasteSchool Paste = PasteSchool.ByModel,
+    PadSchool Pads = PadSchool.KeepIfElastic,
+    AlcoholStrength Alcohol = AlcoholStrength.Ninetynine,
+    AirSource Air = AirSource.Compressor,
+    OpeningOrder Opening = OpeningOrder.ReverseOfNumbers
+)
 {
     /// <summary>The house's defaults.</summary>
     public static BenchSchools Default { get; } = new();
@@ -35,18 +77,26 @@ public sealed record BenchSchools(
     /// How long alcohol of a strength dries before paste goes on, seconds: strong alcohol is gone at once, the water of the
     /// weak one stays (common practice, no source).
     /// </summary>
-    public static int DryingSeconds(AlcoholStrength strength) => strength switch
-    {
-        AlcoholStrength.Ninetynine => 30,
-        AlcoholStrength.NinetyPlus => 120,
-        _ => 600,
-    };
+    public static int DryingSeconds(AlcoholStrength strength) =>
+        strength switch
+        {
+            AlcoholStrength.Ninetynine => 30,
+            AlcoholStrength.NinetyPlus => 120,
+            _ => 600,
+        };
 
     /// <summary>Why a level may not be begun on a machine under warranty without a recorded answer, or null.</summary>
-    public string? RefusesUnderWarranty(ServiceLevel level, DateOnly until) => level <= ServiceLevel.BlowOut ? null : Warranty switch
-    {
-        WarrantySchool.AirOnly => FormattableString.Invariant($"It is under warranty until {until:yyyy-MM-dd}, and this house then uses air only. Blow it out, or write down why it is opened all the same."),
-        WarrantySchool.AskFirst => FormattableString.Invariant($"It is under warranty until {until:yyyy-MM-dd}: ask its maker or seller first, and write down the answer."),
-        _ => null,
-    };
+    public string? RefusesUnderWarranty(ServiceLevel level, DateOnly until) =>
+        level <= ServiceLevel.BlowOut
+            ? null
+            : Warranty switch
+            {
+                WarrantySchool.AirOnly => FormattableString.Invariant(
+                    $"It is under warranty until {until:yyyy-MM-dd}, and this house then uses air only. Blow it out, or write down why it is opened all the same."
+                ),
+                WarrantySchool.AskFirst => FormattableString.Invariant(
+                    $"It is under warranty until {until:yyyy-MM-dd}: ask its maker or seller first, and write down the answer."
+                ),
+                _ => null,
+            };
 }

@@ -3,11 +3,34 @@ namespace Pyrometron.Core.Procedures;
 /// <summary>The stages of a job, in the order of the trade.</summary>
 public enum Stage
 {
-    MeasureBefore, Prepare, MakeSafe, Open, Inspect, Clean, Pads, Paste, Tighten, Reconnect, TestBeforeClosing, Close, MeasureAfter, Settle, File,
+    MeasureBefore,
+    Prepare,
+    MakeSafe,
+    Open,
+    Inspect,
+    Clean,
+    Pads,
+    Paste,
+    Tighten,
+    Reconnect,
+    TestBeforeClosing,
+    Close,
+    MeasureAfter,
+    Settle,
+    File,
 }
 
 /// <summary>What a step asks for besides a tick.</summary>
-public enum StepForm { Tick, ScrewsOut, ScrewsIn, ConnectorsOut, ConnectorsIn, Inspection, JointInspection }
+public enum StepForm
+{
+    Tick,
+    ScrewsOut,
+    ScrewsIn,
+    ConnectorsOut,
+    ConnectorsIn,
+    Inspection,
+    JointInspection,
+}
 
 /// <summary>A time that a step takes.</summary>
 /// <param name="Required">Whether the step can only be ticked once it has rung.</param>
@@ -21,7 +44,16 @@ public sealed record StepTimer(string Name, int Seconds, bool Required);
 /// <param name="Order">Numbers of screws or pads in the order they are dealt with; empty where none is known.</param>
 /// <param name="Optional">May be skipped without a word.</param>
 public sealed record CardStep(
-    string Id, Stage Stage, string Do, IReadOnlyList<Caution> Cautions, IReadOnlyList<string> Gate, StepForm Form, StepTimer? Timer, IReadOnlyList<int> Order, bool Optional)
+    string Id,
+    Stage Stage,
+    string Do,
+    IReadOnlyList<Caution> Cautions,
+    IReadOnlyList<string> Gate,
+    StepForm Form,
+    StepTimer? Timer,
+    IReadOnlyList<int> Order,
+    bool Optional
+)
 {
     /// <summary>A gate, or a time that has to pass, cannot be left out; everything else can, with a reason.</summary>
     public bool MayBeSkipped => Gate.Count == 0 && Timer is not { Required: true };

@@ -28,29 +28,65 @@ public sealed record Caution(string Text, string? Source = null)
 
     /// <summary>The alcohol, ml, whose vapour fills a closed case of a volume to a tenth of its lower explosive limit.</summary>
     /// <param name="litres">Volume of the case.</param>
-    public static double MillilitresToTenthOfLowerLimit(double litres) => 0.1 * LowerLimitGramsPerCubicMetre * litres / 1000 / AlcoholGramsPerMillilitre;
+    public static double MillilitresToTenthOfLowerLimit(double litres) =>
+        0.1 * LowerLimitGramsPerCubicMetre * litres / 1000 / AlcoholGramsPerMillilitre;
 
     /// <summary>2.0 % by volume of 2-propanol at 25 °C: 60.096 g/mol over 24.4654 l/mol (lower explosive limit: NIOSH Pocket Guide, from memory).</summary>
     private const double LowerLimitGramsPerCubicMetre = 0.02 * 60.096 / 24.4654e-3;
 
     private const double AlcoholGramsPerMillilitre = 0.785;
 
-    internal static readonly Caution Mains = new("Capacitors keep charge. A power supply unit is never opened here; mains and fixed wiring are a licensed electrician's. Lock out where the site demands it.");
-    internal static readonly Caution Battery = new("Swollen, hot or leaking: stop, do not press or pierce it, make the area safe and follow the site's procedure.");
-    internal static readonly Caution Static = new(FormattableString.Invariant($"Static kills quietly: no fingers on contacts. A wrist strap system stays below {MostStrapOhm / 1e6:0} MΩ."), "ANSI/ESD S20.20");
-    internal static readonly Caution Burn = new(FormattableString.Invariant($"Hot coolers burn: above {HeldForAMinuteC:0} °C a surface cannot be held for a minute."), "ISO 13732-1:2006");
-    internal static readonly Caution Lifting = new(FormattableString.Invariant($"{MostLiftedKg:0} kg is the most for one person in the best posture, and far less when reaching or turning: two people or a lift."), "NIOSH 94-110");
+    internal static readonly Caution Mains = new(
+        "Capacitors keep charge. A power supply unit is never opened here; mains and fixed wiring are a licensed electrician's. Lock out where the site demands it."
+    );
+    internal static readonly Caution Battery = new(
+        "Swollen, hot or leaking: stop, do not press or pierce it, make the area safe and follow the site's procedure."
+    );
+    internal static readonly Caution Static = new(
+        FormattableString.Invariant(
+            $"Static kills quietly: no fingers on contacts. A wrist strap system stays below {MostStrapOhm / 1e6:0} MΩ."
+        ),
+        "ANSI/ESD S20.20"
+    );
+    internal static readonly Caution Burn = new(
+        FormattableString.Invariant($"Hot coolers burn: above {HeldForAMinuteC:0} °C a surface cannot be held for a minute."),
+        "ISO 13732-1:2006"
+    );
+    internal static readonly Caution Lifting = new(
+        FormattableString.Invariant(
+            $"{MostLiftedKg:0} kg is the most for one person in the best posture, and far less when reaching or turning: two people or a lift."
+        ),
+        "NIOSH 94-110"
+    );
     internal static readonly Caution ScrewLengths = new("Lengths differ: a long screw in a short hole ruins the board.");
     internal static readonly Caution BareChip = new("Bare chips chip: no tool near them, no prying, even pressure only.");
     internal static readonly Caution Fins = new("Fins cut. Dust in the fins costs everything, on the blades little.");
     internal static readonly Caution FansBite = new("Fans bite: nothing powered while fingers are near.");
     internal static readonly Caution Dust = new("Dust mask and eye protection; outdoors or extracted.");
-    internal static readonly Caution CompressedAir = new(FormattableString.Invariant($"Regulate the air below {MostAirPsi:0} psi ({MostAirKilopascals:0} kPa), with eye protection. Hold the fan still: a free one over-speeds and generates."), "29 CFR 1910.242(b)");
-    internal static readonly Caution CanAir = new("Hold the can upright: tipped, it spits cold liquid. Hold the fan still: a free one over-speeds and generates.");
-    internal static readonly Caution Alcohol = new(FormattableString.Invariant($"Alcohol vapour burns, and its liquid gives it off from {AlcoholFlashPointC:0} °C on: ventilate, no flame or hot surface, gloves. On the cloth, never poured; off polycarbonate; dry before power. In a closed 60-litre case {MillilitresToTenthOfLowerLimit(60):0.0} ml already make a tenth of the explosive limit."), "NIOSH Pocket Guide");
-    internal static readonly Caution LiquidMetal = new("Conductive paste or liquid metal: trained hands only, never near open parts, never on aluminium.");
-    internal static readonly Caution PadThickness = new("Too thick lifts the cooler off the chip, too thin does not touch. The exact one not to be had: the next thinner, if it still exceeds the gap; never a thicker.");
-    internal static readonly Caution PasteIsNoPad = new("Paste smeared over memory bridges no gap. Seen that: write it down as a deviation and offer pads.");
+    internal static readonly Caution CompressedAir = new(
+        FormattableString.Invariant(
+            $"Regulate the air below {MostAirPsi:0} psi ({MostAirKilopascals:0} kPa), with eye protection. Hold the fan still: a free one over-speeds and generates."
+        ),
+        "29 CFR 1910.242(b)"
+    );
+    internal static readonly Caution CanAir = new(
+        "Hold the can upright: tipped, it spits cold liquid. Hold the fan still: a free one over-speeds and generates."
+    );
+    internal static readonly Caution Alcohol = new(
+        FormattableString.Invariant(
+            $"Alcohol vapour burns, and its liquid gives it off from {AlcoholFlashPointC:0} °C on: ventilate, no flame or hot surface, gloves. On the cloth, never poured; off polycarbonate; dry before power. In a closed 60-litre case {MillilitresToTenthOfLowerLimit(60):0.0} ml already make a tenth of the explosive limit."
+        ),
+        "NIOSH Pocket Guide"
+    );
+    internal static readonly Caution LiquidMetal = new(
+        "Conductive paste or liquid metal: trained hands only, never near open parts, never on aluminium."
+    );
+    internal static readonly Caution PadThickness = new(
+        "Too thick lifts the cooler off the chip, too thin does not touch. The exact one not to be had: the next thinner, if it still exceeds the gap; never a thicker."
+    );
+    internal static readonly Caution PasteIsNoPad = new(
+        "Paste smeared over memory bridges no gap. Seen that: write it down as a deviation and offer pads."
+    );
     internal static readonly Caution Noise = new("Halls are loud: ear protection where the site asks for it.");
     internal static readonly Caution Loop = new("A liquid loop is refilled and bled once it was opened, and cools down slowly.");
 }

@@ -8,7 +8,8 @@ namespace Pyrometron.Core.Procedures;
 /// </summary>
 public static class LearntNotes
 {
-    private const double ColumnMm = 12, RowMm = 12;
+    private const double ColumnMm = 12,
+        RowMm = 12;
 
     /// <summary>The notes with what the job recorded.</summary>
     /// <returns>The same notes when there was nothing new.</returns>
@@ -18,20 +19,51 @@ public static class LearntNotes
         if (notes.Screws.Count == 0)
             learnt = learnt with { Screws = Screws(notes, job) };
         if (notes.Connectors.Count == 0)
-            learnt = learnt with { Connectors = [.. job.Counts.Where(c => c.What == CountOf.Connectors && c.Out > 0).Select(c => new ConnectorNote(c.Item, KindOf(c.Item), c.Out))] };
+            learnt = learnt with
+            {
+                Connectors =
+                [
+                    .. job
+                        .Counts.Where(c => c.What == CountOf.Connectors && c.Out > 0)
+                        .Select(c => new ConnectorNote(c.Item, KindOf(c.Item), c.Out)),
+                ],
+            };
         if (notes.Protocol is null && (job.Standing(RunPhase.After) ?? job.Standing(RunPhase.Before))?.Run is { } run)
-            learnt = learnt with { Protocol = new TestProtocol(run.Workload, run.Minutes, run.Fan.Mode, run.Fan.Percent, run.Settings, run.Position) };
-        return learnt.Screws.Count == notes.Screws.Count && learnt.Connectors.Count == notes.Connectors.Count && learnt.Protocol == notes.Protocol ? notes : learnt;
+            learnt = learnt with
+            {
+                Protocol = new TestProtocol(run.Workload, run.Minutes, run.Fan.Mode, run.Fan.Percent, run.Settings, run.Position),
+            };
+        return
+            learnt.Screws.Count == notes.Screws.Count
+            && learnt.Connectors.Count == notes.Connectors.Count
+            && learnt.Protocol == notes.Protocol
+            ? notes
+            : learnt;
     }
 
     /// <summary>Screws of which only number and length are known stand in rows beside the plan's upper edge until somebody moves them to their place.</summary>
     private static Screw[] Screws(ModelNotes notes, Job job)
     {
         var perRow = Math.Max(1, (int)(notes.WidthMm / ColumnMm) - 1);
-        return [.. job.Counts.Where(c => c is { What: CountOf.Screws, Out: > 0 }).OrderBy(c => c.Item, StringComparer.Ordinal)
-            .SelectMany(c => Enumerable.Repeat(c, c.Out)).Take(ModelNotes.Most)
-            .Select((c, i) => (Length: TryLength(c.Item, out var length, out var driver) ? length : 5, Driver: driver, Index: i))
-            .Select(s => new Screw(s.Index + 1, ScrewPlace.Cover, Math.Min(notes.WidthMm, ColumnMm * (s.Index % perRow + 1)), Math.Min(notes.HeightMm, RowMm * (s.Index / perRow + 1)), s.Length, s.Driver))];
+        return
+        [
+            .. job
+                .Counts.Where(c => c is { What: CountOf.Screws, Out: > 0 })
+                .OrderBy(c => c.Item, StringComparer.Ordinal)
+                .SelectMany(c => Enumerable.Repeat(c, c.Out))
+                .Take(ModelNotes.Most)
+                .Select(
+                    (c, i) => (Length: TryLength(c.Item, out var length, out var driver) ? length : 5, Driver: driver, Index: i)
+                )
+                .Select(s => new Screw(
+                    s.Index + 1,
+                    ScrewPlace.Cover,
+                    Math.Min(notes.WidthMm, ColumnMm * (s.Index % perRow + 1)),
+                    Math.Min(notes.HeightMm, RowMm * (s.Index / perRow + 1)),
+                    s.Length,
+                    s.Driver
+                )),
+        ];
     }
 
     /// <summary>Reads a tray compartment such as <c>4 mm PH1</c>.</summary>
@@ -39,9 +71,13 @@ public static class LearntNotes
     {
         var words = item.Split(' ', StringSplitOptions.RemoveEmptyEntries);
         driver = words.Length > 2 ? string.Join(' ', words[2..]) : "unknown";
-        return double.TryParse(words.FirstOrDefault(), System.Globalization.CultureInfo.InvariantCulture, out length) && length is >= 0.5 and <= 200;
+        return double.TryParse(words.FirstOrDefault(), System.Globalization.CultureInfo.InvariantCulture, out length)
+            && length is >= 0.5 and <= 200;
     }
 
     private static ConnectorKind KindOf(string name) =>
-        Enum.GetValues<ConnectorKind>().Cast<ConnectorKind?>().FirstOrDefault(k => name.Contains(Fleet.Words.Of(k!.Value).Split('-')[0], StringComparison.OrdinalIgnoreCase)) ?? ConnectorKind.Data;
+        Enum.GetValues<ConnectorKind>()
+            .Cast<ConnectorKind?>()
+            .FirstOrDefault(k => name.Contains(Fleet.Words.Of(k!.Value).Split('-')[0], StringComparison.OrdinalIgnoreCase))
+        ?? ConnectorKind.Data;
 }

@@ -4,16 +4,44 @@ using Pyrometron.Core.Proof;
 namespace Pyrometron.Core.Procedures;
 
 /// <summary>Where a screw sits, from the outside in.</summary>
-public enum ScrewPlace { Cover, Shroud, Fan, BackPlate, Cooler, Board }
+public enum ScrewPlace
+{
+    Cover,
+    Shroud,
+    Fan,
+    BackPlate,
+    Cooler,
+    Board,
+}
 
 /// <summary>What a connector carries.</summary>
-public enum ConnectorKind { FanLead, Battery, Display, Ribbon, Antenna, Power, Data, Sensor }
+public enum ConnectorKind
+{
+    FanLead,
+    Battery,
+    Display,
+    Ribbon,
+    Antenna,
+    Power,
+    Data,
+    Sensor,
+}
 
 /// <summary>What sits under the cooler.</summary>
-public enum ChipKind { Lidded, Bare }
+public enum ChipKind
+{
+    Lidded,
+    Bare,
+}
 
 /// <summary>How paste is laid on.</summary>
-public enum PastePattern { Spread, Line, Dot, Cross }
+public enum PastePattern
+{
+    Spread,
+    Line,
+    Dot,
+    Cross,
+}
 
 /// <summary>A screw on the plan of a model.</summary>
 /// <param name="Number">Its number on the plan, from 1; unique in the model.</param>
@@ -22,7 +50,15 @@ public enum PastePattern { Spread, Line, Dot, Cross }
 /// <param name="LengthMm">Of the thread; a long one in a short hole ruins the board.</param>
 /// <param name="Driver">The bit it wants.</param>
 /// <param name="Order">The maker's number for tightening, where one is stamped beside it.</param>
-public sealed record Screw(int Number, ScrewPlace Place, double XMm, double YMm, double LengthMm, string Driver, int? Order = null)
+public sealed record Screw(
+    int Number,
+    ScrewPlace Place,
+    double XMm,
+    double YMm,
+    double LengthMm,
+    string Driver,
+    int? Order = null
+)
 {
     /// <summary>The compartment of the tray it goes to: screws of one length and bit are the same screw.</summary>
     public string Tray => ModelNotes.TrayOf(LengthMm, Driver);
@@ -34,7 +70,15 @@ public sealed record ConnectorNote(string Name, ConnectorKind Kind, int Count = 
 
 /// <summary>A pad on the plan of a model.</summary>
 /// <param name="Part">The part it serves, as in the readings.</param>
-public sealed record PadNote(int Number, string Part, double XMm, double YMm, double WidthMm, double HeightMm, double ThicknessMm);
+public sealed record PadNote(
+    int Number,
+    string Part,
+    double XMm,
+    double YMm,
+    double WidthMm,
+    double HeightMm,
+    double ThicknessMm
+);
 
 /// <summary>A fan and what has to come off before it.</summary>
 /// <param name="ComesOffAlone">False where it only comes away with the cooler, which brings new paste.</param>
@@ -42,7 +86,14 @@ public sealed record FanNote(string Name, bool ComesOffAlone);
 
 /// <summary>The test that a model is put through, so that before and after match.</summary>
 /// <param name="Position">How it stands: in its rack, flat, propped.</param>
-public sealed record TestProtocol(string Load, double Minutes, FanMode Fan, double? FanPercent, string Settings, string? Position);
+public sealed record TestProtocol(
+    string Load,
+    double Minutes,
+    FanMode Fan,
+    double? FanPercent,
+    string Settings,
+    string? Position
+);
 
 /// <summary>
 /// What is known of a model beyond its readings: how it comes apart and goes together. Grown from what jobs record; drawn as
@@ -53,8 +104,19 @@ public sealed record TestProtocol(string Load, double Minutes, FanMode Fan, doub
 /// <param name="Clips">Where clips hold, in words.</param>
 /// <param name="Traps">What has gone wrong on this model before.</param>
 public sealed record ModelNotes(
-    string Model, double WidthMm, double HeightMm, ChipKind? Chip, PastePattern? Pattern, IReadOnlyList<Screw> Screws, IReadOnlyList<ConnectorNote> Connectors, IReadOnlyList<PadNote> Pads,
-    IReadOnlyList<FanNote> Fans, IReadOnlyList<string> Clips, IReadOnlyList<string> Traps, TestProtocol? Protocol)
+    string Model,
+    double WidthMm,
+    double HeightMm,
+    ChipKind? Chip,
+    PastePattern? Pattern,
+    IReadOnlyList<Screw> Screws,
+    IReadOnlyList<ConnectorNote> Connectors,
+    IReadOnlyList<PadNote> Pads,
+    IReadOnlyList<FanNote> Fans,
+    IReadOnlyList<string> Clips,
+    IReadOnlyList<string> Traps,
+    TestProtocol? Protocol
+)
 {
     /// <summary>The most screws, connectors, pads or sentences that notes take; a laptop has some 45 screws (common practice, no source).</summary>
     public const int Most = 200;
@@ -62,7 +124,8 @@ public sealed record ModelNotes(
     /// <summary>The largest plan, mm.</summary>
     public const double LargestMm = 2000;
 
-    private const int LongestName = 80, LongestSentence = 300;
+    private const int LongestName = 80,
+        LongestSentence = 300;
 
     /// <summary>A model of which nothing is known yet.</summary>
     public static ModelNotes Empty(string model) => new(model, 250, 110, null, null, [], [], [], [], [], [], null);
@@ -79,7 +142,17 @@ public sealed record ModelNotes(
     {
         if (!Between(WidthMm, 10, LargestMm) || !Between(HeightMm, 10, LargestMm))
             yield return ("/widthMm", $"the plan is 10 to {LargestMm} mm wide and high");
-        foreach (var (list, name) in ((int, string)[])[(Screws.Count, "screws"), (Connectors.Count, "connectors"), (Pads.Count, "pads"), (Fans.Count, "fans"), (Clips.Count, "clips"), (Traps.Count, "traps")])
+        foreach (
+            var (list, name) in ((int, string)[])
+                [
+                    (Screws.Count, "screws"),
+                    (Connectors.Count, "connectors"),
+                    (Pads.Count, "pads"),
+                    (Fans.Count, "fans"),
+                    (Clips.Count, "clips"),
+                    (Traps.Count, "traps"),
+                ]
+        )
             if (list > Most)
                 yield return ("/" + name, $"{name}: at most {Most}");
         for (var i = 0; i < Screws.Count; i++)
@@ -101,7 +174,12 @@ public sealed record ModelNotes(
             var p = Pads[i];
             if (p.Number < 1 || Pads.Take(i).Any(o => o.Number == p.Number))
                 yield return ($"/pads/{i}/number", "pads are numbered from 1, each number once");
-            if (!Between(p.WidthMm, 1, LargestMm) || !Between(p.HeightMm, 1, LargestMm) || !Between(p.XMm, 0, WidthMm - p.WidthMm) || !Between(p.YMm, 0, HeightMm - p.HeightMm))
+            if (
+                !Between(p.WidthMm, 1, LargestMm)
+                || !Between(p.HeightMm, 1, LargestMm)
+                || !Between(p.XMm, 0, WidthMm - p.WidthMm)
+                || !Between(p.YMm, 0, HeightMm - p.HeightMm)
+            )
                 yield return ($"/pads/{i}/xMm", $"pad {p.Number} lies off the plan or has no size");
             if (!Between(p.ThicknessMm, 0.2, 10))
                 yield return ($"/pads/{i}/thicknessMm", "a pad is 0.2 to 10 mm thick");
@@ -118,9 +196,20 @@ public sealed record ModelNotes(
             for (var i = 0; i < sentences.Count; i++)
                 if (sentences[i] is not { Length: > 0 and <= LongestSentence })
                     yield return ($"/{name}/{i}", $"a sentence of 1 to {LongestSentence} characters");
-        if (Protocol is { } test && (!Between(test.Minutes, 1, 10_000) || test.Load is not { Length: > 0 and <= 200 } || test.Settings is not { Length: > 0 and <= 200 } || test.Position?.Length > 200
-            || test.FanPercent is { } percent && !Between(percent, 0, 100)))
-            yield return ("/protocol", "a test needs its load, minutes (1 to 10000) and settings; the fan's speed lies between 0 and 100 %");
+        if (
+            Protocol is { } test
+            && (
+                !Between(test.Minutes, 1, 10_000)
+                || test.Load is not { Length: > 0 and <= 200 }
+                || test.Settings is not { Length: > 0 and <= 200 }
+                || test.Position?.Length > 200
+                || test.FanPercent is { } percent && !Between(percent, 0, 100)
+            )
+        )
+            yield return (
+                "/protocol",
+                "a test needs its load, minutes (1 to 10000) and settings; the fan's speed lies between 0 and 100 %"
+            );
     }
 
     private static bool Between(double value, double least, double most) => value >= least && value <= most;

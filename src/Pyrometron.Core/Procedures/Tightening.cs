@@ -11,7 +11,8 @@ public static class Tightening
     public const int MostExact = 12;
 
     /// <summary>The passes: each goes once over all screws, so that none is ever more than one pass ahead.</summary>
-    public static IReadOnlyList<string> Passes { get; } = ["a few turns, until the thread holds", "half tight", "snug, and no further"];
+    public static IReadOnlyList<string> Passes { get; } =
+    ["a few turns, until the thread holds", "half tight", "snug, and no further"];
 
     /// <summary>The screws in order.</summary>
     /// <param name="screws">Any order; the result begins with the lowest number where no maker's numbers are known.</param>
@@ -43,23 +44,27 @@ public static class Tightening
         // A step to a neighbour costs more than all distances together can win.
         var reach = 0.0;
         for (var a = 0; a < n; a++)
-            for (var b = 0; b < n; b++)
-                reach = Math.Max(reach, Distance(ring[a], ring[b]));
+        for (var b = 0; b < n; b++)
+            reach = Math.Max(reach, Distance(ring[a], ring[b]));
         double Cost(int a, int b) => (AreNeighbours(a, b, n) ? 2 * n * (reach + 1) : 0) - Distance(ring[a], ring[b]);
 
         var full = (1 << n) - 1;
         var best = new double[1 << n, n];
         var from = new int[1 << n, n];
         for (var set = 0; set <= full; set++)
-            for (var last = 0; last < n; last++)
-                best[set, last] = double.PositiveInfinity;
+        for (var last = 0; last < n; last++)
+            best[set, last] = double.PositiveInfinity;
         best[1, 0] = 0;
         for (var set = 1; set <= full; set += 2)
-            for (var last = 0; last < n; last++)
-                if (!double.IsInfinity(best[set, last]))
-                    for (var next = 1; next < n; next++)
-                        if ((set >> next & 1) == 0 && best[set, last] + Cost(last, next) is var cost && cost < best[set | 1 << next, next])
-                            (best[set | 1 << next, next], from[set | 1 << next, next]) = (cost, last);
+        for (var last = 0; last < n; last++)
+            if (!double.IsInfinity(best[set, last]))
+                for (var next = 1; next < n; next++)
+                    if (
+                        (set >> next & 1) == 0
+                        && best[set, last] + Cost(last, next) is var cost
+                        && cost < best[set | 1 << next, next]
+                    )
+                        (best[set | 1 << next, next], from[set | 1 << next, next]) = (cost, last);
 
         var end = Enumerable.Range(0, n).MinBy(last => best[full, last]);
         var order = new int[n];

@@ -11,8 +11,17 @@ namespace Pyrometron.Core.Procedures;
 /// <param name="Deviations">Deviations from good practice seen on this machine before.</param>
 /// <param name="Findings">Grades given so far in this job.</param>
 public sealed record CardBasis(
-    AssetKind Kind, ServiceLevel Level, ModelNotes Notes, BenchSchools Schools, string? Fan = null, bool UnderWarranty = false, string? WarrantyAnswer = null, bool HasPads = false,
-    IReadOnlyList<string>? Deviations = null, IReadOnlyDictionary<FindingSubject, string>? Findings = null)
+    AssetKind Kind,
+    ServiceLevel Level,
+    ModelNotes Notes,
+    BenchSchools Schools,
+    string? Fan = null,
+    bool UnderWarranty = false,
+    string? WarrantyAnswer = null,
+    bool HasPads = false,
+    IReadOnlyList<string>? Deviations = null,
+    IReadOnlyDictionary<FindingSubject, string>? Findings = null
+)
 {
     /// <summary>Whether anything is opened.</summary>
     public bool Opens => Level >= ServiceLevel.DustOut;
@@ -21,21 +30,31 @@ public sealed record CardBasis(
     /// Whether the cooler comes off: for paste and pads always, for a fan only where it does not come off alone. A fan that
     /// was not named counts as the one that sits worst.
     /// </summary>
-    public bool LiftsCooler => ServiceEffects.LiftsCooler(Level)
+    public bool LiftsCooler =>
+        ServiceEffects.LiftsCooler(Level)
         || Level == ServiceLevel.FanSwap && Notes.Fans.Where(f => Fan is null || f.Name == Fan).Any(f => !f.ComesOffAlone);
 
     /// <summary>Whether a fan is changed: by the level, or because it was found tired while more than that is done anyway.</summary>
-    public bool ChangesFan => Level == ServiceLevel.FanSwap
-        || Level > ServiceLevel.FanSwap && (Findings ?? new Dictionary<FindingSubject, string>()).Any(f => Inspection.Find(f.Key, f.Value)?.Cause == Cause.Fan);
+    public bool ChangesFan =>
+        Level == ServiceLevel.FanSwap
+        || Level > ServiceLevel.FanSwap
+            && (Findings ?? new Dictionary<FindingSubject, string>()).Any(f =>
+                Inspection.Find(f.Key, f.Value)?.Cause == Cause.Fan
+            );
 
     /// <summary>Whether it was found wet.</summary>
     public bool Wet => Findings?.GetValueOrDefault(FindingSubject.Liquid) == "wet";
 
     /// <summary>The screws that come out: those of cooler, back plate and board only where the cooler is lifted.</summary>
-    public IReadOnlyList<Screw> Screws => LiftsCooler ? Notes.Screws : [.. Notes.Screws.Where(s => s.Place is ScrewPlace.Cover or ScrewPlace.Shroud or ScrewPlace.Fan)];
+    public IReadOnlyList<Screw> Screws =>
+        LiftsCooler
+            ? Notes.Screws
+            : [.. Notes.Screws.Where(s => s.Place is ScrewPlace.Cover or ScrewPlace.Shroud or ScrewPlace.Fan)];
 
     /// <summary>Whether pads are renewed: by the level, or because it is open anyway and the house then does it all.</summary>
-    public bool RenewsPads => Level == ServiceLevel.Repad || LiftsCooler && HasPads && (Schools.Extent == Extent.AllWhileOpen || Schools.Pads == PadSchool.AlwaysRenew);
+    public bool RenewsPads =>
+        Level == ServiceLevel.Repad
+        || LiftsCooler && HasPads && (Schools.Extent == Extent.AllWhileOpen || Schools.Pads == PadSchool.AlwaysRenew);
 }
 
 /// <summary>
@@ -77,64 +96,286 @@ public static class WorkCard
     private static readonly Rule[] Rules =
     [
         new("prepare", Stage.Prepare, Opens, c => $"Lay out what it takes: {Outfit(c)}.") { Optional = true },
-        new("warranty", Stage.MakeSafe, c => c.Opens && c.UnderWarranty, c => c.WarrantyAnswer is { } answer ? $"It is under warranty. Recorded: “{answer}”" : "It is under warranty, and this house opens where law and maker allow it.")
-        { Gate = _ => ["Local law and its maker's terms allow this", "Its owner agrees"] },
-        new("owner-told", Stage.MakeSafe, Always, _ => "Move its work off and tell its owner that it goes down.") { Gate = _ => ["Its work is moved off", "Its owner knows"] },
-        new("power-off", Stage.MakeSafe, c => c.Level != ServiceLevel.Inspect, c => c.Kind == AssetKind.GraphicsCard ? "Shut its host down, no standby, and unplug everything." : "Shut it down, no standby, and unplug everything.")
-        { Gate = c => [c.Kind == AssetKind.GraphicsCard ? "Its host is off, not asleep" : "It is off, not asleep", "Every mains plug is out"], Cautions = _ => [Caution.Mains] },
-        new("battery-out", Stage.MakeSafe, c => c.Kind == AssetKind.Laptop && c.Opens, _ => "Battery first: take it out, or lift the cover and disconnect it before anything else is touched.")
-        { Gate = _ => ["The battery is flat, cool and dry", "The battery is disconnected"], Cautions = _ => [Caution.Battery] },
-        new("drain", Stage.MakeSafe, c => c.Level != ServiceLevel.Inspect, _ => $"Hold the power button for {DrainSeconds} seconds.") { Timer = _ => new("drain", DrainSeconds, Required: true) },
-        new("ground", Stage.MakeSafe, Opens, _ => "Put on the wrist strap or stand on the grounded mat; let the cooler cool down to the hand.") { Cautions = _ => [Caution.Static, Caution.Burn] },
-        new("lift", Stage.Open, c => c.Kind == AssetKind.Server && c.Opens, _ => "Pull it out of its rack with two people or a lift.") { Cautions = _ => [Caution.Lifting, Caution.Noise] },
-        new("screws-out", Stage.Open, Opens, c => "Take the screws out, each to its place on the tray" + (c.Schools.Opening == OpeningOrder.ReverseOfNumbers ? ", against the numbers." : "."))
+        new(
+            "warranty",
+            Stage.MakeSafe,
+            c => c.Opens && c.UnderWarranty,
+            c =>
+                c.WarrantyAnswer is { } answer
+                    ? $"It is under warranty. Recorded: “{answer}”"
+                    : "It is under warranty, and this house opens where law and maker allow it."
+        )
+        {
+            Gate = _ => ["Local law and its maker's terms allow this", "Its owner agrees"],
+        },
+        new("owner-told", Stage.MakeSafe, Always, _ => "Move its work off and tell its owner that it goes down.")
+        {
+            Gate = _ => ["Its work is moved off", "Its owner knows"],
+        },
+        new(
+            "power-off",
+            Stage.MakeSafe,
+            c => c.Level != ServiceLevel.Inspect,
+            c =>
+                c.Kind == AssetKind.GraphicsCard
+                    ? "Shut its host down, no standby, and unplug everything."
+                    : "Shut it down, no standby, and unplug everything."
+        )
+        {
+            Gate = c =>
+                [
+                    c.Kind == AssetKind.GraphicsCard ? "Its host is off, not asleep" : "It is off, not asleep",
+                    "Every mains plug is out",
+                ],
+            Cautions = _ => [Caution.Mains],
+        },
+        new(
+            "battery-out",
+            Stage.MakeSafe,
+            c => c.Kind == AssetKind.Laptop && c.Opens,
+            _ => "Battery first: take it out, or lift the cover and disconnect it before anything else is touched."
+        )
+        {
+            Gate = _ => ["The battery is flat, cool and dry", "The battery is disconnected"],
+            Cautions = _ => [Caution.Battery],
+        },
+        new(
+            "drain",
+            Stage.MakeSafe,
+            c => c.Level != ServiceLevel.Inspect,
+            _ => $"Hold the power button for {DrainSeconds} seconds."
+        )
+        {
+            Timer = _ => new("drain", DrainSeconds, Required: true),
+        },
+        new(
+            "ground",
+            Stage.MakeSafe,
+            Opens,
+            _ => "Put on the wrist strap or stand on the grounded mat; let the cooler cool down to the hand."
+        )
+        {
+            Cautions = _ => [Caution.Static, Caution.Burn],
+        },
+        new(
+            "lift",
+            Stage.Open,
+            c => c.Kind == AssetKind.Server && c.Opens,
+            _ => "Pull it out of its rack with two people or a lift."
+        )
+        {
+            Cautions = _ => [Caution.Lifting, Caution.Noise],
+        },
+        new(
+            "screws-out",
+            Stage.Open,
+            Opens,
+            c =>
+                "Take the screws out, each to its place on the tray"
+                + (c.Schools.Opening == OpeningOrder.ReverseOfNumbers ? ", against the numbers." : ".")
+        )
         {
             Form = StepForm.ScrewsOut,
-            Cautions = c => [Caution.ScrewLengths, .. c.Notes.Traps.Concat(c.Notes.Clips.Select(clip => $"Clips: {clip}")).Select(t => new Caution(t))],
-            Order = c => c.Schools.Opening == OpeningOrder.ReverseOfNumbers ? [.. c.Screws.OrderByDescending(s => s.Number).Select(s => s.Number)] : [],
+            Cautions = c =>
+                [
+                    Caution.ScrewLengths,
+                    .. c.Notes.Traps.Concat(c.Notes.Clips.Select(clip => $"Clips: {clip}")).Select(t => new Caution(t)),
+                ],
+            Order = c =>
+                c.Schools.Opening == OpeningOrder.ReverseOfNumbers
+                    ? [.. c.Screws.OrderByDescending(s => s.Number).Select(s => s.Number)]
+                    : [],
         },
-        new("way-round", Stage.Open, Opens, _ => "Mark which way round shroud and fans sit; a photo will do.") { Optional = true },
-        new("leads-off", Stage.Open, Opens, c => $"Unplug the connectors by the housing, never by the wire{(c.LiftsCooler ? "; fan leads before the cooler comes away" : "")}. Count them.") { Form = StepForm.ConnectorsOut },
-        new("cooler-off", Stage.Open, Lifts, _ => "Lift the cooler straight off: wiggle, never pry. Unwilling? Look for a forgotten screw, or run it a few minutes to warm the paste.")
-        { Cautions = c => [.. c.Notes.Chip == ChipKind.Lidded ? [] : (Caution[])[Caution.BareChip], .. c.Kind is AssetKind.Desktop or AssetKind.Server ? (Caution[])[Caution.Loop] : []], Timer = _ => new("warm-up of the joint", WarmUpSeconds, Required: false) },
-        new("inspect", Stage.Inspect, Always, _ => "Look, and give what you see its grade. Damage or a missing part that was there before you: photograph it and mark it as found.")
-        { Form = StepForm.Inspection, Cautions = c => [.. (c.Deviations ?? []).Select(d => new Caution($"Seen on this machine before: {d}"))] },
-        new("inspect-joint", Stage.Inspect, Lifts, _ => "Look at the paste, how much of the chip it covered, and at every pad.") { Form = StepForm.JointInspection, Cautions = _ => [Caution.PasteIsNoPad] },
-        new("dry-out", Stage.Inspect, c => c.Wet, _ => "It is wet: stop, leave it open in moving air until it is dry, and find out where the water came from.") { Gate = _ => ["It is dry everywhere", "The source is known"], Cautions = _ => [Caution.Mains] },
-        new("blow", Stage.Clean, c => c.Level >= ServiceLevel.BlowOut && c.Schools.Air != AirSource.BrushOnly, c => $"Hold each fan still and blow the dust out with the {AirWord(c.Schools.Air)}, intake meshes and grilles too, outdoors or extracted.")
-        { Cautions = c => [c.Schools.Air == AirSource.Can ? Caution.CanAir : Caution.CompressedAir, Caution.Dust] },
-        new("brush-outside", Stage.Clean, c => c.Level == ServiceLevel.BlowOut && c.Schools.Air == AirSource.BrushOnly, _ => "Brush meshes and grilles clean from outside, with the extractor beside them.") { Cautions = _ => [Caution.Dust] },
-        new("brush", Stage.Clean, Opens, _ => "Brush fins and blades clean down to the metal, meshes and grilles too.") { Cautions = _ => [Caution.Fins] },
-        new("fan-swap", Stage.Clean, c => c.ChangesFan, c => $"Change the {(c.Fan is { } fan ? $"{fan} fan" : "fan")}; the new one the same way round as the old.") { Cautions = _ => [Caution.FansBite] },
-        new("paste-off", Stage.Clean, Lifts, _ => "Take the old paste off both faces, first dry, then with alcohol on the cloth, swabs at the edges. Paste remover soaks before it is wiped.")
-        { Gate = _ => ["The chip is mirror-clean", "The cooler's face is clean", "No fibres are left"], Cautions = _ => [Caution.Alcohol], Timer = _ => new("paste remover", SoakSeconds, Required: false) },
-        new("alcohol-dry", Stage.Clean, Lifts, c => $"Wait until the alcohol is gone ({AlcoholWord(c.Schools.Alcohol)}).")
-        { Gate = _ => ["Both faces are dry"], Timer = c => new("alcohol drying", BenchSchools.DryingSeconds(c.Schools.Alcohol), Required: true) },
-        new("pads-keep", Stage.Pads, c => c.LiftsCooler && c.HasPads && !c.RenewsPads, _ => "Pads that are elastic and whole stay where they are; hard, torn or oily ones make this a repad.") { Cautions = _ => [Caution.PadThickness] },
-        new("pads-on", Stage.Pads, c => c.RenewsPads, c => c.Schools.Pads == PadSchool.Putty
-            ? "Take the old pads off and lay putty on every chip that had one, a little higher than the old pad."
-            : "Take the old pads off, cut the new ones to size, same thickness as the gap asks, and lay them on.")
+        new("way-round", Stage.Open, Opens, _ => "Mark which way round shroud and fans sit; a photo will do.")
         {
-            Gate = c => c.Schools.Pads == PadSchool.Putty ? ["Every chip that had a pad has putty"]
-                : c.Notes.Pads.Count > 0 ? [.. c.Notes.Pads.OrderBy(p => p.Number).Select(p => FormattableString.Invariant($"Pad {p.Number} ({p.Part}, {p.WidthMm:0.#} × {p.HeightMm:0.#} × {p.ThicknessMm:0.#} mm): both films off"))]
+            Optional = true,
+        },
+        new(
+            "leads-off",
+            Stage.Open,
+            Opens,
+            c =>
+                $"Unplug the connectors by the housing, never by the wire{(c.LiftsCooler ? "; fan leads before the cooler comes away" : "")}. Count them."
+        )
+        {
+            Form = StepForm.ConnectorsOut,
+        },
+        new(
+            "cooler-off",
+            Stage.Open,
+            Lifts,
+            _ =>
+                "Lift the cooler straight off: wiggle, never pry. Unwilling? Look for a forgotten screw, or run it a few minutes to warm the paste."
+        )
+        {
+            Cautions = c =>
+                [
+                    .. c.Notes.Chip == ChipKind.Lidded ? [] : (Caution[])[Caution.BareChip],
+                    .. c.Kind is AssetKind.Desktop or AssetKind.Server ? (Caution[])[Caution.Loop] : [],
+                ],
+            Timer = _ => new("warm-up of the joint", WarmUpSeconds, Required: false),
+        },
+        new(
+            "inspect",
+            Stage.Inspect,
+            Always,
+            _ =>
+                "Look, and give what you see its grade. Damage or a missing part that was there before you: photograph it and mark it as found."
+        )
+        {
+            Form = StepForm.Inspection,
+            Cautions = c => [.. (c.Deviations ?? []).Select(d => new Caution($"Seen on this machine before: {d}"))],
+        },
+        new("inspect-joint", Stage.Inspect, Lifts, _ => "Look at the paste, how much of the chip it covered, and at every pad.")
+        {
+            Form = StepForm.JointInspection,
+            Cautions = _ => [Caution.PasteIsNoPad],
+        },
+        new(
+            "dry-out",
+            Stage.Inspect,
+            c => c.Wet,
+            _ => "It is wet: stop, leave it open in moving air until it is dry, and find out where the water came from."
+        )
+        {
+            Gate = _ => ["It is dry everywhere", "The source is known"],
+            Cautions = _ => [Caution.Mains],
+        },
+        new(
+            "blow",
+            Stage.Clean,
+            c => c.Level >= ServiceLevel.BlowOut && c.Schools.Air != AirSource.BrushOnly,
+            c =>
+                $"Hold each fan still and blow the dust out with the {AirWord(c.Schools.Air)}, intake meshes and grilles too, outdoors or extracted."
+        )
+        {
+            Cautions = c => [c.Schools.Air == AirSource.Can ? Caution.CanAir : Caution.CompressedAir, Caution.Dust],
+        },
+        new(
+            "brush-outside",
+            Stage.Clean,
+            c => c.Level == ServiceLevel.BlowOut && c.Schools.Air == AirSource.BrushOnly,
+            _ => "Brush meshes and grilles clean from outside, with the extractor beside them."
+        )
+        {
+            Cautions = _ => [Caution.Dust],
+        },
+        new("brush", Stage.Clean, Opens, _ => "Brush fins and blades clean down to the metal, meshes and grilles too.")
+        {
+            Cautions = _ => [Caution.Fins],
+        },
+        new(
+            "fan-swap",
+            Stage.Clean,
+            c => c.ChangesFan,
+            c => $"Change the {(c.Fan is { } fan ? $"{fan} fan" : "fan")}; the new one the same way round as the old."
+        )
+        {
+            Cautions = _ => [Caution.FansBite],
+        },
+        new(
+            "paste-off",
+            Stage.Clean,
+            Lifts,
+            _ =>
+                "Take the old paste off both faces, first dry, then with alcohol on the cloth, swabs at the edges. Paste remover soaks before it is wiped."
+        )
+        {
+            Gate = _ => ["The chip is mirror-clean", "The cooler's face is clean", "No fibres are left"],
+            Cautions = _ => [Caution.Alcohol],
+            Timer = _ => new("paste remover", SoakSeconds, Required: false),
+        },
+        new("alcohol-dry", Stage.Clean, Lifts, c => $"Wait until the alcohol is gone ({AlcoholWord(c.Schools.Alcohol)}).")
+        {
+            Gate = _ => ["Both faces are dry"],
+            Timer = c => new("alcohol drying", BenchSchools.DryingSeconds(c.Schools.Alcohol), Required: true),
+        },
+        new(
+            "pads-keep",
+            Stage.Pads,
+            c => c.LiftsCooler && c.HasPads && !c.RenewsPads,
+            _ => "Pads that are elastic and whole stay where they are; hard, torn or oily ones make this a repad."
+        )
+        {
+            Cautions = _ => [Caution.PadThickness],
+        },
+        new(
+            "pads-on",
+            Stage.Pads,
+            c => c.RenewsPads,
+            c =>
+                c.Schools.Pads == PadSchool.Putty
+                    ? "Take the old pads off and lay putty on every chip that had one, a little higher than the old pad."
+                    : "Take the old pads off, cut the new ones to size, same thickness as the gap asks, and lay them on."
+        )
+        {
+            Gate = c =>
+                c.Schools.Pads == PadSchool.Putty ? ["Every chip that had a pad has putty"]
+                : c.Notes.Pads.Count > 0
+                    ?
+                    [
+                        .. c
+                            .Notes.Pads.OrderBy(p => p.Number)
+                            .Select(p =>
+                                FormattableString.Invariant(
+                                    $"Pad {p.Number} ({p.Part}, {p.WidthMm:0.#} × {p.HeightMm:0.#} × {p.ThicknessMm:0.#} mm): both films off"
+                                )
+                            ),
+                    ]
                 : ["Every chip that had a pad has one", "Both films are off each pad"],
             Cautions = _ => [Caution.PadThickness],
             Order = c => [.. c.Notes.Pads.OrderBy(p => p.Number).Select(p => p.Number)],
         },
         new("paste-on", Stage.Paste, Lifts, c => PasteSentence(c)) { Cautions = _ => [Caution.LiquidMetal] },
-        new("cooler-on", Stage.Paste, Lifts, _ => "Set the cooler down once, straight. Lifted again means new paste again.") { Cautions = c => c.Notes.Chip == ChipKind.Lidded ? [] : [Caution.BareChip] },
-        new("tighten", Stage.Tighten, Lifts, c => TightenSentence(c)) { Order = c => [.. c.Notes.CoolerScrewsInOrder.Select(s => s.Number)] },
-        new("leads-on", Stage.Reconnect, Opens, _ => "Plug every connector back and count: as many in as came out.") { Form = StepForm.ConnectorsIn, Gate = _ => ["Every fan lead is plugged"] },
-        new("boot-look", Stage.TestBeforeClosing, Opens, _ => "Power it up before the last screws, and look.") { Gate = c => BootChecks(c.Kind), Cautions = _ => [Caution.FansBite] },
-        new("screws-in", Stage.Close, Opens, _ => "Power it down again and close it: every screw back to where it came from. Nothing left on the tray?") { Form = StepForm.ScrewsIn },
-        new("power-up", Stage.Close, c => c.Level == ServiceLevel.BlowOut, _ => "Plug it in and power it up.") { Gate = c => BootChecks(c.Kind) },
+        new("cooler-on", Stage.Paste, Lifts, _ => "Set the cooler down once, straight. Lifted again means new paste again.")
+        {
+            Cautions = c => c.Notes.Chip == ChipKind.Lidded ? [] : [Caution.BareChip],
+        },
+        new("tighten", Stage.Tighten, Lifts, c => TightenSentence(c))
+        {
+            Order = c => [.. c.Notes.CoolerScrewsInOrder.Select(s => s.Number)],
+        },
+        new("leads-on", Stage.Reconnect, Opens, _ => "Plug every connector back and count: as many in as came out.")
+        {
+            Form = StepForm.ConnectorsIn,
+            Gate = _ => ["Every fan lead is plugged"],
+        },
+        new("boot-look", Stage.TestBeforeClosing, Opens, _ => "Power it up before the last screws, and look.")
+        {
+            Gate = c => BootChecks(c.Kind),
+            Cautions = _ => [Caution.FansBite],
+        },
+        new(
+            "screws-in",
+            Stage.Close,
+            Opens,
+            _ => "Power it down again and close it: every screw back to where it came from. Nothing left on the tray?"
+        )
+        {
+            Form = StepForm.ScrewsIn,
+        },
+        new("power-up", Stage.Close, c => c.Level == ServiceLevel.BlowOut, _ => "Plug it in and power it up.")
+        {
+            Gate = c => BootChecks(c.Kind),
+        },
     ];
 
     /// <summary>The steps of a card.</summary>
-    public static IReadOnlyList<CardStep> For(CardBasis basis) => [.. Rules.Where(r => r.When(basis)).Select(r => Make(r, basis))];
+    public static IReadOnlyList<CardStep> For(CardBasis basis) =>
+        [.. Rules.Where(r => r.When(basis)).Select(r => Make(r, basis))];
 
     private static CardStep Make(Rule rule, CardBasis c) =>
-        new(rule.Id, rule.Stage, rule.Do(c), rule.Cautions(c), rule.Gate(c), rule.Form, rule.Timer(c), rule.Order(c), rule.Optional);
+        new(
+            rule.Id,
+            rule.Stage,
+            rule.Do(c),
+            rule.Cautions(c),
+            rule.Gate(c),
+            rule.Form,
+            rule.Timer(c),
+            rule.Order(c),
+            rule.Optional
+        );
 
     private static string Outfit(CardBasis c)
     {
@@ -148,7 +389,15 @@ public static class WorkCard
         if (c.RenewsPads && c.Schools.Pads == PadSchool.Putty)
             things.Add("putty");
         else if (c.RenewsPads && c.Notes.Pads.Count > 0)
-            things.Add("pads of " + string.Join(", ", c.Notes.Pads.GroupBy(p => p.ThicknessMm).OrderBy(g => g.Key).Select(g => FormattableString.Invariant($"{g.Key:0.0} mm (× {g.Count()})"))));
+            things.Add(
+                "pads of "
+                    + string.Join(
+                        ", ",
+                        c.Notes.Pads.GroupBy(p => p.ThicknessMm)
+                            .OrderBy(g => g.Key)
+                            .Select(g => FormattableString.Invariant($"{g.Key:0.0} mm (× {g.Count()})"))
+                    )
+            );
         else if (c.RenewsPads)
             things.Add("pads of 0.5, 1.0, 1.5, 2.0 and 3.0 mm, since this model's thicknesses are not noted yet");
         if (c.ChangesFan)
@@ -157,9 +406,21 @@ public static class WorkCard
         return string.Join("; ", things);
     }
 
-    private static string AirWord(AirSource air) => air switch { AirSource.Compressor => "compressor", AirSource.Can => "can", _ => "blower" };
+    private static string AirWord(AirSource air) =>
+        air switch
+        {
+            AirSource.Compressor => "compressor",
+            AirSource.Can => "can",
+            _ => "blower",
+        };
 
-    private static string AlcoholWord(AlcoholStrength strength) => strength switch { AlcoholStrength.Ninetynine => "99 %", AlcoholStrength.NinetyPlus => "90 % or stronger", _ => "70 %" };
+    private static string AlcoholWord(AlcoholStrength strength) =>
+        strength switch
+        {
+            AlcoholStrength.Ninetynine => "99 %",
+            AlcoholStrength.NinetyPlus => "90 % or stronger",
+            _ => "70 %",
+        };
 
     /// <summary>Patterns and amounts are common practice, no source: thin wins.</summary>
     private static string PasteSentence(CardBasis c)
@@ -186,15 +447,17 @@ public static class WorkCard
     {
         var order = c.Notes.CoolerScrewsInOrder;
         var passes = string.Join("; then ", Tightening.Passes);
-        return order.Count == 0 ? $"Tighten crosswise, or by the maker's numbers, each screw in turn: {passes}."
+        return order.Count == 0
+            ? $"Tighten crosswise, or by the maker's numbers, each screw in turn: {passes}."
             : $"Tighten in the order {string.Join("–", order.Select(s => s.Number))}, all of them each time: {passes}.";
     }
 
-    private static IReadOnlyList<string> BootChecks(AssetKind kind) => kind switch
-    {
-        AssetKind.Laptop => ["Display", "Fans turn", "Keys and pad", "Drives seen"],
-        AssetKind.Desktop => ["Display", "Fans turn", "Drives seen"],
-        AssetKind.Server => ["Fans turn", "Drives seen", "Network link"],
-        _ => ["The card is seen by its host", "Every fan turns", "Display or link"],
-    };
+    private static IReadOnlyList<string> BootChecks(AssetKind kind) =>
+        kind switch
+        {
+            AssetKind.Laptop => ["Display", "Fans turn", "Keys and pad", "Drives seen"],
+            AssetKind.Desktop => ["Display", "Fans turn", "Drives seen"],
+            AssetKind.Server => ["Fans turn", "Drives seen", "Network link"],
+            _ => ["The card is seen by its host", "Every fan turns", "Display or link"],
+        };
 }

@@ -7,9 +7,22 @@ namespace Pyrometron.Core.Proof;
 internal static class Advice
 {
     /// <summary>Loaded temperatures above which a machine still counts as hot, °C (common practice, no source).</summary>
-    private static double ComfortC(string part) => part switch { "memory" => 90, "hotspot" => 100, _ => 85 };
+    private static double ComfortC(string part) =>
+        part switch
+        {
+            "memory" => 90,
+            "hotspot" => 100,
+            _ => 85,
+        };
 
-    public static IEnumerable<string> For(ServiceLevel service, Run before, Run after, VerdictOutcome outcome, IReadOnlyList<PartVerdict> parts, IReadOnlyList<VerdictReason> reasons)
+    public static IEnumerable<string> For(
+        ServiceLevel service,
+        Run before,
+        Run after,
+        VerdictOutcome outcome,
+        IReadOnlyList<PartVerdict> parts,
+        IReadOnlyList<VerdictReason> reasons
+    )
     {
         if (outcome == VerdictOutcome.NotComparable)
         {
@@ -22,11 +35,19 @@ internal static class Advice
 
         if (outcome == VerdictOutcome.Worse)
         {
-            if (parts.Count > 1 && parts.All(p => p.Outcome == VerdictOutcome.Worse) && parts.Max(p => p.ChangeKelvin) - parts.Min(p => p.ChangeKelvin) < 3)
+            if (
+                parts.Count > 1
+                && parts.All(p => p.Outcome == VerdictOutcome.Worse)
+                && parts.Max(p => p.ChangeKelvin) - parts.Min(p => p.ChangeKelvin) < 3
+            )
                 yield return "All parts are up alike: that is the room, the fan or its lead before it is the joint. Check the air at the intake, that every fan turns, and the settings.";
             else
                 yield return "First ask about the room, the fan and the settings; open again only when they are equal.";
-            if (service == ServiceLevel.Repad && (Is("core", VerdictOutcome.Worse) || Is("hotspot", VerdictOutcome.Worse)) && Change("memory") <= 0)
+            if (
+                service == ServiceLevel.Repad
+                && (Is("core", VerdictOutcome.Worse) || Is("hotspot", VerdictOutcome.Worse))
+                && Change("memory") <= 0
+            )
                 yield return "Core worse and memory no worse after a repad: the pads are too thick and lift the cooler off the chip, or it sits crooked. Check the thicknesses against the model's notes.";
             if (Change("hotspot") - Change("core") >= 3)
                 yield return "The hot spot has moved away from the core: the cooler sits crooked or the paste does not cover. Mount it again with new paste.";
@@ -49,8 +70,14 @@ internal static class Advice
 
     private static IEnumerable<string> Performance(Run before, Run after)
     {
-        foreach (var (what, b, a) in ((string, double?, double?)[])[("clock", before.ClockMhz, after.ClockMhz), ("score", before.Score, after.Score)])
+        foreach (
+            var (what, b, a) in ((string, double?, double?)[])
+                [("clock", before.ClockMhz, after.ClockMhz), ("score", before.Score, after.Score)]
+        )
             if (b is > 0 && a is > 0 && Math.Abs(a.Value / b.Value - 1) >= 0.005)
-                yield return string.Create(CultureInfo.InvariantCulture, $"The {what} went from {b:0.#} to {a:0.#}, {(a.Value / b.Value - 1) * 100:+0.0;−0.0} %.");
+                yield return string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"The {what} went from {b:0.#} to {a:0.#}, {(a.Value / b.Value - 1) * 100:+0.0;−0.0} %."
+                );
     }
 }

@@ -3,7 +3,11 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Core.Proof;
 
 /// <summary>How the fan was driven during a run.</summary>
-public enum FanMode { Fixed, Auto }
+public enum FanMode
+{
+    Fixed,
+    Auto,
+}
 
 /// <summary>The fan during a run.</summary>
 /// <param name="Percent">Commanded speed, per cent, where known.</param>
@@ -22,5 +26,17 @@ public sealed record RunPart(string Part, Celsius Celsius, double ResolutionKelv
 /// <param name="Position">How it stood: in its rack, flat, propped; null when nobody wrote it down.</param>
 /// <param name="FailedAfterMinutes">When it switched off or crashed; null when it ran through.</param>
 public sealed record Run(
-    string Workload, double Minutes, Celsius? Ambient, RunFan Fan, string Settings, double? PowerWatts, double? ClockMhz, double? Score,
-    bool Throttled, IReadOnlyList<RunPart> Parts, double AmbientSpread = 0, string? Position = null, double? FailedAfterMinutes = null);
+    string Workload,
+    double Minutes,
+    Celsius? Ambient,
+    RunFan Fan,
+    string Settings,
+    double? PowerWatts,
+    double? ClockMhz,
+    double? Score,
+    bool Throttled,
+    IReadOnlyList<RunPart> Parts,
+    double AmbientSpread = 0,
+    string? Position = null,
+    double? FailedAfterMinutes = null
+);

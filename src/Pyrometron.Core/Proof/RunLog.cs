@@ -7,12 +7,22 @@ namespace Pyrometron.Core.Proof;
 /// <param name="Parts">°C by part.</param>
 /// <param name="Ambient">Intake air, °C; null where the log has no such column. The same for those that follow.</param>
 public sealed record RunLog(
-    double[] Minutes, IReadOnlyList<(string Part, double[] Celsius)> Parts, double[]? Ambient = null, double[]? PowerWatts = null, double[]? ClockMhz = null, double[]? FanRpm = null,
-    double[]? FanPct = null);
+    double[] Minutes,
+    IReadOnlyList<(string Part, double[] Celsius)> Parts,
+    double[]? Ambient = null,
+    double[]? PowerWatts = null,
+    double[]? ClockMhz = null,
+    double[]? FanRpm = null,
+    double[]? FanPct = null
+);
 
 /// <summary>One part of a log: what it settles at, and the curve that says so.</summary>
 /// <param name="Curve">Minute, sample and fitted curve, thinned for drawing.</param>
-public sealed record SettledPart(string Part, SettledValue Settled, IReadOnlyList<(double Minute, double Celsius, double Fitted)> Curve);
+public sealed record SettledPart(
+    string Part,
+    SettledValue Settled,
+    IReadOnlyList<(double Minute, double Celsius, double Fitted)> Curve
+);
 
 /// <summary>What a log of samples tells of a run.</summary>
 /// <param name="Minutes">How long the load lasted.</param>
@@ -20,7 +30,16 @@ public sealed record SettledPart(string Part, SettledValue Settled, IReadOnlyLis
 /// <param name="ThrottledFrom">Minute from which the clock was lower at equal load while a part stood at its hottest; null when it was not.</param>
 /// <param name="AmbientC">Median; null where not measured. The same for those that follow.</param>
 public sealed record RunReading(
-    double Minutes, double? StoppedAt, double? ThrottledFrom, IReadOnlyList<SettledPart> Parts, double? AmbientC, double? PowerWatts, double? ClockMhz, double? FanRpm, double? FanPct)
+    double Minutes,
+    double? StoppedAt,
+    double? ThrottledFrom,
+    IReadOnlyList<SettledPart> Parts,
+    double? AmbientC,
+    double? PowerWatts,
+    double? ClockMhz,
+    double? FanRpm,
+    double? FanPct
+)
 {
     /// <summary>Samples that must be left of a run to say anything.</summary>
     public const int LeastSamples = 6;
@@ -48,8 +67,19 @@ public sealed record RunReading(
         if (count < LeastSamples)
             return null;
         var parts = log.Parts.Select(p => Settle(p.Part, log.Minutes, p.Celsius, count)).OfType<SettledPart>().ToArray();
-        return parts.Length == 0 ? null : new RunReading(log.Minutes[count - 1], stopped is { } at ? log.Minutes[at] : null, ThrottlingBegins(log, count), parts,
-            Middle(log.Ambient, count), Middle(log.PowerWatts, count), Middle(log.ClockMhz, count), Middle(log.FanRpm, count), Middle(log.FanPct, count));
+        return parts.Length == 0
+            ? null
+            : new RunReading(
+                log.Minutes[count - 1],
+                stopped is { } at ? log.Minutes[at] : null,
+                ThrottlingBegins(log, count),
+                parts,
+                Middle(log.Ambient, count),
+                Middle(log.PowerWatts, count),
+                Middle(log.ClockMhz, count),
+                Middle(log.FanRpm, count),
+                Middle(log.FanPct, count)
+            );
     }
 
     private static SettledPart? Settle(string part, double[] minutes, double[] celsius, int count)
@@ -59,7 +89,16 @@ public sealed record RunReading(
         if (SettledValue.Of(t, y) is not { } settled)
             return null;
         var every = Math.Max(1, (t.Length + MostDrawn - 1) / MostDrawn);
-        return new SettledPart(part, settled, [.. Enumerable.Range(0, t.Length).Where(i => i % every == 0 || i == t.Length - 1).Select(i => (t[i], y[i], settled.At(t[i])))]);
+        return new SettledPart(
+            part,
+            settled,
+            [
+                .. Enumerable
+                    .Range(0, t.Length)
+                    .Where(i => i % every == 0 || i == t.Length - 1)
+                    .Select(i => (t[i], y[i], settled.At(t[i]))),
+            ]
+        );
     }
 
     /// <summary>
@@ -86,11 +125,19 @@ public sealed record RunReading(
     {
         if (log.ClockMhz is not { } clock)
             return null;
-        var first = Enumerable.Range(0, count).Where(i => log.Minutes[i] <= log.Minutes[count - 1] / 5 && clock[i] > 0).Select(i => clock[i]).ToArray();
+        var first = Enumerable
+            .Range(0, count)
+            .Where(i => log.Minutes[i] <= log.Minutes[count - 1] / 5 && clock[i] > 0)
+            .Select(i => clock[i])
+            .ToArray();
         if (first.Length == 0)
             return null;
         var usual = Robust.Median(first);
-        bool Hot(int i) => log.Parts.Any(p => p.Celsius[i] >= p.Celsius.Take(count).Where(c => !double.IsNaN(c)).DefaultIfEmpty(double.PositiveInfinity).Max() - AtItsHottest);
+        bool Hot(int i) =>
+            log.Parts.Any(p =>
+                p.Celsius[i]
+                >= p.Celsius.Take(count).Where(c => !double.IsNaN(c)).DefaultIfEmpty(double.PositiveInfinity).Max() - AtItsHottest
+            );
         var low = Enumerable.Range(0, count).Where(i => clock[i] > 0 && clock[i] < ThrottledClock * usual && Hot(i)).ToArray();
         // A dip is no throttling: it has to last for a tenth of the run.
         return low.Length >= Math.Max(3, count / 10) ? log.Minutes[low[0]] : null;

@@ -12,9 +12,18 @@ namespace Pyrometron.Core.Proof;
 /// <param name="LastSlopeKelvinPerMinute">Slope over the last quarter of the run.</param>
 /// <param name="IsSettled">At most 0.5 K still to rise, and less than 0.1 K a minute at the end.</param>
 public sealed record SettledValue(
-    double SettledC, double UncertaintyKelvin, double TimeConstantMinutes, double? FastConstantMinutes, double ShareReached, double MaximumC, double LastSlopeKelvinPerMinute, bool IsSettled)
+    double SettledC,
+    double UncertaintyKelvin,
+    double TimeConstantMinutes,
+    double? FastConstantMinutes,
+    double ShareReached,
+    double MaximumC,
+    double LastSlopeKelvinPerMinute,
+    bool IsSettled
+)
 {
-    private const double RemainingKelvin = 0.5, SlopeKelvinPerMinute = 0.1;
+    private const double RemainingKelvin = 0.5,
+        SlopeKelvinPerMinute = 0.1;
 
     /// <summary>A second time constant must leave less than this share of what one leaves.</summary>
     private const double WorthASecond = 0.6;
@@ -38,17 +47,39 @@ public sealed record SettledValue(
         foreach (var value in celsius)
             maximum = Math.Max(maximum, value);
         // Chips answer in seconds, their cooler in minutes: the chip's jump is left to itself where it spoils the fit.
-        if (StepResponse.FitTwo(minutes, celsius) is { } two && two.ResidualSumOfSquares < WorthASecond * one.ResidualSumOfSquares)
+        if (
+            StepResponse.FitTwo(minutes, celsius) is { } two
+            && two.ResidualSumOfSquares < WorthASecond * one.ResidualSumOfSquares
+        )
             return Of(two.Settled, two.SettledUncertainty, two.SlowTau, two.FastTau, two.At, minutes, slope, maximum);
         return Of(one.Settled, one.SettledUncertainty, one.TimeConstant, null, one.At, minutes, slope, maximum);
     }
 
-    private static SettledValue Of(double settled, double uncertainty, double tau, double? fast, Func<double, double> curve, ReadOnlySpan<double> minutes, double slope, double maximum)
+    private static SettledValue Of(
+        double settled,
+        double uncertainty,
+        double tau,
+        double? fast,
+        Func<double, double> curve,
+        ReadOnlySpan<double> minutes,
+        double slope,
+        double maximum
+    )
     {
         var (start, end) = (curve(minutes[0]), curve(minutes[^1]));
         var rise = settled - start;
-        return new SettledValue(settled, uncertainty, tau, fast, Math.Abs(rise) < 1e-9 ? 1 : Math.Clamp((end - start) / rise, 0, 1), maximum, slope,
-            Math.Abs(settled - end) <= RemainingKelvin && Math.Abs(slope) < SlopeKelvinPerMinute)
-        { _curve = curve };
+        return new SettledValue(
+            settled,
+            uncertainty,
+            tau,
+            fast,
+            Math.Abs(rise) < 1e-9 ? 1 : Math.Clamp((end - start) / rise, 0, 1),
+            maximum,
+            slope,
+            Math.Abs(settled - end) <= RemainingKelvin && Math.Abs(slope) < SlopeKelvinPerMinute
+        )
+        {
+            _curve = curve,
+        };
     }
 }

@@ -6,7 +6,13 @@ namespace Pyrometron.Core.Proof;
 /// <param name="ChangeKelvin">Difference of rises over ambient at equal conditions; negative is cooler.</param>
 /// <param name="UncertaintyKelvin">Expanded, k = 2.</param>
 /// <param name="RawChangeCelsius">Difference of the temperatures as read.</param>
-public sealed record PartVerdict(string Part, VerdictOutcome Outcome, double ChangeKelvin, double UncertaintyKelvin, double RawChangeCelsius);
+public sealed record PartVerdict(
+    string Part,
+    VerdictOutcome Outcome,
+    double ChangeKelvin,
+    double UncertaintyKelvin,
+    double RawChangeCelsius
+);
 
 /// <summary>Why a comparison is limited, adjusted or not possible.</summary>
 /// <param name="Code">Stable word for programs, such as <c>ambient-differs</c>.</param>
@@ -14,4 +20,9 @@ public sealed record VerdictReason(string Code, string Message);
 
 /// <summary>What a service proved to have won, or not.</summary>
 /// <param name="Advice">What to do next, most useful first.</param>
-public sealed record Verdict(VerdictOutcome Outcome, IReadOnlyList<PartVerdict> Parts, IReadOnlyList<VerdictReason> Reasons, IReadOnlyList<string> Advice);
+public sealed record Verdict(
+    VerdictOutcome Outcome,
+    IReadOnlyList<PartVerdict> Parts,
+    IReadOnlyList<VerdictReason> Reasons,
+    IReadOnlyList<string> Advice
+);

@@ -25,15 +25,24 @@ public sealed record Reading(
     string? Settings,
     string? Workload,
     string? FansRpm,
-    double[] PartsC)
+    double[] PartsC
+)
 {
     /// <summary>The highest temperature that is kept, °C; beyond it a cell is no temperature.</summary>
     public const double HottestC = 1000;
 
     /// <summary>Whether all that was measured is the same; the identity (asset and instant) is the caller's.</summary>
     public bool SameValues(Reading other) =>
-        AmbientC.Equals(other.AmbientC) && OutletC.Equals(other.OutletC) && PowerW.Equals(other.PowerW)
-        && FanRpm.Equals(other.FanRpm) && FanPct.Equals(other.FanPct) && ClockMhz.Equals(other.ClockMhz)
-        && Throttled.Equals(other.Throttled) && Score.Equals(other.Score) && Settings == other.Settings
-        && Workload == other.Workload && FansRpm == other.FansRpm && PartsC.AsSpan().SequenceEqual(other.PartsC);
+        AmbientC.Equals(other.AmbientC)
+        && OutletC.Equals(other.OutletC)
+        && PowerW.Equals(other.PowerW)
+        && FanRpm.Equals(other.FanRpm)
+        && FanPct.Equals(other.FanPct)
+        && ClockMhz.Equals(other.ClockMhz)
+        && Throttled.Equals(other.Throttled)
+        && Score.Equals(other.Score)
+        && Settings == other.Settings
+        && Workload == other.Workload
+        && FansRpm == other.FansRpm
+        && PartsC.AsSpan().SequenceEqual(other.PartsC);
 }

@@ -58,7 +58,10 @@ public sealed class ReadingSeries
     {
         var builder = new Builder(parts, readings.Count);
         var labels = new Dictionary<string, long>();
-        long Number(string? label) => label is null ? -1 : labels.TryGetValue(label, out var known) ? known : labels[label] = labels.Count;
+        long Number(string? label) =>
+            label is null ? -1
+            : labels.TryGetValue(label, out var known) ? known
+            : labels[label] = labels.Count;
         foreach (var r in readings)
         {
             builder.Begin(r.UnixMilliseconds, Number(r.Settings), Number(r.Workload));
@@ -97,7 +100,8 @@ public sealed class ReadingSeries
     /// <summary>Takes readings one by one, oldest first, without an object for each.</summary>
     public sealed class Builder(int parts, int expected = 1500)
     {
-        private readonly List<long> _settings = [], _workloads = [];
+        private readonly List<long> _settings = [],
+            _workloads = [];
         private ReadingSeries _series = new(Math.Max(1, expected), parts);
         private int _count;
 
@@ -126,7 +130,13 @@ public sealed class ReadingSeries
         public void Measured(double ambient, double power, double fanRpm, double fanPct, bool throttled)
         {
             var at = _count - 1;
-            (_series.Ambient[at], _series.Power[at], _series.FanRpm[at], _series.FanPct[at], _series.Throttled[at]) = (ambient, power, fanRpm, fanPct, throttled);
+            (_series.Ambient[at], _series.Power[at], _series.FanRpm[at], _series.FanPct[at], _series.Throttled[at]) = (
+                ambient,
+                power,
+                fanRpm,
+                fanPct,
+                throttled
+            );
         }
 
         /// <summary>What was measured of a part.</summary>

@@ -7,14 +7,26 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Core.Simulation;
 
 /// <summary>How a fault grows.</summary>
-public enum GrowthShape { Steady, LateFast, Step }
+public enum GrowthShape
+{
+    Steady,
+    LateFast,
+    Step,
+}
 
 /// <summary>Wear or a defect of a simulated machine.</summary>
 /// <param name="FromDay">When it begins, days since 1970.</param>
 /// <param name="FullDay">When it has reached its kelvins; growth stops there.</param>
 /// <param name="Kelvin">What it costs at the reference point when full: on the part that feels it most.</param>
 /// <param name="Part">The part, for a joint; null for all parts.</param>
-public sealed record Fault(Cause Cause, double FromDay, double FullDay, double Kelvin, string? Part = null, GrowthShape Shape = GrowthShape.Steady)
+public sealed record Fault(
+    Cause Cause,
+    double FromDay,
+    double FullDay,
+    double Kelvin,
+    string? Part = null,
+    GrowthShape Shape = GrowthShape.Steady
+)
 {
     /// <summary>Kelvins on a day, before any service.</summary>
     public double At(double day)
@@ -36,7 +48,10 @@ public sealed record SimulatedLoad(string Name, double PowerShare, double Weight
     private const double IdleShare = 0.1;
 
     /// <summary>Heat through a part's joint, relative to usual.</summary>
-    public double Through(string part) => part == IdlePart ? IdleShare : IdlePart is null ? PowerShare : 1;
+    public double Through(string part) =>
+        part == IdlePart ? IdleShare
+        : IdlePart is null ? PowerShare
+        : 1;
 }
 
 /// <summary>How a fan is commanded.</summary>
@@ -55,14 +70,16 @@ public abstract record FanControl
     public const double LeastPercent = 25;
 
     /// <summary>What is asked of the fan when the hottest part stands at a temperature, per cent.</summary>
-    internal double Asked(double hottestC) => this switch
-    {
-        Fixed alone => alone.Percent,
-        // Anything hotter than the target asks for more than there is, anything cooler for less.
-        Holds target => hottestC > target.Celsius ? 100 : LeastPercent,
-        Follows curve => LeastPercent + (100 - LeastPercent) * Math.Clamp((hottestC - curve.FromC) / (curve.FullC - curve.FromC), 0, 1),
-        _ => throw new InvalidOperationException($"No such fan control: {GetType().Name}"),
-    };
+    internal double Asked(double hottestC) =>
+        this switch
+        {
+            Fixed alone => alone.Percent,
+            // Anything hotter than the target asks for more than there is, anything cooler for less.
+            Holds target => hottestC > target.Celsius ? 100 : LeastPercent,
+            Follows curve => LeastPercent
+                + (100 - LeastPercent) * Math.Clamp((hottestC - curve.FromC) / (curve.FullC - curve.FromC), 0, 1),
+            _ => throw new InvalidOperationException($"No such fan control: {GetType().Name}"),
+        };
 }
 
 /// <summary>How readings scatter beside what the sensors do.</summary>
@@ -89,9 +106,18 @@ public sealed record Instruments(double EveryDays, bool Ambient = true, bool Pow
 /// <param name="SettingsChange">Day and power factor of a change of settings, or null.</param>
 /// <param name="Sensor">A sensor that is wrong, or null.</param>
 public sealed record SimulatedMachine(
-    Asset Asset, double PowerW, double AirRise, IReadOnlyList<double> JointRise, double MaxRpm, FanControl Fan,
-    IReadOnlyList<SimulatedLoad> Loads, Instruments Instruments, IReadOnlyList<Fault> Faults, (double Day, double PowerFactor)? SettingsChange = null,
-    SensorFault? Sensor = null)
+    Asset Asset,
+    double PowerW,
+    double AirRise,
+    IReadOnlyList<double> JointRise,
+    double MaxRpm,
+    FanControl Fan,
+    IReadOnlyList<SimulatedLoad> Loads,
+    Instruments Instruments,
+    IReadOnlyList<Fault> Faults,
+    (double Day, double PowerFactor)? SettingsChange = null,
+    SensorFault? Sensor = null
+)
 {
     private const double ReferencePct = 60;
 
@@ -126,15 +152,32 @@ public sealed record SimulatedMachine(
             parts[at] = wrong.OffsetKelvin is { } offset ? parts[at] + offset : StuckAtC;
         double Whole(double value, double noise) => Math.Round(value + random.Normal() * noise);
         return new Reading(
-            (long)Math.Round(day * 86_400_000), Instruments.Ambient ? Math.Round((zone.SeenC(day) + random.Normal() * 0.3) * 2) / 2 : double.NaN, double.NaN,
-            Instruments.Power ? Whole(heat * PowerW, 2) : double.NaN, Instruments.Fan ? Math.Round(rpm * (1 + random.Normal() * 0.01) / 10) * 10 : double.NaN,
-            Instruments.Fan && Instruments.Power ? Math.Round(pct) : double.NaN, double.NaN, double.NaN, double.NaN,
-            changed > 1 ? "raised" : changed < 1 ? "lowered" : "stock", load.Name, null, [.. parts.Select(c => c.Equals(StuckAtC) ? c : Whole(c, 0.8))]);
+            (long)Math.Round(day * 86_400_000),
+            Instruments.Ambient ? Math.Round((zone.SeenC(day) + random.Normal() * 0.3) * 2) / 2 : double.NaN,
+            double.NaN,
+            Instruments.Power ? Whole(heat * PowerW, 2) : double.NaN,
+            Instruments.Fan ? Math.Round(rpm * (1 + random.Normal() * 0.01) / 10) * 10 : double.NaN,
+            Instruments.Fan && Instruments.Power ? Math.Round(pct) : double.NaN,
+            double.NaN,
+            double.NaN,
+            double.NaN,
+            changed > 1 ? "raised"
+                : changed < 1 ? "lowered"
+                : "stock",
+            load.Name,
+            null,
+            [.. parts.Select(c => c.Equals(StuckAtC) ? c : Whole(c, 0.8))]
+        );
     }
 
     /// <summary>Settled temperatures, fan command and speed at a heat and an intake air.</summary>
     /// <param name="load">Which parts work; null for all.</param>
-    public (double[] PartsC, double FanPct, double FanRpm) Settle(double day, double heat, double airC, SimulatedLoad? load = null)
+    public (double[] PartsC, double FanPct, double FanRpm) Settle(
+        double day,
+        double heat,
+        double airC,
+        SimulatedLoad? load = null
+    )
     {
         // The fan finds the command that asks for itself; a bisection, since faster means cooler.
         var (low, high) = Fan is FanControl.Fixed alone ? (alone.Percent, alone.Percent) : (FanControl.LeastPercent, 100);
@@ -160,16 +203,33 @@ public sealed record SimulatedMachine(
         var fresh = this with { Faults = [] };
         var pct = fresh.Settle(day, heat, ReferencePoint.AmbientC).FanPct;
         var whole = fresh.Temperatures(day, heat, ReferencePoint.AmbientC, pct, null);
-        double[] With(params Cause[] causes) => (this with { Faults = [.. Faults.Where(f => causes.Contains(f.Cause))] }).Temperatures(day, heat, ReferencePoint.AmbientC, pct, null);
+        double[] With(params Cause[] causes) =>
+            (this with { Faults = [.. Faults.Where(f => causes.Contains(f.Cause))] }).Temperatures(
+                day,
+                heat,
+                ReferencePoint.AmbientC,
+                pct,
+                null
+            );
         var alone = ((Cause[])[Cause.Dust, Cause.Paste, Cause.Pads, Cause.Mount]).ToDictionary(c => c, c => With(c));
         // A tired fan costs the more, the more dust it blows against.
         var (dusty, tired) = (alone[Cause.Dust], With(Cause.Dust, Cause.Fan));
-        return [.. Asset.Parts.Select((_, p) => (IReadOnlyDictionary<Cause, double>)alone.Select(c => (c.Key, Kelvin: c.Value[p] - whole[p]))
-            .Append((Cause.Fan, tired[p] - dusty[p])).ToDictionary(c => c.Item1, c => c.Item2))];
+        return
+        [
+            .. Asset.Parts.Select(
+                (_, p) =>
+                    (IReadOnlyDictionary<Cause, double>)
+                        alone
+                            .Select(c => (c.Key, Kelvin: c.Value[p] - whole[p]))
+                            .Append((Cause.Fan, tired[p] - dusty[p]))
+                            .ToDictionary(c => c.Item1, c => c.Item2)
+            ),
+        ];
     }
 
     /// <summary>Temperatures on a day with all parts at work and all the speed that the fan has, °C.</summary>
-    public IReadOnlyList<double> Hottest(double day, double airC) => Temperatures(day, SettingsHeat(day), airC, Fan is FanControl.Fixed alone ? alone.Percent : 100, null);
+    public IReadOnlyList<double> Hottest(double day, double airC) =>
+        Temperatures(day, SettingsHeat(day), airC, Fan is FanControl.Fixed alone ? alone.Percent : 100, null);
 
     private double[] Temperatures(double day, double heat, double airC, double pct, SimulatedLoad? load)
     {
@@ -179,12 +239,17 @@ public sealed record SimulatedMachine(
         for (var p = 0; p < parts.Length; p++)
         {
             var part = Asset.Parts[p];
-            var joint = Remaining(part.Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, part.Name, day) + Remaining(Cause.Mount, part.Name, day);
+            var joint =
+                Remaining(part.Joint == JointMaterial.Pad ? Cause.Pads : Cause.Paste, part.Name, day)
+                + Remaining(Cause.Mount, part.Name, day);
             if (part.Name == "hotspot")
                 joint += HotspotGain * (Remaining(Cause.Paste, "core", day) + Remaining(Cause.Mount, "core", day));
             var through = load is { IdlePart: not null } ? heat / load.PowerShare * load.Through(part.Name) : heat;
             // In a desktop each part has a cooler of its own, elsewhere they share one.
-            parts[p] = airC + (Asset.Kind == AssetKind.Desktop ? through : heat) * (AirShare?[p] ?? 1) * cooler + through * (JointRise[p] + joint);
+            parts[p] =
+                airC
+                + (Asset.Kind == AssetKind.Desktop ? through : heat) * (AirShare?[p] ?? 1) * cooler
+                + through * (JointRise[p] + joint);
         }
         return parts;
     }
@@ -209,7 +274,13 @@ public sealed record SimulatedMachine(
             {
                 var on = UnixDay.Noon(service.Date);
                 if (on <= day && on > fault.FromDay)
-                    removed += (fault.At(on) - removed) * (cause == Cause.Dust && ServiceEffects.Renews(service.Level, cause) ? 1 - DustLeftBehind : ServiceEffects.RemovedShare(service.Level, cause));
+                    removed +=
+                        (fault.At(on) - removed)
+                        * (
+                            cause == Cause.Dust && ServiceEffects.Renews(service.Level, cause)
+                                ? 1 - DustLeftBehind
+                                : ServiceEffects.RemovedShare(service.Level, cause)
+                        );
             }
             sum += fault.At(day) - removed;
         }

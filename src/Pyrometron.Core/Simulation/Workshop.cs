@@ -11,14 +11,25 @@ public static class Workshop
     /// <summary>A machine's readings from one day (included) to another (excluded), oldest first.</summary>
     /// <param name="seed">The same seed gives the same readings.</param>
     /// <param name="gapShare">Share of readings that are missing, as in life.</param>
-    public static List<Reading> Run(SimulatedMachine machine, SimulatedZone zone, double fromDay, double untilDay, int seed, double gapShare = 0.04)
+    public static List<Reading> Run(
+        SimulatedMachine machine,
+        SimulatedZone zone,
+        double fromDay,
+        double untilDay,
+        int seed,
+        double gapShare = 0.04
+    )
     {
         var random = new Random(seed);
         var readings = new List<Reading>();
         var step = machine.Instruments.EveryDays;
         var (localAir, before) = (0.0, double.NegativeInfinity);
         // Rare runs are done when somebody has time, not at midnight sharp.
-        for (var day = fromDay + random.NextDouble() * Math.Min(step, 1); day < untilDay; day += step >= 1 ? step * (0.7 + 0.6 * random.NextDouble()) : step)
+        for (
+            var day = fromDay + random.NextDouble() * Math.Min(step, 1);
+            day < untilDay;
+            day += step >= 1 ? step * (0.7 + 0.6 * random.NextDouble()) : step
+        )
             if (random.NextDouble() >= gapShare)
             {
                 // An Ornstein–Uhlenbeck process: what the air was yesterday it half is today.

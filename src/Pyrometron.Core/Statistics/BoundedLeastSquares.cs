@@ -11,8 +11,10 @@ internal sealed class BoundedLeastSquares
     /// <summary>Blocks tried without progress before coordinates change sides one by one.</summary>
     private const int Patience = 3;
 
-    private double[] _factor = [], _right = [];
-    private int[] _free = [], _broken = [];
+    private double[] _factor = [],
+        _right = [];
+    private int[] _free = [],
+        _broken = [];
     private bool[] _isFree = [];
 
     /// <summary>Solves, starting from the coordinates that are not zero in <paramref name="x"/>, and leaves the solution there.</summary>
@@ -21,7 +23,13 @@ internal sealed class BoundedLeastSquares
     /// <param name="nonNegative">Which coordinates may not be negative, n.</param>
     /// <param name="x">Start and solution, n.</param>
     /// <param name="tolerance">A slope or a coordinate this far on the wrong side of zero counts as zero.</param>
-    public void Solve(ReadOnlySpan<double> hessian, ReadOnlySpan<double> gradient, ReadOnlySpan<bool> nonNegative, Span<double> x, double tolerance = 1e-9)
+    public void Solve(
+        ReadOnlySpan<double> hessian,
+        ReadOnlySpan<double> gradient,
+        ReadOnlySpan<bool> nonNegative,
+        Span<double> x,
+        double tolerance = 1e-9
+    )
     {
         var n = gradient.Length;
         if (_isFree.Length < n)
@@ -58,9 +66,20 @@ internal sealed class BoundedLeastSquares
     }
 
     /// <summary>A free coordinate below zero, or one held at zero that the slope would draw up.</summary>
-    private bool IsBroken(ReadOnlySpan<double> hessian, ReadOnlySpan<double> gradient, ReadOnlySpan<bool> nonNegative, ReadOnlySpan<double> x, int i, double tolerance) =>
-        nonNegative[i] && (_isFree[i] ? x[i] < -tolerance
-            : gradient[i] - System.Numerics.Tensors.TensorPrimitives.Dot(hessian.Slice(i * x.Length, x.Length), x) > tolerance);
+    private bool IsBroken(
+        ReadOnlySpan<double> hessian,
+        ReadOnlySpan<double> gradient,
+        ReadOnlySpan<bool> nonNegative,
+        ReadOnlySpan<double> x,
+        int i,
+        double tolerance
+    ) =>
+        nonNegative[i]
+        && (
+            _isFree[i]
+                ? x[i] < -tolerance
+                : gradient[i] - System.Numerics.Tensors.TensorPrimitives.Dot(hessian.Slice(i * x.Length, x.Length), x) > tolerance
+        );
 
     private bool SolveFree(ReadOnlySpan<double> hessian, ReadOnlySpan<double> gradient, Span<double> x)
     {

@@ -32,7 +32,8 @@ internal static class Cholesky
     public static void SolveLower(ReadOnlySpan<double> factor, int n, Span<double> x)
     {
         for (var i = 0; i < n; i++)
-            x[i] = (x[i] - System.Numerics.Tensors.TensorPrimitives.Dot<double>(factor.Slice(i * n, i), x[..i])) / factor[i * n + i];
+            x[i] =
+                (x[i] - System.Numerics.Tensors.TensorPrimitives.Dot<double>(factor.Slice(i * n, i), x[..i])) / factor[i * n + i];
     }
 
     /// <summary>Solves Lᵀ·x = b in place.</summary>

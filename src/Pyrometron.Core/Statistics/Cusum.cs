@@ -8,7 +8,8 @@ namespace Pyrometron.Core.Statistics;
 /// <param name="h">Decision interval, in standard deviations.</param>
 public sealed class Cusum(double k = 0.5, double h = 5)
 {
-    private int _upRun, _downRun;
+    private int _upRun,
+        _downRun;
 
     /// <summary>The upper sum.</summary>
     public double Up { get; private set; }
@@ -27,7 +28,9 @@ public sealed class Cusum(double k = 0.5, double h = 5)
         Down = Math.Max(0, Down - z - k);
         _upRun = Up > 0 ? _upRun + 1 : 0;
         _downRun = Down > 0 ? _downRun + 1 : 0;
-        return Up > h ? 1 : Down > h ? -1 : 0;
+        return Up > h ? 1
+            : Down > h ? -1
+            : 0;
     }
 
     /// <summary>Begins anew, after a signal has been dealt with.</summary>

@@ -3,7 +3,8 @@ namespace Pyrometron.Core.Statistics;
 /// <summary>The non-decreasing step curve nearest to points in least squares, by pooling adjacent violators (Ayer et al. 1955).</summary>
 public sealed class IsotonicRegression
 {
-    private readonly double[] _from, _level;
+    private readonly double[] _from,
+        _level;
 
     private IsotonicRegression(double[] from, double[] level) => (_from, _level) = (from, level);
 

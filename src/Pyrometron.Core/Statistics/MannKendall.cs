@@ -23,8 +23,8 @@ public static class MannKendall
     {
         var s = 0;
         for (var i = 0; i < y.Length; i++)
-            for (var j = i + 1; j < y.Length; j++)
-                s += Math.Sign(t[j] - t[i]) * Math.Sign(y[j] - y[i]);
+        for (var j = i + 1; j < y.Length; j++)
+            s += Math.Sign(t[j] - t[i]) * Math.Sign(y[j] - y[i]);
         var variance = Variance(t, y) * varianceFactor;
         var z = s == 0 || variance <= 0 ? 0 : (s - Math.Sign(s)) / Math.Sqrt(variance);
         return new MannKendallResult(s, variance, z, SpecialFunctions.Erfc(Math.Abs(z) / Math.Sqrt(2)));
@@ -45,7 +45,8 @@ public static class MannKendall
         var mean = 0.0;
         foreach (var value in detrended)
             mean += value / n;
-        double square = 0, lagged = 0;
+        double square = 0,
+            lagged = 0;
         for (var i = 0; i < n; i++)
         {
             square += (detrended[i] - mean) * (detrended[i] - mean);
@@ -64,7 +65,8 @@ public static class MannKendall
         var (ties, timeTies) = (Ties(y), Ties(t));
         var variance = (n * (n - 1) * (2 * n + 5) - TieSum(y) - TieSum(t)) / 18;
         if (n > 2)
-            variance += Sum(ties, k => k * (k - 1) * (k - 2)) * Sum(timeTies, k => k * (k - 1) * (k - 2)) / (9 * n * (n - 1) * (n - 2));
+            variance +=
+                Sum(ties, k => k * (k - 1) * (k - 2)) * Sum(timeTies, k => k * (k - 1) * (k - 2)) / (9 * n * (n - 1) * (n - 2));
         if (n > 1)
             variance += Sum(ties, k => k * (k - 1)) * Sum(timeTies, k => k * (k - 1)) / (2 * n * (n - 1));
         return variance;

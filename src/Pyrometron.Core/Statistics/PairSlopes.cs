@@ -15,9 +15,12 @@ internal sealed class PairSlopes
     /// <summary>Slopes sampled for each point.</summary>
     private const int SampledPerPoint = 4;
 
-    private readonly double[] _t, _y;
-    private readonly double[] _value, _other;
-    private readonly int[] _order, _spare;
+    private readonly double[] _t,
+        _y;
+    private readonly double[] _value,
+        _other;
+    private readonly int[] _order,
+        _spare;
     private readonly double[] _sorted;
     private (long Below, double[] Inside)? _bracket;
 
@@ -57,9 +60,9 @@ internal sealed class PairSlopes
         var slopes = new double[Count];
         var k = 0;
         for (var i = 0; i < _t.Length; i++)
-            for (var j = i + 1; j < _t.Length; j++)
-                if (_t[j] != _t[i])
-                    slopes[k++] = Slope(i, j);
+        for (var j = i + 1; j < _t.Length; j++)
+            if (_t[j] != _t[i])
+                slopes[k++] = Slope(i, j);
         return slopes;
     }
 

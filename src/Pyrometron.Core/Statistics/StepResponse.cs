@@ -7,7 +7,12 @@ namespace Pyrometron.Core.Statistics;
 /// <param name="ResidualSumOfSquares">What the curve leaves.</param>
 /// <param name="SettledUncertainty">Standard uncertainty of T∞ from the fit's Jacobian.</param>
 public readonly record struct StepFit(
-    double Start, double Settled, double TimeConstant, double ResidualSumOfSquares, double SettledUncertainty)
+    double Start,
+    double Settled,
+    double TimeConstant,
+    double ResidualSumOfSquares,
+    double SettledUncertainty
+)
 {
     /// <summary>The curve at a time.</summary>
     public double At(double time) => Settled - (Settled - Start) * Math.Exp(-time / TimeConstant);
@@ -18,7 +23,15 @@ public readonly record struct StepFit(
 
 /// <summary>A chip on its cooler: T(t) = T∞ − A·e^(−t/τ₁) − B·e^(−t/τ₂), τ₁ &lt; τ₂.</summary>
 /// <param name="SettledUncertainty">Standard uncertainty of T∞ with both τ taken as found.</param>
-public readonly record struct TwoStepFit(double Settled, double Fast, double Slow, double FastTau, double SlowTau, double ResidualSumOfSquares, double SettledUncertainty)
+public readonly record struct TwoStepFit(
+    double Settled,
+    double Fast,
+    double Slow,
+    double FastTau,
+    double SlowTau,
+    double ResidualSumOfSquares,
+    double SettledUncertainty
+)
 {
     /// <summary>The curve at a time.</summary>
     public double At(double time) => Settled - Fast * Math.Exp(-time / FastTau) - Slow * Math.Exp(-time / SlowTau);
@@ -43,7 +56,9 @@ public static class StepResponse
         var span = time[^1] - time[0];
         // Coarse search over τ from a thousandth of the run to thirty times its length, then golden section.
         const int steps = 120;
-        double low = Math.Log(span / 1000), high = Math.Log(span * 30), width = (high - low) / steps;
+        double low = Math.Log(span / 1000),
+            high = Math.Log(span * 30),
+            width = (high - low) / steps;
         var (best, bestRss) = (low, double.PositiveInfinity);
         for (var i = 0; i <= steps; i++)
         {
@@ -86,24 +101,30 @@ public static class StepResponse
         (double Fast, double Slow, double Rss) best = (0, 0, double.PositiveInfinity);
         void Try(double fast, double slow)
         {
-            if (slow >= apart * fast && slow <= 10 * span && fast >= span / 2000 && Linear(t, y, fast, slow) is { } fit && fit.ResidualSumOfSquares < best.Rss)
+            if (
+                slow >= apart * fast
+                && slow <= 10 * span
+                && fast >= span / 2000
+                && Linear(t, y, fast, slow) is { } fit
+                && fit.ResidualSumOfSquares < best.Rss
+            )
                 best = (fast, slow, fit.ResidualSumOfSquares);
         }
         const int steps = 24;
         double Tau(int i) => span / 2000 * Math.Pow(20_000, (double)i / steps);
         for (var i = 0; i <= steps; i++)
-            for (var j = i + 1; j <= steps; j++)
-                Try(Tau(i), Tau(j));
+        for (var j = i + 1; j <= steps; j++)
+            Try(Tau(i), Tau(j));
         for (var step = Math.Pow(20_000, 1.0 / steps); step > 1.0005; step = Math.Sqrt(step))
-            for (var before = double.PositiveInfinity; best.Rss < before;)
-            {
-                before = best.Rss;
-                var (fast, slow, _) = best;
-                Try(fast * step, slow);
-                Try(fast / step, slow);
-                Try(fast, slow * step);
-                Try(fast, slow / step);
-            }
+        for (var before = double.PositiveInfinity; best.Rss < before; )
+        {
+            before = best.Rss;
+            var (fast, slow, _) = best;
+            Try(fast * step, slow);
+            Try(fast / step, slow);
+            Try(fast, slow * step);
+            Try(fast, slow / step);
+        }
         if (double.IsInfinity(best.Rss) || Linear(t, y, best.Fast, best.Slow) is not { } found)
             return null;
         // The residual of all samples, so that it can be held against that of one time constant.
@@ -115,7 +136,9 @@ public static class StepResponse
 
     private static TwoStepFit? Linear(List<double> t, List<double> y, double fast, double slow)
     {
-        Span<double> a = stackalloc double[9], b = stackalloc double[3], row = stackalloc double[3];
+        Span<double> a = stackalloc double[9],
+            b = stackalloc double[3],
+            row = stackalloc double[3];
         a.Clear();
         b.Clear();
         for (var i = 0; i < t.Count; i++)
@@ -139,13 +162,23 @@ public static class StepResponse
         Span<double> unit = [1, 0, 0];
         Cholesky.SolveLower(a, 3, unit);
         var inverse = unit[0] * unit[0] + unit[1] * unit[1] + unit[2] * unit[2];
-        return double.IsFinite(rss) ? fit with { ResidualSumOfSquares = rss, SettledUncertainty = Math.Sqrt(inverse * rss / Math.Max(1, t.Count - 5)) } : null;
+        return double.IsFinite(rss)
+            ? fit with
+            {
+                ResidualSumOfSquares = rss,
+                SettledUncertainty = Math.Sqrt(inverse * rss / Math.Max(1, t.Count - 5)),
+            }
+            : null;
     }
 
     private static StepFit Project(ReadOnlySpan<double> time, ReadOnlySpan<double> value, double? knownStart, double tau)
     {
         // T = T₀·e + T∞·(1 − e): two normal equations.
-        double ee = 0, ef = 0, ff = 0, ey = 0, fy = 0;
+        double ee = 0,
+            ef = 0,
+            ff = 0,
+            ey = 0,
+            fy = 0;
         for (var i = 0; i < time.Length; i++)
         {
             var e = Math.Exp(-time[i] / tau);
@@ -157,7 +190,8 @@ public static class StepResponse
             ey += e * y;
             fy += f * y;
         }
-        double start, settled;
+        double start,
+            settled;
         if (knownStart is { } known)
             (start, settled) = (known, (fy - known * ef) / ff);
         else
@@ -169,7 +203,15 @@ public static class StepResponse
         var rss = 0.0;
         for (var i = 0; i < time.Length; i++)
             rss += (value[i] - fit.At(time[i])) * (value[i] - fit.At(time[i]));
-        return double.IsFinite(rss) ? fit with { ResidualSumOfSquares = rss } : fit with { ResidualSumOfSquares = double.MaxValue };
+        return double.IsFinite(rss)
+            ? fit with
+            {
+                ResidualSumOfSquares = rss,
+            }
+            : fit with
+            {
+                ResidualSumOfSquares = double.MaxValue,
+            };
     }
 
     private static double SettledUncertainty(ReadOnlySpan<double> time, StepFit fit, int unknowns)

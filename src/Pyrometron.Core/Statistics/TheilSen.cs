@@ -40,7 +40,12 @@ public static class TheilSen
         var spread = Normal.InvCDF(0, 1, 0.5 + confidence / 2) * Math.Sqrt(Math.Max(0, variance));
         var low = (long)Math.Round((slopes.Count - spread) / 2, MidpointRounding.ToEven);
         var high = (long)Math.Round((slopes.Count + spread) / 2, MidpointRounding.ToEven) + 1;
-        return new TheilSenLine(slope, Robust.Median(y) - slope * Robust.Median(t),
-            slopes.Select(Math.Clamp(low, 1, slopes.Count) - 1), slopes.Select(Math.Clamp(high, 1, slopes.Count) - 1), slopes.Count);
+        return new TheilSenLine(
+            slope,
+            Robust.Median(y) - slope * Robust.Median(t),
+            slopes.Select(Math.Clamp(low, 1, slopes.Count) - 1),
+            slopes.Select(Math.Clamp(high, 1, slopes.Count) - 1),
+            slopes.Count
+        );
     }
 }

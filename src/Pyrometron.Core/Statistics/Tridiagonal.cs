@@ -6,7 +6,8 @@ namespace Pyrometron.Core.Statistics;
 /// </summary>
 internal sealed class Tridiagonal
 {
-    private double[] _pivot = [], _lower = [];
+    private double[] _pivot = [],
+        _lower = [];
 
     /// <summary>Order of the matrix factored last.</summary>
     public int Count { get; private set; }

@@ -14,15 +14,19 @@ internal readonly record struct FanAtWork(double SpeedShare, double Takes, doubl
 
     /// <summary>A fitted machine's fan.</summary>
     /// <param name="worst">The part with most to win.</param>
-    public static FanAtWork Of(WearModel model, PartAssessment worst) => new(
-        model.Reference.FanSpeed > 0 ? Math.Min(1, model.Reference.FanSpeed / model.Reference.FullSpeed) : UsualShare, model.TakenByFan,
-        worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust);
+    public static FanAtWork Of(WearModel model, PartAssessment worst) =>
+        new(
+            model.Reference.FanSpeed > 0 ? Math.Min(1, model.Reference.FanSpeed / model.Reference.FullSpeed) : UsualShare,
+            model.TakenByFan,
+            worst.FreshRiseKelvin - worst.FreshJointKelvin + worst.Split.Dust
+        );
 
     /// <summary>
     /// Its speed after a win relative to the speed now: what it takes of the win it gives back in flow, by the convective law
     /// θ ∝ n^−0.8.
     /// </summary>
-    public double SpeedAfter(double wonKelvin) => Takes <= 0 || !(AirRiseKelvin - wonKelvin > 0) ? 1 : FanLaw.SpeedAt(1 + Takes * wonKelvin / (AirRiseKelvin - wonKelvin));
+    public double SpeedAfter(double wonKelvin) =>
+        Takes <= 0 || !(AirRiseKelvin - wonKelvin > 0) ? 1 : FanLaw.SpeedAt(1 + Takes * wonKelvin / (AirRiseKelvin - wonKelvin));
 
     /// <summary>How much quieter a fan is that slows down, dB: sound power goes with 50·log₁₀ of the speed (fan laws; ASHRAE Handbook, HVAC Applications, from memory).</summary>
     public static double DecibelsLess(double speedAfter) => -50 * Math.Log10(speedAfter);

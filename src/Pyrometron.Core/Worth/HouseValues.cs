@@ -18,8 +18,15 @@ public sealed record KindValues(double MachineHour, double Replacement);
 /// <param name="ActivationEnergyEv">Of ageing, eV.</param>
 /// <param name="PayBackYears">Years within which a service has to pay: what it brings is summed over them.</param>
 public sealed record HouseValues(
-    string Currency = "EUR", double TechnicianHour = 45, double KilowattHour = 0.30, double DecibelYear = 2, double CrashHours = 2, double LifeYears = 7,
-    double ActivationEnergyEv = Ageing.ActivationEnergyEv, int PayBackYears = 2)
+    string Currency = "EUR",
+    double TechnicianHour = 45,
+    double KilowattHour = 0.30,
+    double DecibelYear = 2,
+    double CrashHours = 2,
+    double LifeYears = 7,
+    double ActivationEnergyEv = Ageing.ActivationEnergyEv,
+    int PayBackYears = 2
+)
 {
     /// <summary>Cards at paid work around the clock.</summary>
     public KindValues GraphicsCard { get; init; } = new(0.50, 1200);
@@ -37,11 +44,12 @@ public sealed record HouseValues(
     public static HouseValues Default { get; } = new();
 
     /// <summary>What machines of a kind are worth.</summary>
-    public KindValues Of(AssetKind kind) => kind switch
-    {
-        AssetKind.GraphicsCard => GraphicsCard,
-        AssetKind.Server => Server,
-        AssetKind.Laptop => Laptop,
-        _ => Desktop,
-    };
+    public KindValues Of(AssetKind kind) =>
+        kind switch
+        {
+            AssetKind.GraphicsCard => GraphicsCard,
+            AssetKind.Server => Server,
+            AssetKind.Laptop => Laptop,
+            _ => Desktop,
+        };
 }

@@ -14,7 +14,14 @@ namespace Pyrometron.Core.Worth;
 /// <param name="year">Days ahead, and the intake air expected there, °C: evenly spread over the hours that it works.</param>
 /// <param name="symptoms">Reports that no service has answered.</param>
 internal sealed class LevelValuation(
-    Asset asset, IReadOnlyList<PartAssessment> parts, IReadOnlyList<(double DaysAhead, double AirC)> year, FanAtWork fan, IReadOnlyList<Symptom> symptoms, DateOnly asOf, JudgementPolicy policy)
+    Asset asset,
+    IReadOnlyList<PartAssessment> parts,
+    IReadOnlyList<(double DaysAhead, double AirC)> year,
+    FanAtWork fan,
+    IReadOnlyList<Symptom> symptoms,
+    DateOnly asOf,
+    JudgementPolicy policy
+)
 {
     /// <summary>Crashes reported over less than this many days still count as that many.</summary>
     private const int LeastCrashDays = 30;
@@ -41,10 +48,23 @@ internal sealed class LevelValuation(
         var (proven, time) = (policy.Proven.Of(asset, level), policy.Times.Of(asset, level));
         var won = most.Split.WonBy(level) * proven.Share;
         // How sure a win is: the split it is taken from, and how well such predictions have held.
-        var spread = won > 0 ? 2 * Math.Sqrt(Math.Pow(most.SigmaKelvin / most.Split.Total, 2) + Math.Pow(proven.Sigma / proven.Share, 2)) : 0;
+        var spread =
+            won > 0
+                ? 2 * Math.Sqrt(Math.Pow(most.SigmaKelvin / most.Split.Total, 2) + Math.Pow(proven.Sigma / proven.Share, 2))
+                : 0;
         LevelValue ValueOf(double share) => Value(level, share, time.Minutes, left);
-        return new LevelWorth(level, most.Part.Name, won, time.Minutes, time.Jobs, proven.Share, proven.Jobs,
-            ValueOf(proven.Share), ValueOf(proven.Share * Math.Max(0, 1 - spread)).Net, ValueOf(proven.Share * (1 + spread)).Net);
+        return new LevelWorth(
+            level,
+            most.Part.Name,
+            won,
+            time.Minutes,
+            time.Jobs,
+            proven.Share,
+            proven.Jobs,
+            ValueOf(proven.Share),
+            ValueOf(proven.Share * Math.Max(0, 1 - spread)).Net,
+            ValueOf(proven.Share * (1 + spread)).Net
+        );
     }
 
     /// <param name="share">What the level wins of what the split says.</param>
@@ -55,15 +75,33 @@ internal sealed class LevelValuation(
         var values = policy.Values;
         return new LevelValue(
             Throttling: (left.WorkLost - WorkLost(level, share)) * _hours * _worth.MachineHour,
-            Crashes: CrashesAYear * _years * Math.Min(1, won / Math.Max(policy.WorthKelvin, parts.Max(p => p.Split.Total))) * values.CrashHours * _worth.MachineHour,
+            Crashes: CrashesAYear
+                * _years
+                * Math.Min(1, won / Math.Max(policy.WorthKelvin, parts.Max(p => p.Split.Total)))
+                * values.CrashHours
+                * _worth.MachineHour,
             Ageing: (left.AgeingRate - AgeingRate(level, share)) * _worth.Replacement / values.LifeYears * _years,
-            Noise: asset.Kind is AssetKind.Laptop or AssetKind.Desktop ? FanAtWork.DecibelsLess(slower) * values.DecibelYear * _years : 0,
-            Energy: BenchCosts.FanWatts(asset.Kind) * FanAtWork.PowerShare(fan.SpeedShare) * (1 - FanAtWork.PowerShare(slower)) / 1000 * _hours * values.KilowattHour,
+            Noise: asset.Kind is AssetKind.Laptop or AssetKind.Desktop
+                ? FanAtWork.DecibelsLess(slower) * values.DecibelYear * _years
+                : 0,
+            Energy: BenchCosts.FanWatts(asset.Kind)
+                * FanAtWork.PowerShare(fan.SpeedShare)
+                * (1 - FanAtWork.PowerShare(slower))
+                / 1000
+                * _hours
+                * values.KilowattHour,
             Work: minutes / 60.0 * values.TechnicianHour,
             Material: BenchCosts.Material(level),
             Downtime: (minutes + BenchCosts.TestMinutes) / 60.0 * asset.DutyHoursPerDay / 24 * _worth.MachineHour,
             Risk: BenchCosts.ChanceOfDamage(asset.Kind, level) * _worth.Replacement,
-            Warranty: policy.ForfeitsCover(asset, level, asOf) ? (asset.WarrantyUntil!.Value.DayNumber - asOf.DayNumber) / YearAhead.Days * left.AgeingRate * _worth.Replacement / values.LifeYears : 0);
+            Warranty: policy.ForfeitsCover(asset, level, asOf)
+                ? (asset.WarrantyUntil!.Value.DayNumber - asOf.DayNumber)
+                    / YearAhead.Days
+                    * left.AgeingRate
+                    * _worth.Replacement
+                    / values.LifeYears
+                : 0
+        );
     }
 
     /// <summary>
@@ -102,7 +140,11 @@ internal sealed class LevelValuation(
                 continue;
             var shown = part.Split.Total - part.HiddenKelvin;
             var cooler = level is { } l ? (1 - fan.Takes) * share * part.Split.WonBy(l) : 0;
-            sum += Ageing.Acceleration(new Celsius(part.LatestC - shown), new Celsius(part.LatestC - cooler), policy.Values.ActivationEnergyEv);
+            sum += Ageing.Acceleration(
+                new Celsius(part.LatestC - shown),
+                new Celsius(part.LatestC - cooler),
+                policy.Values.ActivationEnergyEv
+            );
             known++;
         }
         return known == 0 ? 1 : sum / known;
@@ -114,7 +156,9 @@ internal sealed class LevelValuation(
         get
         {
             var crashes = symptoms.Where(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown).ToArray();
-            return crashes.Length == 0 ? 0 : crashes.Length * YearAhead.Days / Math.Max(LeastCrashDays, asOf.DayNumber - crashes.Min(s => s.Date).DayNumber);
+            return crashes.Length == 0
+                ? 0
+                : crashes.Length * YearAhead.Days / Math.Max(LeastCrashDays, asOf.DayNumber - crashes.Min(s => s.Date).DayNumber);
         }
     }
 }

@@ -14,7 +14,17 @@ namespace Pyrometron.Core.Worth;
 /// <param name="Risk">Of breaking something.</param>
 /// <param name="Warranty">The maker's cover that opening it would forfeit.</param>
 public sealed record LevelValue(
-    double Throttling, double Crashes, double Ageing, double Noise, double Energy, double Work, double Material, double Downtime, double Risk, double Warranty)
+    double Throttling,
+    double Crashes,
+    double Ageing,
+    double Noise,
+    double Energy,
+    double Work,
+    double Material,
+    double Downtime,
+    double Risk,
+    double Warranty
+)
 {
     /// <summary>All gains.</summary>
     public double Gain => Throttling + Crashes + Ageing + Noise + Energy;
@@ -35,7 +45,17 @@ public sealed record LevelValue(
 /// <param name="NetLow">Net value if two standard uncertainties less were won.</param>
 /// <param name="NetHigh">If two more were.</param>
 public sealed record LevelWorth(
-    ServiceLevel Level, string Part, double Kelvin, int Minutes, int TimedJobs, double ProvenShare, int ProvenJobs, LevelValue Value, double NetLow, double NetHigh)
+    ServiceLevel Level,
+    string Part,
+    double Kelvin,
+    int Minutes,
+    int TimedJobs,
+    double ProvenShare,
+    int ProvenJobs,
+    LevelValue Value,
+    double NetLow,
+    double NetHigh
+)
 {
     /// <summary>Net value for each hour of a technician: what the order within one urgency goes by.</summary>
     public double PerHour => Value.Net * 60 / Minutes;

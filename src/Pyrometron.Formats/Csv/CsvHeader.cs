@@ -15,9 +15,10 @@ internal static class CsvHeader
             throw Refused($"The file is empty; {what} begins with a header row.");
         var names = new string[records.Count];
         for (var i = 0; i < names.Length; i++)
-            names[i] = TryText(records.Field(i), out var text) && !text.Contains('\0', StringComparison.Ordinal)
-                ? text.Trim()
-                : throw Refused($"This is no UTF-8 text, so no {what}. Save it as CSV in UTF-8 and send it again.");
+            names[i] =
+                TryText(records.Field(i), out var text) && !text.Contains('\0', StringComparison.Ordinal)
+                    ? text.Trim()
+                    : throw Refused($"This is no UTF-8 text, so no {what}. Save it as CSV in UTF-8 and send it again.");
         if (records.Problem is { } problem)
             throw Refused($"The header row cannot be read: {problem}.");
         foreach (var name in required)

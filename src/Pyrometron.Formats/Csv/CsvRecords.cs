@@ -14,7 +14,9 @@ internal sealed class CsvRecords(Stream stream)
 
     private readonly byte[] _buffer = new byte[4 * LongestRecord];
     private readonly List<(int Start, int Length, bool Escaped)> _fields = [];
-    private int _start, _end, _nextLine = 1;
+    private int _start,
+        _end,
+        _nextLine = 1;
     private bool _ended;
 
     /// <summary>Line where the current record begins; the first is 1.</summary>
@@ -34,7 +36,9 @@ internal sealed class CsvRecords(Stream stream)
     {
         var (start, length, escaped) = _fields[index];
         var span = _buffer.AsSpan(start, length);
-        return escaped ? Encoding.UTF8.GetBytes(Encoding.UTF8.GetString(span).Replace("\"\"", "\"", StringComparison.Ordinal)) : span;
+        return escaped
+            ? Encoding.UTF8.GetBytes(Encoding.UTF8.GetString(span).Replace("\"\"", "\"", StringComparison.Ordinal))
+            : span;
     }
 
     /// <summary>Moves to the next record that is not an empty line.</summary>
@@ -63,7 +67,9 @@ internal sealed class CsvRecords(Stream stream)
     private int Split()
     {
         var data = _buffer.AsSpan(_start, _end - _start);
-        int at = 0, firstLineEnd = -1, lines = 0;
+        int at = 0,
+            firstLineEnd = -1,
+            lines = 0;
         while (true)
         {
             var fieldStart = at;

@@ -14,7 +14,11 @@ public static class CsvWriter
 
     private static string Cell(string text)
     {
-        if (text.Length > 0 && text[0] is '=' or '+' or '-' or '@' or '\t' or '\r' && !double.TryParse(text, System.Globalization.CultureInfo.InvariantCulture, out _))
+        if (
+            text.Length > 0
+            && text[0] is '=' or '+' or '-' or '@' or '\t' or '\r'
+            && !double.TryParse(text, System.Globalization.CultureInfo.InvariantCulture, out _)
+        )
             text = "'" + text;
         return text.AsSpan().IndexOfAny(",\"\r\n") < 0 ? text : $"\"{text.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
     }

@@ -10,12 +10,28 @@ public static class IsoInstant
     public static bool TryParse(ReadOnlySpan<byte> text, out long unixMilliseconds)
     {
         unixMilliseconds = 0;
-        if (text.Length < 17 || text[4] != '-' || text[7] != '-' || text[10] is not ((byte)'T' or (byte)'t' or (byte)' ') || text[13] != ':'
-            || !Digits(text, 0, 4, out var year) || !Digits(text, 5, 2, out var month) || !Digits(text, 8, 2, out var day)
-            || !Digits(text, 11, 2, out var hour) || !Digits(text, 14, 2, out var minute)
-            || year < 1 || month is < 1 or > 12 || day < 1 || day > DateTime.DaysInMonth(year, month) || hour > 23 || minute > 59)
+        if (
+            text.Length < 17
+            || text[4] != '-'
+            || text[7] != '-'
+            || text[10] is not ((byte)'T' or (byte)'t' or (byte)' ')
+            || text[13] != ':'
+            || !Digits(text, 0, 4, out var year)
+            || !Digits(text, 5, 2, out var month)
+            || !Digits(text, 8, 2, out var day)
+            || !Digits(text, 11, 2, out var hour)
+            || !Digits(text, 14, 2, out var minute)
+            || year < 1
+            || month is < 1 or > 12
+            || day < 1
+            || day > DateTime.DaysInMonth(year, month)
+            || hour > 23
+            || minute > 59
+        )
             return false;
-        int at = 16, second = 0, millisecond = 0;
+        int at = 16,
+            second = 0,
+            millisecond = 0;
         if (text[at] == ':')
         {
             if (!Digits(text, at + 1, 2, out second) || second > 59)
@@ -35,7 +51,16 @@ public static class IsoInstant
         }
         if (!Offset(text[at..], out var offsetMinutes))
             return false;
-        var local = new DateTimeOffset(year, month, day, hour, minute, second, millisecond, TimeSpan.Zero).ToUnixTimeMilliseconds();
+        var local = new DateTimeOffset(
+            year,
+            month,
+            day,
+            hour,
+            minute,
+            second,
+            millisecond,
+            TimeSpan.Zero
+        ).ToUnixTimeMilliseconds();
         unixMilliseconds = local - offsetMinutes * 60_000L;
         return true;
     }

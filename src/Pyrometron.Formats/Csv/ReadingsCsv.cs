@@ -25,7 +25,24 @@ public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> par
     private readonly Dictionary<string, string> _labels = [];
     private CsvRecords? _records;
 
-    private enum Role { Unknown, Time, Asset, Ambient, Outlet, Power, FanRpm, FanPct, Clock, Throttled, Score, Settings, Workload, Fan, Part }
+    private enum Role
+    {
+        Unknown,
+        Time,
+        Asset,
+        Ambient,
+        Outlet,
+        Power,
+        FanRpm,
+        FanPct,
+        Clock,
+        Throttled,
+        Score,
+        Settings,
+        Workload,
+        Fan,
+        Part,
+    }
 
     private static readonly Dictionary<string, Role> Roles = new()
     {
@@ -45,7 +62,12 @@ public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> par
 
     /// <summary>What was kept out without refusing a line: unknown columns, parts that a machine does not have.</summary>
     public IReadOnlyList<string> Warnings =>
-        [.. _warnings, .. _keptOut.Select(k => $"Column '{k.Key}': {k.Value.Count} values kept out, the machine has no such part (first: {k.Value.First}).")];
+        [
+            .. _warnings,
+            .. _keptOut.Select(k =>
+                $"Column '{k.Key}': {k.Value.Count} values kept out, the machine has no such part (first: {k.Value.First})."
+            ),
+        ];
 
     /// <summary>Bytes read so far, for progress.</summary>
     public long BytesRead => _records?.BytesRead ?? 0;
@@ -69,13 +91,22 @@ public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> par
 
     private IEnumerable<ReadingLine> Lines(CsvRecords records, (string Name, Role Role)[] columns)
     {
-        var (timeAt, assetAt) = (Array.FindIndex(columns, c => c.Role == Role.Time), Array.FindIndex(columns, c => c.Role == Role.Asset));
+        var (timeAt, assetAt) = (
+            Array.FindIndex(columns, c => c.Role == Role.Time),
+            Array.FindIndex(columns, c => c.Role == Role.Asset)
+        );
         var partNames = columns.Select(c => c.Role == Role.Part ? c.Name[..^2] : "").ToArray();
         while (records.Read())
             yield return ReadLine(records, columns, partNames, timeAt, assetAt);
     }
 
-    private ReadingLine ReadLine(CsvRecords records, (string Name, Role Role)[] columns, string[] partNames, int timeAt, int assetAt)
+    private ReadingLine ReadLine(
+        CsvRecords records,
+        (string Name, Role Role)[] columns,
+        string[] partNames,
+        int timeAt,
+        int assetAt
+    )
     {
         var line = records.Line;
         ReadingLine Refuse(string? column, string message) => new(line, "", null, new InputProblem(message, line, column));
@@ -97,7 +128,9 @@ public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> par
         channels.Fill(double.NaN);
         var celsius = new double[parts.Count];
         Array.Fill(celsius, double.NaN);
-        string? settings = null, workload = null, fans = null;
+        string? settings = null,
+            workload = null,
+            fans = null;
         for (var i = 0; i < columns.Length; i++)
         {
             var (name, role) = columns[i];
@@ -115,7 +148,10 @@ public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> par
                 continue;
             }
             if (!IsoInstant.TryNumber(cell, out var value))
-                return Refuse(name, $"'{Shown(cell)}' is no number; write 41.5, and leave the cell empty for what was not measured.");
+                return Refuse(
+                    name,
+                    $"'{Shown(cell)}' is no number; write 41.5, and leave the cell empty for what was not measured."
+                );
             if (Refusal(role, value) is { } reason)
                 return Refuse(name, reason);
             if (role == Role.Part)
@@ -131,21 +167,38 @@ public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> par
             else
                 channels[(int)role] = value;
         }
-        return new ReadingLine(line, asset, new Reading(at,
-            channels[(int)Role.Ambient], channels[(int)Role.Outlet], channels[(int)Role.Power], channels[(int)Role.FanRpm],
-            channels[(int)Role.FanPct], channels[(int)Role.Clock], channels[(int)Role.Throttled], channels[(int)Role.Score],
-            settings, workload, fans, celsius), null);
+        return new ReadingLine(
+            line,
+            asset,
+            new Reading(
+                at,
+                channels[(int)Role.Ambient],
+                channels[(int)Role.Outlet],
+                channels[(int)Role.Power],
+                channels[(int)Role.FanRpm],
+                channels[(int)Role.FanPct],
+                channels[(int)Role.Clock],
+                channels[(int)Role.Throttled],
+                channels[(int)Role.Score],
+                settings,
+                workload,
+                fans,
+                celsius
+            ),
+            null
+        );
     }
 
-    private static string? Refusal(Role role, double value) => role switch
-    {
-        Role.Ambient or Role.Outlet or Role.Part when value is < -273.15 or > Reading.HottestC =>
-            $"{value} °C is no temperature; it must lie between −273.15 and {Reading.HottestC} °C.",
-        Role.Throttled when value is not (0 or 1) => "throttled is 0 or 1.",
-        Role.Power or Role.FanRpm or Role.FanPct or Role.Fan or Role.Clock when value < 0 =>
-            $"{value} is negative; a power, speed or percentage cannot be.",
-        _ => null,
-    };
+    private static string? Refusal(Role role, double value) =>
+        role switch
+        {
+            Role.Ambient or Role.Outlet or Role.Part when value is < -273.15 or > Reading.HottestC =>
+                $"{value} °C is no temperature; it must lie between −273.15 and {Reading.HottestC} °C.",
+            Role.Throttled when value is not (0 or 1) => "throttled is 0 or 1.",
+            Role.Power or Role.FanRpm or Role.FanPct or Role.Fan or Role.Clock when value < 0 =>
+                $"{value} is negative; a power, speed or percentage cannot be.",
+            _ => null,
+        };
 
     private static int IndexOf(IReadOnlyList<string> parts, string name)
     {

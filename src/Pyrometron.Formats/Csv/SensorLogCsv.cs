@@ -24,7 +24,10 @@ public static class SensorLogCsv
         var clock = Array.FindIndex(names, n => Times.Contains(n));
         if (clock < 0)
             throw Refused($"The header row lacks a column of time; a sensor log needs one of {string.Join(", ", Times)}.", 1);
-        var parts = Enumerable.Range(0, names.Length).Where(i => names[i].EndsWith("_c", StringComparison.Ordinal) && names[i] is not ("ambient_c" or "outlet_c")).ToArray();
+        var parts = Enumerable
+            .Range(0, names.Length)
+            .Where(i => names[i].EndsWith("_c", StringComparison.Ordinal) && names[i] is not ("ambient_c" or "outlet_c"))
+            .ToArray();
         if (parts.Length == 0)
             throw Refused("The header row names no temperature; a sensor log needs a column such as core_c.", 1);
         string[] others = ["ambient_c", "power_w", "clock_mhz", "fan_rpm", "fan_pct"];
@@ -48,17 +51,27 @@ public static class SensorLogCsv
         if (times.Count == 0)
             throw Refused("The log has no samples.", 1);
         double[]? Column(string name) => Array.IndexOf(names, name) is var i && i >= 0 ? [.. cells[i]] : null;
-        return new RunLog([.. times.Select(t => t - times[0])], [.. parts.Select(i => (names[i][..^2], cells[i].ToArray()))],
-            Column("ambient_c"), Column("power_w"), Column("clock_mhz"), Column("fan_rpm"), Column("fan_pct"));
+        return new RunLog(
+            [.. times.Select(t => t - times[0])],
+            [.. parts.Select(i => (names[i][..^2], cells[i].ToArray()))],
+            Column("ambient_c"),
+            Column("power_w"),
+            Column("clock_mhz"),
+            Column("fan_rpm"),
+            Column("fan_pct")
+        );
     }
 
     private static double Minutes(CsvRecords records, int column, string name)
     {
         if (name == "time")
-            return IsoInstant.TryParse(records.Field(column), out var instant) ? instant / 60_000.0
+            return IsoInstant.TryParse(records.Field(column), out var instant)
+                ? instant / 60_000.0
                 : throw Refused("This is no time such as 2026-05-01T10:30:05Z.", records.Line, name);
         var value = Number(records, column, name);
-        return double.IsNaN(value) ? throw Refused("The time is missing.", records.Line, name) : name == "seconds" ? value / 60 : value;
+        return double.IsNaN(value) ? throw Refused("The time is missing.", records.Line, name)
+            : name == "seconds" ? value / 60
+            : value;
     }
 
     private static double Number(CsvRecords records, int column, string name)
@@ -74,5 +87,6 @@ public static class SensorLogCsv
         return value;
     }
 
-    private static RefusedInputException Refused(string message, int line, string? column = null) => new(new InputProblem(message, line, column));
+    private static RefusedInputException Refused(string message, int line, string? column = null) =>
+        new(new InputProblem(message, line, column));
 }

@@ -31,7 +31,9 @@ public static class ServicesCsv
         ServiceLine Refuse(string? column, string message) =>
             new(records.Line, "", null, new InputProblem(message, records.Line, column));
         string Cell(string column) =>
-            CsvHeader.TryText(records.Field(Array.IndexOf(names, column)), out var text) && text.Length <= 80 ? text : "(not readable)";
+            CsvHeader.TryText(records.Field(Array.IndexOf(names, column)), out var text) && text.Length <= 80
+                ? text
+                : "(not readable)";
 
         if (records.Problem is { } problem)
             return Refuse(null, $"Not readable: {problem}.");

@@ -30,8 +30,9 @@ public static partial class FleetDocument
         catch (JsonException error)
         {
             var line = error.LineNumber is { } zeroBased ? (int?)(zeroBased + 1) : null;
-            throw new RefusedInputException(new InputProblem(
-                $"This is no usable JSON: {error.Message.Split(" LineNumber")[0]}", line, Pointer: ""));
+            throw new RefusedInputException(
+                new InputProblem($"This is no usable JSON: {error.Message.Split(" LineNumber")[0]}", line, Pointer: "")
+            );
         }
     }
 
@@ -49,17 +50,33 @@ public static partial class FleetDocument
         var assets = walker.Items("assets", w => ReadAsset(w, zones));
         var tags = Unique(assets, a => a.Tag, "asset", problems);
         foreach (var asset in assets.Where(a => a.HostTag is { } host && (host == a.Tag || !tags.Contains(host))))
-            problems.Add(new InputProblem($"hostTag '{asset.HostTag}' of '{asset.Tag}' is no other machine of this document", Pointer: "/assets"));
+            problems.Add(
+                new InputProblem(
+                    $"hostTag '{asset.HostTag}' of '{asset.Tag}' is no other machine of this document",
+                    Pointer: "/assets"
+                )
+            );
         walker.WarnOfUnknown();
         if (problems.Count > 0)
             throw new RefusedInputException(problems.Take(MostProblems).ToList());
         return (new Register(sites, assets), warnings);
     }
 
-    private static Site ReadSite(JsonWalker w) => new(
-        w.Text("code"), w.Text("name"), w.Number("altitudeMetres", -500, 9000),
-        w.Items("zones", z => new Zone(
-            z.Text("code"), z.Text("name"), z.Word<DustClass>("dust"), new Celsius(z.Number("designAmbientCelsius", -40, 80)))));
+    private static Site ReadSite(JsonWalker w) =>
+        new(
+            w.Text("code"),
+            w.Text("name"),
+            w.Number("altitudeMetres", -500, 9000),
+            w.Items(
+                "zones",
+                z => new Zone(
+                    z.Text("code"),
+                    z.Text("name"),
+                    z.Word<DustClass>("dust"),
+                    new Celsius(z.Number("designAmbientCelsius", -40, 80))
+                )
+            )
+        );
 
     private static Asset ReadAsset(JsonWalker w, HashSet<string> zones)
     {
@@ -73,9 +90,17 @@ public static partial class FleetDocument
             w.Wrong("parts", "names a part twice", 0);
         var services = w.Items("services", s => new ServiceEvent(s.Date("date"), s.Word<ServiceLevel>("level")), optional: true);
         return new Asset(
-            w.Text("tag"), w.Word<AssetKind>("kind"), w.Text("model"), zone, w.OptionalText("hostTag"),
-            w.Number("dutyHoursPerDay", 0, 24), w.Date("inServiceSince"), w.OptionalDate("warrantyUntil"), parts,
-            [.. services.Distinct().OrderBy(s => s.Date).ThenBy(s => s.Level)]);
+            w.Text("tag"),
+            w.Word<AssetKind>("kind"),
+            w.Text("model"),
+            zone,
+            w.OptionalText("hostTag"),
+            w.Number("dutyHoursPerDay", 0, 24),
+            w.Date("inServiceSince"),
+            w.OptionalDate("warrantyUntil"),
+            parts,
+            [.. services.Distinct().OrderBy(s => s.Date).ThenBy(s => s.Level)]
+        );
     }
 
     private static Part ReadPart(JsonWalker w)
@@ -91,7 +116,12 @@ public static partial class FleetDocument
         var seen = new HashSet<string>();
         foreach (var item in items)
             if (!seen.Add(key(item)))
-                problems.Add(new InputProblem($"The {what} '{key(item)}' stands in the document twice", Pointer: what == "asset" ? "/assets" : "/sites"));
+                problems.Add(
+                    new InputProblem(
+                        $"The {what} '{key(item)}' stands in the document twice",
+                        Pointer: what == "asset" ? "/assets" : "/sites"
+                    )
+                );
         return seen;
     }
 
@@ -101,19 +131,29 @@ public static partial class FleetDocument
         using var w = new Utf8JsonWriter(json, new JsonWriterOptions { Indented = true });
         w.WriteStartObject();
         w.WriteString("format", Format);
-        WriteAll(w, "sites", register.Sites, site =>
-        {
-            w.WriteString("code", site.Code);
-            w.WriteString("name", site.Name);
-            w.WriteNumber("altitudeMetres", site.AltitudeMetres);
-            WriteAll(w, "zones", site.Zones, zone =>
+        WriteAll(
+            w,
+            "sites",
+            register.Sites,
+            site =>
             {
-                w.WriteString("code", zone.Code);
-                w.WriteString("name", zone.Name);
-                w.WriteString("dust", Words.Of(zone.Dust));
-                w.WriteNumber("designAmbientCelsius", zone.DesignAmbient.Value);
-            });
-        });
+                w.WriteString("code", site.Code);
+                w.WriteString("name", site.Name);
+                w.WriteNumber("altitudeMetres", site.AltitudeMetres);
+                WriteAll(
+                    w,
+                    "zones",
+                    site.Zones,
+                    zone =>
+                    {
+                        w.WriteString("code", zone.Code);
+                        w.WriteString("name", zone.Name);
+                        w.WriteString("dust", Words.Of(zone.Dust));
+                        w.WriteNumber("designAmbientCelsius", zone.DesignAmbient.Value);
+                    }
+                );
+            }
+        );
         WriteAll(w, "assets", register.Assets, asset => WriteAsset(w, asset));
         w.WriteEndObject();
     }
@@ -132,17 +172,27 @@ public static partial class FleetDocument
             w.WriteString("warrantyUntil", Iso(warranty));
         else
             w.WriteNull("warrantyUntil");
-        WriteAll(w, "parts", asset.Parts, part =>
-        {
-            w.WriteString("part", part.Name);
-            w.WriteNumber("limitCelsius", part.Limit.Value);
-            w.WriteString("interface", Words.Of(part.Joint));
-        });
-        WriteAll(w, "services", asset.Services, service =>
-        {
-            w.WriteString("date", Iso(service.Date));
-            w.WriteString("level", Words.Of(service.Level));
-        });
+        WriteAll(
+            w,
+            "parts",
+            asset.Parts,
+            part =>
+            {
+                w.WriteString("part", part.Name);
+                w.WriteNumber("limitCelsius", part.Limit.Value);
+                w.WriteString("interface", Words.Of(part.Joint));
+            }
+        );
+        WriteAll(
+            w,
+            "services",
+            asset.Services,
+            service =>
+            {
+                w.WriteString("date", Iso(service.Date));
+                w.WriteString("level", Words.Of(service.Level));
+            }
+        );
     }
 
     private static string Iso(DateOnly date) => date.ToString("O", System.Globalization.CultureInfo.InvariantCulture);

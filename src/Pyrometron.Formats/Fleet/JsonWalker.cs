@@ -15,7 +15,10 @@ internal sealed class JsonWalker(JsonElement element, string pointer, List<Input
     public string Pointer => pointer;
 
     public string Text(string name, int longest = 80) =>
-        Member(name, JsonValueKind.String) is { } value && value.GetString() is { Length: > 0 } text && text.Length <= longest && !text.Any(char.IsControl)
+        Member(name, JsonValueKind.String) is { } value
+        && value.GetString() is { Length: > 0 } text
+        && text.Length <= longest
+        && !text.Any(char.IsControl)
             ? text
             : Wrong(name, $"must be text of 1 to {longest} characters", "");
 
@@ -28,13 +31,20 @@ internal sealed class JsonWalker(JsonElement element, string pointer, List<Input
 
     public DateOnly Date(string name) =>
         Member(name, JsonValueKind.String) is { } value
-        && DateOnly.TryParseExact(value.GetString(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
+        && DateOnly.TryParseExact(
+            value.GetString(),
+            "yyyy-MM-dd",
+            CultureInfo.InvariantCulture,
+            DateTimeStyles.None,
+            out var date
+        )
             ? date
             : Wrong(name, "must be a date such as 2026-05-01", DateOnly.MinValue);
 
     public DateOnly? OptionalDate(string name) => Optional(name) ? Date(name) : null;
 
-    public T Word<T>(string name) where T : struct, Enum =>
+    public T Word<T>(string name)
+        where T : struct, Enum =>
         Member(name, JsonValueKind.String) is { } value && Words.TryRead<T>(value.GetString(), out var word)
             ? word
             : Wrong(name, $"must be one of {Words.List<T>()}", default(T));

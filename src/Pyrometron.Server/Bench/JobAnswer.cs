@@ -13,8 +13,22 @@ namespace Pyrometron.Server.Bench;
 /// <param name="Gate">What must be confirmed one by one; empty for an ordinary step.</param>
 /// <param name="Order">Numbers of screws or pads in the order they are dealt with.</param>
 public sealed record StepAnswer(
-    string Id, Stage Stage, string Do, IReadOnlyList<Caution> Cautions, IReadOnlyList<string> Gate, StepForm Form, StepTimer? Timer, IReadOnlyList<int> Order, bool Optional, bool MayBeSkipped,
-    DateTimeOffset? DoneAt, string? DoneBy, IReadOnlyList<string> Checks, bool Skipped, string? SkippedBecause);
+    string Id,
+    Stage Stage,
+    string Do,
+    IReadOnlyList<Caution> Cautions,
+    IReadOnlyList<string> Gate,
+    StepForm Form,
+    StepTimer? Timer,
+    IReadOnlyList<int> Order,
+    bool Optional,
+    bool MayBeSkipped,
+    DateTimeOffset? DoneAt,
+    string? DoneBy,
+    IReadOnlyList<string> Checks,
+    bool Skipped,
+    string? SkippedBecause
+);
 
 /// <summary>A run of a job; one that was voided is kept, struck through.</summary>
 public sealed record JobRunAnswer(Guid Key, RunPhase Phase, DateTimeOffset MeasuredAt, RunDto Run, string? Voided);
@@ -43,34 +57,156 @@ public sealed record TimerAnswer(string Timer, DateTimeOffset StartedAt, int Sec
 /// <param name="Expected">How many of each kind should come out by the model's notes.</param>
 /// <param name="Notes">What is known of the model.</param>
 public sealed record JobAnswer(
-    long Id, string Asset, AssetKind Kind, string Model, ServiceLevel Level, ServiceLevel StartedLevel, string? Fan, JobState State, DateTimeOffset StartedAt, DateTimeOffset? WorkDoneAt,
-    DateTimeOffset? ClosedAt, DateOnly? WarrantyUntil, string? WarrantyAnswer, Prediction? Predicted, IReadOnlyList<Cause>? FoundCauses, LevelAsked? Asked, IReadOnlyList<StepAnswer> Steps,
-    string? Blocked, string? BlockedBefore, string? BeforeExcuse, IReadOnlyList<JobRunAnswer> Runs, VerdictAnswer? Verdict, VerdictAnswer? Preview, VerdictAnswer? RecheckVerdict,
-    DateTimeOffset? RecheckDue, ComplaintRecorded? Complaint, bool? ComplaintFixed, IReadOnlyList<JobCount> Expected, IReadOnlyList<JobCount> Counts, IReadOnlyDictionary<CountOf, string> CountExcuses,
-    IReadOnlyList<TimerAnswer> Timers, IReadOnlyList<Found> Findings, IReadOnlyList<string> Damage, IReadOnlyList<string> Deviations, IReadOnlyList<MaterialUsed> Materials, double Minutes,
-    IReadOnlyList<PhotoAnswer> Photos, string? Note, string? GivenUpBecause, HandedBackAnswer? HandedBack, ModelNotes Notes, IReadOnlyList<PartDto> Parts, int Version)
+    long Id,
+    string Asset,
+    AssetKind Kind,
+    string Model,
+    ServiceLevel Level,
+    ServiceLevel StartedLevel,
+    string? Fan,
+    JobState State,
+    DateTimeOffset StartedAt,
+    DateTimeOffset? WorkDoneAt,
+    DateTimeOffset? ClosedAt,
+    DateOnly? WarrantyUntil,
+    string? WarrantyAnswer,
+    Prediction? Predicted,
+    IReadOnlyList<Cause>? FoundCauses,
+    LevelAsked? Asked,
+    IReadOnlyList<StepAnswer> Steps,
+    string? Blocked,
+    string? BlockedBefore,
+    string? BeforeExcuse,
+    IReadOnlyList<JobRunAnswer> Runs,
+    VerdictAnswer? Verdict,
+    VerdictAnswer? Preview,
+    VerdictAnswer? RecheckVerdict,
+    DateTimeOffset? RecheckDue,
+    ComplaintRecorded? Complaint,
+    bool? ComplaintFixed,
+    IReadOnlyList<JobCount> Expected,
+    IReadOnlyList<JobCount> Counts,
+    IReadOnlyDictionary<CountOf, string> CountExcuses,
+    IReadOnlyList<TimerAnswer> Timers,
+    IReadOnlyList<Found> Findings,
+    IReadOnlyList<string> Damage,
+    IReadOnlyList<string> Deviations,
+    IReadOnlyList<MaterialUsed> Materials,
+    double Minutes,
+    IReadOnlyList<PhotoAnswer> Photos,
+    string? Note,
+    string? GivenUpBecause,
+    HandedBackAnswer? HandedBack,
+    ModelNotes Notes,
+    IReadOnlyList<PartDto> Parts,
+    int Version
+)
 {
-    internal static JobAnswer From(StoredJob row, Job job) => new(
-        row.Id, row.Tag, row.Kind, row.Model, job.Level, row.StartedLevel, job.Basis.Fan, job.State, row.StartedAt, job.WorkDoneAt, job.ClosedAt, row.WarrantyUntil, job.Basis.WarrantyAnswer,
-        row.Predicted, job.FoundCauses,
-        job.AskedFor is { } asked ? new LevelAsked(asked.Level, $"{EntryWords.SubjectWord(asked.Subject)}: {asked.Grade.Says}") : null,
-        [.. job.Steps.Select(s => new StepAnswer(s.Card.Id, s.Card.Stage, s.Card.Do, s.Card.Cautions, s.Card.Gate, s.Card.Form, s.Card.Timer, s.Card.Order, s.Card.Optional, s.Card.MayBeSkipped,
-            s.DoneAt, s.DoneBy, s.Checks, s.Skipped, s.SkippedBecause))],
-        job.BlockedFinish, job.BlockedBefore, job.BeforeExcuse, [.. job.Runs.Select(r => new JobRunAnswer(r.Key, r.Phase, r.At, RunDto.From(r.Run), r.Voided))],
-        row.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null,
-        job.Verdict is { } preview ? VerdictAnswer.From(preview) : null, job.RecheckVerdict is { } second ? VerdictAnswer.From(second) : null, job.RecheckDue,
-        job.Complaint, job.ComplaintFixed, job.Expected, [.. job.Counts], job.CountExcuses, [.. job.Timers.Select(t => new TimerAnswer(t.Timer, t.StartedAt, t.Seconds, t.Stopped))], [.. job.Findings],
-        [.. job.Damage.Select(d => d.Text)], [.. job.Deviations.Select(d => d.Text)], job.Materials, job.Minutes,
-        [.. job.Photos.Select(p => new PhotoAnswer(p.Photo.Photo, p.Photo.Caption, p.Photo.Step, p.Photo.FoundOnOpening, p.Stamp.MadeAt))], job.Note, job.GivenUpBecause,
-        job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At) : null, job.Basis.Notes,
-        [.. job.Head.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))], job.Version);
+    internal static JobAnswer From(StoredJob row, Job job) =>
+        new(
+            row.Id,
+            row.Tag,
+            row.Kind,
+            row.Model,
+            job.Level,
+            row.StartedLevel,
+            job.Basis.Fan,
+            job.State,
+            row.StartedAt,
+            job.WorkDoneAt,
+            job.ClosedAt,
+            row.WarrantyUntil,
+            job.Basis.WarrantyAnswer,
+            row.Predicted,
+            job.FoundCauses,
+            job.AskedFor is { } asked
+                ? new LevelAsked(asked.Level, $"{EntryWords.SubjectWord(asked.Subject)}: {asked.Grade.Says}")
+                : null,
+            [
+                .. job.Steps.Select(s => new StepAnswer(
+                    s.Card.Id,
+                    s.Card.Stage,
+                    s.Card.Do,
+                    s.Card.Cautions,
+                    s.Card.Gate,
+                    s.Card.Form,
+                    s.Card.Timer,
+                    s.Card.Order,
+                    s.Card.Optional,
+                    s.Card.MayBeSkipped,
+                    s.DoneAt,
+                    s.DoneBy,
+                    s.Checks,
+                    s.Skipped,
+                    s.SkippedBecause
+                )),
+            ],
+            job.BlockedFinish,
+            job.BlockedBefore,
+            job.BeforeExcuse,
+            [.. job.Runs.Select(r => new JobRunAnswer(r.Key, r.Phase, r.At, RunDto.From(r.Run), r.Voided))],
+            row.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null,
+            job.Verdict is { } preview ? VerdictAnswer.From(preview) : null,
+            job.RecheckVerdict is { } second ? VerdictAnswer.From(second) : null,
+            job.RecheckDue,
+            job.Complaint,
+            job.ComplaintFixed,
+            job.Expected,
+            [.. job.Counts],
+            job.CountExcuses,
+            [.. job.Timers.Select(t => new TimerAnswer(t.Timer, t.StartedAt, t.Seconds, t.Stopped))],
+            [.. job.Findings],
+            [.. job.Damage.Select(d => d.Text)],
+            [.. job.Deviations.Select(d => d.Text)],
+            job.Materials,
+            job.Minutes,
+            [
+                .. job.Photos.Select(p => new PhotoAnswer(
+                    p.Photo.Photo,
+                    p.Photo.Caption,
+                    p.Photo.Step,
+                    p.Photo.FoundOnOpening,
+                    p.Stamp.MadeAt
+                )),
+            ],
+            job.Note,
+            job.GivenUpBecause,
+            job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At) : null,
+            job.Basis.Notes,
+            [.. job.Head.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
+            job.Version
+        );
 }
 
 /// <summary>A job in a list.</summary>
 public sealed record JobSummary(
-    long Id, string Asset, ServiceLevel Level, JobState State, DateTimeOffset StartedAt, DateTimeOffset? WorkDoneAt, DateTimeOffset? ClosedAt, VerdictAnswer? Verdict,
-    Cause? Predicted, IReadOnlyList<Cause>? Found, DateTimeOffset? RecheckDue, DateTimeOffset? RecheckedAt)
+    long Id,
+    string Asset,
+    ServiceLevel Level,
+    JobState State,
+    DateTimeOffset StartedAt,
+    DateTimeOffset? WorkDoneAt,
+    DateTimeOffset? ClosedAt,
+    VerdictAnswer? Verdict,
+    Cause? Predicted,
+    IReadOnlyList<Cause>? Found,
+    DateTimeOffset? RecheckDue,
+    DateTimeOffset? RecheckedAt
+)
 {
-    internal static JobSummary From(StoredJob job) => new(job.Id, job.Tag, job.Level, job.State, job.StartedAt, job.WorkDoneAt, job.ClosedAt,
-        job.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null, job.Predicted?.Cause, job.FoundCauses, job.RecheckDue, job.RecheckedAt);
+    internal static JobSummary From(StoredJob job) =>
+        new(
+            job.Id,
+            job.Tag,
+            job.Level,
+            job.State,
+            job.StartedAt,
+            job.WorkDoneAt,
+            job.ClosedAt,
+            job.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null,
+            job.Predicted?.Cause,
+            job.FoundCauses,
+            job.RecheckDue,
+            job.RecheckedAt
+        );
 }

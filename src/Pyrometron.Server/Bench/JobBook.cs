@@ -19,7 +19,14 @@ public sealed record EntryRequest(Guid? Key, int? Version, string? Device, strin
 internal sealed class RefusedEntryException(string why) : Exception(why);
 
 /// <summary>Jobs with all that belongs to them: read as the core knows them, and written entry by entry.</summary>
-internal sealed class JobBook(JobStore jobs, FleetStore fleet, NotesStore notes, PhotoStore photos, PolicyStore policy, TimeProvider clock)
+internal sealed class JobBook(
+    JobStore jobs,
+    FleetStore fleet,
+    NotesStore notes,
+    PhotoStore photos,
+    PolicyStore policy,
+    TimeProvider clock
+)
 {
     /// <summary>An entry made longer ago than its job, or in the future, has a clock that cannot be believed.</summary>
     private static readonly TimeSpan ClockTolerance = TimeSpan.FromMinutes(5);
@@ -28,8 +35,10 @@ internal sealed class JobBook(JobStore jobs, FleetStore fleet, NotesStore notes,
     public Job? Find(long id) => jobs.Find(id) is { } stored ? Add(stored, jobs.Entries(id)) : null;
 
     /// <summary>What is known of a model.</summary>
-    public (ModelNotes Notes, int Version) NotesOf(string model) => notes.Find(model) is { } stored
-        ? (JsonSerializer.Deserialize<ModelNotes>(stored.Notes, ApiJson.Options)!, stored.Version) : (ModelNotes.Empty(model), 0);
+    public (ModelNotes Notes, int Version) NotesOf(string model) =>
+        notes.Find(model) is { } stored
+            ? (JsonSerializer.Deserialize<ModelNotes>(stored.Notes, ApiJson.Options)!, stored.Version)
+            : (ModelNotes.Empty(model), 0);
 
     /// <summary>Adds an entry; everything that follows from it is done.</summary>
     /// <returns>The job as it stands then, or null when there is none.</returns>
@@ -45,7 +54,9 @@ internal sealed class JobBook(JobStore jobs, FleetStore fleet, NotesStore notes,
         JobOutcome Judge(StoredJob stored, IReadOnlyList<StoredEntry> entries, int version)
         {
             if (seen > stored.Version)
-                throw new RefusedEntryException($"The job is at version {stored.Version}; version {seen} has not been written yet.");
+                throw new RefusedEntryException(
+                    $"The job is at version {stored.Version}; version {seen} has not been written yet."
+                );
             if (entry is PhotoTaken photo && !photos.Has(photo.Photo, id))
                 throw new RefusedEntryException("The photo itself has not arrived; send it first.");
             var before = Add(stored, entries);
@@ -54,7 +65,22 @@ internal sealed class JobBook(JobStore jobs, FleetStore fleet, NotesStore notes,
             after = new Job(before.Head, entries.Select(Stamp).Append(new StampedEntry(key, version, device, by, at, entry)));
             return Outcome(stored, after, entry);
         }
-        jobs.Append(new StoredEntry(id, key, 0, entry.Subject, Kind(entry), device, by, at, JsonSerializer.Serialize(entry, ApiJson.Options)), seen, entry.Decides, Judge);
+        jobs.Append(
+            new StoredEntry(
+                id,
+                key,
+                0,
+                entry.Subject,
+                Kind(entry),
+                device,
+                by,
+                at,
+                JsonSerializer.Serialize(entry, ApiJson.Options)
+            ),
+            seen,
+            entry.Decides,
+            Judge
+        );
         if (after is not null && entry is WorkFiled)
             Learn(known, after);
         return after ?? Find(id);
@@ -67,23 +93,56 @@ internal sealed class JobBook(JobStore jobs, FleetStore fleet, NotesStore notes,
             notes.Keep(stored.Model, JsonSerializer.Serialize(learnt, ApiJson.Options), version, stored.Id);
     }
 
-    private static JobOutcome Outcome(StoredJob stored, Job job, JobEntry entry) => new(
-        job.Level, job.State, job.WorkDoneAt, job.ClosedAt,
-        entry is VerdictFiled ? JsonSerializer.Serialize(job.Verdict is { } verdict ? VerdictAnswer.From(verdict) : VerdictAnswer.Unproven, ApiJson.Options) : stored.Verdict,
-        job.FoundCauses, job.RecheckDue, job.Standing(RunPhase.Recheck)?.At,
-        entry is WorkFiled ? [.. job.Services.Select(level => new ServiceEvent(DateOnly.FromDateTime(job.WorkDoneAt!.Value.UtcDateTime), level))] : []);
+    private static JobOutcome Outcome(StoredJob stored, Job job, JobEntry entry) =>
+        new(
+            job.Level,
+            job.State,
+            job.WorkDoneAt,
+            job.ClosedAt,
+            entry is VerdictFiled
+                ? JsonSerializer.Serialize(
+                    job.Verdict is { } verdict ? VerdictAnswer.From(verdict) : VerdictAnswer.Unproven,
+                    ApiJson.Options
+                )
+                : stored.Verdict,
+            job.FoundCauses,
+            job.RecheckDue,
+            job.Standing(RunPhase.Recheck)?.At,
+            entry is WorkFiled
+                ?
+                [
+                    .. job.Services.Select(level => new ServiceEvent(
+                        DateOnly.FromDateTime(job.WorkDoneAt!.Value.UtcDateTime),
+                        level
+                    )),
+                ]
+                : []
+        );
 
     private Job Add(StoredJob stored, IReadOnlyList<StoredEntry> entries)
     {
         var asset = fleet.Find(stored.Tag)!.Asset;
-        var basis = new CardBasis(stored.Kind, stored.StartedLevel, NotesOf(stored.Model).Notes, policy.Bench(), stored.Fan, stored.WarrantyUntil is not null, null,
-            asset.Parts.Any(p => p.Joint == JointMaterial.Pad), jobs.Deviations(stored.Tag));
-        return new Job(new JobHead(stored.Id, stored.Tag, basis, stored.StartedAt, asset.Parts, stored.WarrantyUntil, stored.Predicted), entries.Select(Stamp));
+        var basis = new CardBasis(
+            stored.Kind,
+            stored.StartedLevel,
+            NotesOf(stored.Model).Notes,
+            policy.Bench(),
+            stored.Fan,
+            stored.WarrantyUntil is not null,
+            null,
+            asset.Parts.Any(p => p.Joint == JointMaterial.Pad),
+            jobs.Deviations(stored.Tag)
+        );
+        return new Job(
+            new JobHead(stored.Id, stored.Tag, basis, stored.StartedAt, asset.Parts, stored.WarrantyUntil, stored.Predicted),
+            entries.Select(Stamp)
+        );
     }
 
     internal static StampedEntry Stamp(StoredEntry e) => new(e.Key, e.Version, e.Device, e.By, e.MadeAt, Read(e.Entry));
 
     internal static JobEntry Read(string entry) => JsonSerializer.Deserialize<JobEntry>(entry, ApiJson.Options)!;
 
-    private static string Kind(JobEntry entry) => JsonSerializer.SerializeToElement(entry, ApiJson.Options).GetProperty("kind").GetString()!;
+    private static string Kind(JobEntry entry) =>
+        JsonSerializer.SerializeToElement(entry, ApiJson.Options).GetProperty("kind").GetString()!;
 }

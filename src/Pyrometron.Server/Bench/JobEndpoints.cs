@@ -11,7 +11,14 @@ namespace Pyrometron.Server.Bench;
 /// <summary>A job to start.</summary>
 /// <param name="Fan">Which fan is to be changed, where the model has several.</param>
 /// <param name="WarrantyAnswer">The maker's answer, or why it is opened under warranty all the same.</param>
-public sealed record StartJob(string? Asset, ServiceLevel? Level, string? Fan, string? WarrantyAnswer, string? Device, string? By);
+public sealed record StartJob(
+    string? Asset,
+    ServiceLevel? Level,
+    string? Fan,
+    string? WarrantyAnswer,
+    string? Device,
+    string? By
+);
 
 /// <summary>Jobs at the bench: thin handlers around the core's rules.</summary>
 internal static class JobEndpoints
@@ -19,16 +26,22 @@ internal static class JobEndpoints
     /// <summary>A job does not wait longer for the judgement that it is to be compared with.</summary>
     private static readonly TimeSpan PredictionPatience = TimeSpan.FromSeconds(2);
 
-    private const int LongestWord = 80, LongestText = 2000;
+    private const int LongestWord = 80,
+        LongestText = 2000;
 
     /// <summary>Grades of everything that can be looked at.</summary>
-    private static readonly Dictionary<FindingSubject, GradeAnswer[]> Grades =
-        Inspection.Grades.ToDictionary(g => g.Key, g => g.Value.Select(grade => new GradeAnswer(grade.Word, grade.Says)).ToArray());
+    private static readonly Dictionary<FindingSubject, GradeAnswer[]> Grades = Inspection.Grades.ToDictionary(
+        g => g.Key,
+        g => g.Value.Select(grade => new GradeAnswer(grade.Word, grade.Says)).ToArray()
+    );
 
     public static void MapJobs(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/jobs").WithTags("Bench");
-        group.MapGet("", (JobStore jobs, int? count) => jobs.Newest(Math.Clamp(count ?? 100, 1, 1000)).Select(JobSummary.From).ToArray());
+        group.MapGet(
+            "",
+            (JobStore jobs, int? count) => jobs.Newest(Math.Clamp(count ?? 100, 1, 1000)).Select(JobSummary.From).ToArray()
+        );
         group.MapPost("", Start);
         group.MapGet("/grades", () => Grades);
         group.MapGet("/{id:long}", Get);
@@ -42,7 +55,15 @@ internal static class JobEndpoints
         jobs.Find(id) is { } row && book.Find(id) is { } job ? TypedResults.Ok(JobAnswer.From(row, job)) : Unknown(id);
 
     private static async Task<Results<Created<JobAnswer>, ProblemHttpResult>> Start(
-        StartJob request, FleetStore fleet, JobStore jobs, JobBook book, PolicyStore policy, JudgementService judgement, TimeProvider clock, CancellationToken cancellation)
+        StartJob request,
+        FleetStore fleet,
+        JobStore jobs,
+        JobBook book,
+        PolicyStore policy,
+        JudgementService judgement,
+        TimeProvider clock,
+        CancellationToken cancellation
+    )
     {
         if (request.Asset is null || fleet.Find(request.Asset) is not { } stored)
             return Problems.Input("/asset", $"There is no machine '{request.Asset}'.");
@@ -50,32 +71,65 @@ internal static class JobEndpoints
             return Problems.Conflict($"'{request.Asset}' is retired; put it back into use first.");
         if (request.Level is not { } level)
             return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}.");
-        if (request.Fan?.Length > LongestWord || request.WarrantyAnswer?.Length > LongestText || request.By?.Length > LongestWord || request.Device?.Length > LongestWord)
+        if (
+            request.Fan?.Length > LongestWord
+            || request.WarrantyAnswer?.Length > LongestText
+            || request.By?.Length > LongestWord
+            || request.Device?.Length > LongestWord
+        )
             return Problems.Input("", $"A name is {LongestWord} characters at most, an answer {LongestText}.");
         var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
         DateOnly? until = stored.Asset.UnderWarranty(today) ? stored.Asset.WarrantyUntil : null;
-        if (until is { } last && string.IsNullOrWhiteSpace(request.WarrantyAnswer) && policy.Bench().RefusesUnderWarranty(level, last) is { } refused)
+        if (
+            until is { } last
+            && string.IsNullOrWhiteSpace(request.WarrantyAnswer)
+            && policy.Bench().RefusesUnderWarranty(level, last) is { } refused
+        )
             return Problems.Refused("warranty", refused);
         var judged = await judgement.GetAsync(null, PredictionPatience, cancellation);
-        var predicted = judged.Judgement?.ByTag.GetValueOrDefault(request.Asset) is { } a ? new Prediction(a.Cause, a.Service, a.DriftKelvin is { } drift ? Math.Round(drift, 1) : 0) : null;
+        var predicted = judged.Judgement?.ByTag.GetValueOrDefault(request.Asset) is { } a
+            ? new Prediction(a.Cause, a.Service, a.DriftKelvin is { } drift ? Math.Round(drift, 1) : 0)
+            : null;
         if (jobs.Start(new NewJob(request.Asset, level, request.Fan, until, predicted)) is not { } id)
-            return Problems.Conflict($"Job {jobs.Of(stored.Id).First(j => j.State == JobState.Open).Id} is open on '{request.Asset}' already; finish or give it up first.");
+            return Problems.Conflict(
+                $"Job {jobs.Of(stored.Id).First(j => j.State == JobState.Open).Id} is open on '{request.Asset}' already; finish or give it up first."
+            );
         if (!string.IsNullOrWhiteSpace(request.WarrantyAnswer))
-            book.Append(id, Guid.NewGuid(), 1, request.Device ?? "unnamed", request.By, null, new WarrantyAnswered(request.WarrantyAnswer));
+            book.Append(
+                id,
+                Guid.NewGuid(),
+                1,
+                request.Device ?? "unnamed",
+                request.By,
+                null,
+                new WarrantyAnswered(request.WarrantyAnswer)
+            );
         return TypedResults.Created($"/api/v1/jobs/{id}", JobAnswer.From(jobs.Find(id)!, book.Find(id)!));
     }
 
     /// <summary>One thing that happened. Its answer is the job as it now stands.</summary>
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> PostEntry(long id, EntryRequest request, JobBook book, JobStore jobs, JudgementService judgement)
+    private static Results<Ok<JobAnswer>, ProblemHttpResult> PostEntry(
+        long id,
+        EntryRequest request,
+        JobBook book,
+        JobStore jobs,
+        JudgementService judgement
+    )
     {
         if (request.Entry is not { } entry)
             return Problems.Input("/entry", "entry is needed: what happened, with its kind.");
         if (request.Key is not { } key || key == Guid.Empty)
-            return Problems.Input("/key", "key is needed: a UUID that the device makes, so that an entry sent twice counts once.");
+            return Problems.Input(
+                "/key",
+                "key is needed: a UUID that the device makes, so that an entry sent twice counts once."
+            );
         if (request.Version is not >= 1)
             return Problems.Input("/version", "version is needed: the job's version that was seen.");
         if (string.IsNullOrWhiteSpace(request.Device) || request.Device.Length > LongestWord || request.By?.Length > LongestWord)
-            return Problems.Input("/device", $"device is needed: a word that the device keeps for itself, {LongestWord} characters at most.");
+            return Problems.Input(
+                "/device",
+                $"device is needed: a word that the device keeps for itself, {LongestWord} characters at most."
+            );
         try
         {
             if (book.Append(id, key, request.Version.Value, request.Device, request.By, request.MadeAt, entry) is not { } job)
@@ -91,12 +145,25 @@ internal static class JobEndpoints
         catch (ConflictingEntryException conflict)
         {
             var steps = book.Find(id)!.Steps.ToDictionary(s => s.Card.Id, s => s.Card.Do);
-            return Problems.Changed([.. conflict.Theirs.Select(t => new TheirChange(t.By, t.MadeAt, EntryWords.Of(JobBook.Read(t.Entry), steps.GetValueOrDefault)))]);
+            return Problems.Changed([
+                .. conflict.Theirs.Select(t => new TheirChange(
+                    t.By,
+                    t.MadeAt,
+                    EntryWords.Of(JobBook.Read(t.Entry), steps.GetValueOrDefault)
+                )),
+            ]);
         }
     }
 
     /// <summary>What the newest readings would give as a run: medians of the last windows under the main load.</summary>
-    private static Results<Ok<RunDto>, ProblemHttpResult> FromReadings(long id, string? phase, JobStore jobs, FleetStore fleet, ReadingStore readings, TimeProvider clock)
+    private static Results<Ok<RunDto>, ProblemHttpResult> FromReadings(
+        long id,
+        string? phase,
+        JobStore jobs,
+        FleetStore fleet,
+        ReadingStore readings,
+        TimeProvider clock
+    )
     {
         if (jobs.Find(id) is not { } job || fleet.Find(job.Tag) is not { } asset)
             return Unknown(id);
@@ -109,11 +176,19 @@ internal static class JobEndpoints
             _ => (job.WorkDoneAt, "since the work was done"),
         };
         return NewestRun.From(asset, readings.Newest(asset, 60), since) is { } run
-            ? TypedResults.Ok(RunDto.From(run)) : Problems.Conflict($"There are no loaded readings {where} to take a run from; measure one.");
+            ? TypedResults.Ok(RunDto.From(run))
+            : Problems.Conflict($"There are no loaded readings {where} to take a run from; measure one.");
     }
 
     /// <summary>A photo's bytes; the entry that tells of it comes after them.</summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> PutPhoto(long id, Guid key, HttpRequest request, JobStore jobs, PhotoStore photos, CancellationToken cancellation)
+    private static async Task<Results<NoContent, ProblemHttpResult>> PutPhoto(
+        long id,
+        Guid key,
+        HttpRequest request,
+        JobStore jobs,
+        PhotoStore photos,
+        CancellationToken cancellation
+    )
     {
         if (jobs.Find(id) is null)
             return Unknown(id);
@@ -122,7 +197,7 @@ internal static class JobEndpoints
             return Problems.TooLarge(tooLarge);
         using var file = new MemoryStream();
         var buffer = new byte[81920];
-        for (int read; (read = await request.Body.ReadAsync(buffer, cancellation)) > 0;)
+        for (int read; (read = await request.Body.ReadAsync(buffer, cancellation)) > 0; )
         {
             if (file.Length + read > Photo.LargestFile)
                 return Problems.TooLarge(tooLarge);
@@ -134,7 +209,12 @@ internal static class JobEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<FileContentHttpResult, ProblemHttpResult> GetPhoto(Guid key, bool? small, PhotoStore photos, HttpResponse response)
+    private static Results<FileContentHttpResult, ProblemHttpResult> GetPhoto(
+        Guid key,
+        bool? small,
+        PhotoStore photos,
+        HttpResponse response
+    )
     {
         if (photos.Find(key, small ?? false) is not { } bytes)
             return Problems.Missing("There is no such photo.");

@@ -28,7 +28,10 @@ internal static class LabelEndpoints
             return Problems.Input("/text", $"text is 1 to {LongestText} characters.");
         using var code = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.M, forceUtf8: true);
         using var svg = new SvgQRCode(code);
-        return TypedResults.Content(svg.GetGraphic(4, "#000000", "#ffffff", drawQuietZones: true, SvgQRCode.SizingMode.ViewBoxAttribute), "image/svg+xml");
+        return TypedResults.Content(
+            svg.GetGraphic(4, "#000000", "#ffffff", drawQuietZones: true, SvgQRCode.SizingMode.ViewBoxAttribute),
+            "image/svg+xml"
+        );
     }
 
     /// <summary>Reads a label: a tag as it stands, or an address of this program that ends in a machine or a job.</summary>
@@ -37,10 +40,14 @@ internal static class LabelEndpoints
         var word = text.Trim();
         var path = word.Split('/', StringSplitOptions.RemoveEmptyEntries);
         if (path.Length > 1 && path[^2] == "bench" && long.TryParse(path[^1], out var id))
-            return jobs.Find(id) is { } job ? TypedResults.Ok(new ScanAnswer(job.Tag, id)) : Problems.Missing($"There is no job {id}.");
+            return jobs.Find(id) is { } job
+                ? TypedResults.Ok(new ScanAnswer(job.Tag, id))
+                : Problems.Missing($"There is no job {id}.");
         var tag = path.Length > 1 && path[^2] == "machines" ? Uri.UnescapeDataString(path[^1]) : word;
         return fleet.Find(tag) is { } machine
-            ? TypedResults.Ok(new ScanAnswer(tag, jobs.Of(machine.Id).FirstOrDefault(j => j.State is Core.Jobs.JobState.Open)?.Id))
+            ? TypedResults.Ok(
+                new ScanAnswer(tag, jobs.Of(machine.Id).FirstOrDefault(j => j.State is Core.Jobs.JobState.Open)?.Id)
+            )
             : Problems.Missing($"No machine carries the label '{(tag.Length > 60 ? tag[..60] + "…" : tag)}'.");
     }
 }

@@ -13,7 +13,15 @@ namespace Pyrometron.Server.Bench;
 /// <summary>A sample of a run that is going on.</summary>
 /// <param name="At">Now when omitted.</param>
 /// <param name="Parts">°C by part.</param>
-public sealed record LiveSample(DateTimeOffset? At, IReadOnlyDictionary<string, double>? Parts, double? AmbientCelsius, double? PowerWatts, double? ClockMhz, double? FanRpm, double? FanPercent);
+public sealed record LiveSample(
+    DateTimeOffset? At,
+    IReadOnlyDictionary<string, double>? Parts,
+    double? AmbientCelsius,
+    double? PowerWatts,
+    double? ClockMhz,
+    double? FanRpm,
+    double? FanPercent
+);
 
 /// <summary>Samples, oldest first.</summary>
 public sealed record LiveSamples(IReadOnlyList<LiveSample>? Samples);
@@ -44,7 +52,10 @@ internal sealed class LiveRuns(SampleStore samples, TimeProvider clock) : IDispo
     {
         Detach(job);
         var stop = new CancellationTokenSource();
-        _probes[job] = new Attached(stop, Task.Run(() => SendAsync(job, probe, speed, minutes, stop.Token), CancellationToken.None));
+        _probes[job] = new Attached(
+            stop,
+            Task.Run(() => SendAsync(job, probe, speed, minutes, stop.Token), CancellationToken.None)
+        );
     }
 
     /// <summary>Takes the probe off.</summary>
@@ -69,8 +80,22 @@ internal sealed class LiveRuns(SampleStore samples, TimeProvider clock) : IDispo
         {
             var sample = probe.At(minute);
             // Told in the run's own time: at twenty times life a run of twenty minutes is one of twenty minutes still.
-            Add(job, [new LiveSample(start.AddMinutes(minute), sample.Celsius, sample.AmbientCelsius, sample.PowerWatts, null, null, sample.FanPercent)]);
-            await Task.Delay(TimeSpan.FromMinutes(1 / 6.0 / speed), clock, stop).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            Add(
+                job,
+                [
+                    new LiveSample(
+                        start.AddMinutes(minute),
+                        sample.Celsius,
+                        sample.AmbientCelsius,
+                        sample.PowerWatts,
+                        null,
+                        null,
+                        sample.FanPercent
+                    ),
+                ]
+            );
+            await Task.Delay(TimeSpan.FromMinutes(1 / 6.0 / speed), clock, stop)
+                .ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         }
     }
 
@@ -81,26 +106,62 @@ internal sealed class LiveRuns(SampleStore samples, TimeProvider clock) : IDispo
     /// <summary>The run since an instant.</summary>
     public LiveAnswer Since(long job, DateTimeOffset from)
     {
-        var taken = samples.Since(job, from).Select(s => (s.At, Sample: JsonSerializer.Deserialize<LiveSample>(s.Sample, ApiJson.Options)!)).ToArray();
+        var taken = samples
+            .Since(job, from)
+            .Select(s => (s.At, Sample: JsonSerializer.Deserialize<LiveSample>(s.Sample, ApiJson.Options)!))
+            .ToArray();
         if (taken.Length == 0)
             return new LiveAnswer(0, null, null, "No samples yet.", false);
-        double[]? Channel(Func<LiveSample, double?> of) => taken.Any(t => of(t.Sample) is not null) ? [.. taken.Select(t => of(t.Sample) ?? double.NaN)] : null;
-        var parts = taken.SelectMany(t => t.Sample.Parts?.Keys ?? []).Distinct().Order(StringComparer.Ordinal)
-            .Select(p => (p, taken.Select(t => t.Sample.Parts is { } celsius && celsius.TryGetValue(p, out var c) ? c : double.NaN).ToArray())).ToArray();
-        var reading = RunReading.Of(new Core.Proof.RunLog([.. taken.Select(t => (t.At - taken[0].At).TotalMinutes)], parts, Channel(s => s.AmbientCelsius), Channel(s => s.PowerWatts), Channel(s => s.ClockMhz),
-            Channel(s => s.FanRpm), Channel(s => s.FanPercent)));
-        return new LiveAnswer(taken.Length, taken[^1].Sample, reading is null ? null : RunLogAnswer.From(reading), Advise(reading), reading?.Parts.Any(p => !p.Settled.IsSettled) ?? false);
+        double[]? Channel(Func<LiveSample, double?> of) =>
+            taken.Any(t => of(t.Sample) is not null) ? [.. taken.Select(t => of(t.Sample) ?? double.NaN)] : null;
+        var parts = taken
+            .SelectMany(t => t.Sample.Parts?.Keys ?? [])
+            .Distinct()
+            .Order(StringComparer.Ordinal)
+            .Select(p =>
+                (
+                    p,
+                    taken
+                        .Select(t => t.Sample.Parts is { } celsius && celsius.TryGetValue(p, out var c) ? c : double.NaN)
+                        .ToArray()
+                )
+            )
+            .ToArray();
+        var reading = RunReading.Of(
+            new Core.Proof.RunLog(
+                [.. taken.Select(t => (t.At - taken[0].At).TotalMinutes)],
+                parts,
+                Channel(s => s.AmbientCelsius),
+                Channel(s => s.PowerWatts),
+                Channel(s => s.ClockMhz),
+                Channel(s => s.FanRpm),
+                Channel(s => s.FanPercent)
+            )
+        );
+        return new LiveAnswer(
+            taken.Length,
+            taken[^1].Sample,
+            reading is null ? null : RunLogAnswer.From(reading),
+            Advise(reading),
+            reading?.Parts.Any(p => !p.Settled.IsSettled) ?? false
+        );
     }
 
     private static string Advise(RunReading? run)
     {
         if (run is null)
             return "Too few samples yet to say where it leads.";
-        if (run.Parts.Where(p => !p.Settled.IsSettled).MaxBy(p => Math.Abs(p.Settled.SettledC - p.Settled.At(run.Minutes))) is not { } slowest)
+        if (
+            run.Parts.Where(p => !p.Settled.IsSettled).MaxBy(p => Math.Abs(p.Settled.SettledC - p.Settled.At(run.Minutes)))
+            is not { } slowest
+        )
             return "Settled: it can be stopped.";
         var left = Math.Abs(slowest.Settled.SettledC - slowest.Settled.At(run.Minutes));
         var wait = left > 0.5 ? slowest.Settled.TimeConstantMinutes * Math.Log(left / 0.5) : 1;
-        return string.Create(CultureInfo.InvariantCulture, $"Still rising: {slowest.Part} has {left:0.0} K to go. Let it run about {Math.Clamp(Math.Ceiling(wait), 1, 60):0} minutes more.");
+        return string.Create(
+            CultureInfo.InvariantCulture,
+            $"Still rising: {slowest.Part} has {left:0.0} K to go. Let it run about {Math.Clamp(Math.Ceiling(wait), 1, 60):0} minutes more."
+        );
     }
 }
 
@@ -115,30 +176,53 @@ internal static class LiveRunEndpoints
         group.MapPost("/samples", Post);
         group.MapGet("/live", (long id, DateTimeOffset? from, LiveRuns live) => live.Since(id, from ?? DateTimeOffset.MinValue));
         group.MapPost("/probe", Attach);
-        group.MapDelete("/probe", (long id, LiveRuns live) =>
-        {
-            live.Detach(id);
-            return TypedResults.NoContent();
-        });
+        group.MapDelete(
+            "/probe",
+            (long id, LiveRuns live) =>
+            {
+                live.Detach(id);
+                return TypedResults.NoContent();
+            }
+        );
     }
 
-    private static Results<NoContent, ProblemHttpResult> Post(long id, LiveSamples request, JobStore jobs, LiveRuns live, TimeProvider clock)
+    private static Results<NoContent, ProblemHttpResult> Post(
+        long id,
+        LiveSamples request,
+        JobStore jobs,
+        LiveRuns live,
+        TimeProvider clock
+    )
     {
         if (jobs.Find(id) is null)
             return Problems.Missing($"There is no job {id}.");
         if (request.Samples is not { Count: > 0 and <= MostAtOnce } taken)
             return Problems.Input("/samples", $"samples is needed: 1 to {MostAtOnce} of them.");
         for (var i = 0; i < taken.Count; i++)
-            if (taken[i] is not { Parts: { Count: > 0 and <= 12 } parts } sample || parts.Any(p => p.Key.Length > 40 || p.Value is not (>= -273.15 and <= 1000))
-                || sample.At > clock.GetUtcNow().AddHours(6) || new[] { sample.PowerWatts, sample.ClockMhz, sample.FanRpm, sample.FanPercent }.Any(v => v is < 0 or > 1e6)
-                || sample.AmbientCelsius is < -60 or > 100)
-                return Problems.Input($"/samples/{i}", "a sample needs parts with their °C (−273.15 to 1000); power, clock and fan are not negative, the air lies between −60 and 100 °C");
+            if (
+                taken[i] is not { Parts: { Count: > 0 and <= 12 } parts } sample
+                || parts.Any(p => p.Key.Length > 40 || p.Value is not (>= -273.15 and <= 1000))
+                || sample.At > clock.GetUtcNow().AddHours(6)
+                || new[] { sample.PowerWatts, sample.ClockMhz, sample.FanRpm, sample.FanPercent }.Any(v => v is < 0 or > 1e6)
+                || sample.AmbientCelsius is < -60 or > 100
+            )
+                return Problems.Input(
+                    $"/samples/{i}",
+                    "a sample needs parts with their °C (−273.15 to 1000); power, clock and fan are not negative, the air lies between −60 and 100 °C"
+                );
         live.Add(id, taken);
         return TypedResults.NoContent();
     }
 
     /// <summary>Puts the simulated probe that ships with the program on a job: it warms up as the machine's last judgement says it would.</summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> Attach(long id, AttachProbe request, JobStore jobs, FleetStore fleet, ReadingStore readings, LiveRuns live)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Attach(
+        long id,
+        AttachProbe request,
+        JobStore jobs,
+        FleetStore fleet,
+        ReadingStore readings,
+        LiveRuns live
+    )
     {
         if (jobs.Find(id) is not { } job || fleet.Find(job.Tag) is not { } asset)
             return Problems.Missing($"There is no job {id}.");
@@ -147,7 +231,9 @@ internal static class LiveRunEndpoints
         var run = NewestRun.From(asset, await Task.Run(() => readings.Newest(asset, 60)), null);
         var ambient = run?.Ambient?.Value ?? 24;
         var gone = job.WorkDoneAt is null ? 1 : 0.88;
-        var rises = run?.Parts.ToDictionary(p => p.Part, p => Math.Max(5, p.Celsius.Value - ambient) * gone) ?? asset.Asset.Parts.ToDictionary(p => p.Name, p => 45.0 * gone);
+        var rises =
+            run?.Parts.ToDictionary(p => p.Part, p => Math.Max(5, p.Celsius.Value - ambient) * gone)
+            ?? asset.Asset.Parts.ToDictionary(p => p.Name, p => 45.0 * gone);
         live.Attach(id, new BenchProbe(rises, ambient, run?.PowerWatts ?? 150, (int)(id * 7919)), request.Speed ?? 1, 30);
         return TypedResults.NoContent();
     }

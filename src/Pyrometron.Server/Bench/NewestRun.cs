@@ -19,24 +19,45 @@ internal static class NewestRun
     /// <returns>Null when there are none.</returns>
     public static Run? From(StoredAsset asset, IReadOnlyList<StoredReading> newest, DateTimeOffset? since)
     {
-        var usable = newest.Where(r => r.Amended < 2 && (since is null || r.Reading.UnixMilliseconds >= since.Value.ToUnixTimeMilliseconds()))
-            .Select(r => r.Reading).ToArray();
+        var usable = newest
+            .Where(r => r.Amended < 2 && (since is null || r.Reading.UnixMilliseconds >= since.Value.ToUnixTimeMilliseconds()))
+            .Select(r => r.Reading)
+            .ToArray();
         // The hotter of the loads that are met often: idle windows prove nothing.
-        var load = usable.GroupBy(r => r.Workload).Where(g => g.Count() >= Math.Min(3, usable.Length / 3.0))
-            .OrderByDescending(g => g.Max(r => r.PartsC.Where(c => !double.IsNaN(c)).DefaultIfEmpty(double.NegativeInfinity).Max())).FirstOrDefault();
+        var load = usable
+            .GroupBy(r => r.Workload)
+            .Where(g => g.Count() >= Math.Min(3, usable.Length / 3.0))
+            .OrderByDescending(g =>
+                g.Max(r => r.PartsC.Where(c => !double.IsNaN(c)).DefaultIfEmpty(double.NegativeInfinity).Max())
+            )
+            .FirstOrDefault();
         if (load is null)
             return null;
         var taken = load.Take(Windows).ToArray();
         double? Middle(Func<Core.Readings.Reading, double> of) =>
-            Robust.Median(taken.Select(of).Where(v => !double.IsNaN(v)).ToArray()) is var m && double.IsNaN(m) ? null : Math.Round(m, 1);
-        var parts = asset.Asset.Parts.Select((p, i) => (p.Name, Celsius: Middle(r => r.PartsC[i]))).Where(p => p.Celsius is not null)
-            .Select(p => new RunPart(p.Name, new Celsius(p.Celsius!.Value))).ToArray();
+            Robust.Median(taken.Select(of).Where(v => !double.IsNaN(v)).ToArray()) is var m && double.IsNaN(m)
+                ? null
+                : Math.Round(m, 1);
+        var parts = asset
+            .Asset.Parts.Select((p, i) => (p.Name, Celsius: Middle(r => r.PartsC[i])))
+            .Where(p => p.Celsius is not null)
+            .Select(p => new RunPart(p.Name, new Celsius(p.Celsius!.Value)))
+            .ToArray();
         if (parts.Length == 0)
             return null;
         var commands = taken.Select(r => r.FanPct).Where(p => !double.IsNaN(p)).ToArray();
         var fixedFan = commands.Length >= 3 && commands.Max() - commands.Min() < 1;
-        return new Run(load.Key ?? "unnamed load", WindowMinutes, Middle(r => r.AmbientC) is { } air ? new Celsius(air) : null,
+        return new Run(
+            load.Key ?? "unnamed load",
+            WindowMinutes,
+            Middle(r => r.AmbientC) is { } air ? new Celsius(air) : null,
             new RunFan(fixedFan ? FanMode.Fixed : FanMode.Auto, Middle(r => r.FanPct), Middle(r => r.FanRpm)),
-            taken[0].Settings ?? "as found", Middle(r => r.PowerW), Middle(r => r.ClockMhz), Middle(r => r.Score), taken.Any(r => r.Throttled > 0), parts);
+            taken[0].Settings ?? "as found",
+            Middle(r => r.PowerW),
+            Middle(r => r.ClockMhz),
+            Middle(r => r.Score),
+            taken.Any(r => r.Throttled > 0),
+            parts
+        );
     }
 }

@@ -13,7 +13,13 @@ public sealed record ModelSummary(string Model, string Kind, int Machines, bool 
 /// <summary>What is known of a model.</summary>
 /// <param name="Version">0 where nothing is noted yet; a writer says which one it has seen.</param>
 /// <param name="CoolerOrder">Numbers of the cooler's screws in the order they are tightened.</param>
-public sealed record NotesAnswer(ModelNotes Notes, int Version, DateTimeOffset? ChangedAt, long? LearntFromJob, IReadOnlyList<int> CoolerOrder);
+public sealed record NotesAnswer(
+    ModelNotes Notes,
+    int Version,
+    DateTimeOffset? ChangedAt,
+    long? LearntFromJob,
+    IReadOnlyList<int> CoolerOrder
+);
 
 /// <summary>Notes to keep.</summary>
 public sealed record KeepNotes(ModelNotes? Notes, int? Version);
@@ -24,7 +30,10 @@ internal static class NotesEndpoints
     public static void MapModelNotes(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/models").WithTags("Models");
-        group.MapGet("", (NotesStore notes) => notes.Models().Select(m => new ModelSummary(m.Model, m.Kind, m.Machines, m.Noted)).ToArray());
+        group.MapGet(
+            "",
+            (NotesStore notes) => notes.Models().Select(m => new ModelSummary(m.Model, m.Kind, m.Machines, m.Noted)).ToArray()
+        );
         group.MapGet("/notes", (string model, JobBook book, NotesStore notes) => Answer(model, book, notes));
         group.MapPut("/notes", Put);
     }
@@ -33,21 +42,47 @@ internal static class NotesEndpoints
     {
         var (notes, version) = book.NotesOf(model);
         var stored = store.Find(model);
-        return new NotesAnswer(notes, version, stored?.ChangedAt, stored?.JobId, [.. notes.CoolerScrewsInOrder.Select(s => s.Number)]);
+        return new NotesAnswer(
+            notes,
+            version,
+            stored?.ChangedAt,
+            stored?.JobId,
+            [.. notes.CoolerScrewsInOrder.Select(s => s.Number)]
+        );
     }
 
-    private static Results<Ok<NotesAnswer>, ProblemHttpResult> Put(KeepNotes request, JobBook book, NotesStore store, FleetStore fleet)
+    private static Results<Ok<NotesAnswer>, ProblemHttpResult> Put(
+        KeepNotes request,
+        JobBook book,
+        NotesStore store,
+        FleetStore fleet
+    )
     {
         if (request.Notes is not { Model: { } model } notes || request.Version is not { } version)
             return Problems.Input("/notes", "notes and the version that was seen are needed.");
         if (fleet.All().All(a => a.Asset.Model != model))
             return Problems.Input("/notes/model", $"No machine is of the model '{model}'.");
-        if (notes.Screws is null || notes.Connectors is null || notes.Pads is null || notes.Fans is null || notes.Clips is null || notes.Traps is null)
-            return Problems.Input("/notes", "screws, connectors, pads, fans, clips and traps are needed; empty where nothing is known.");
-        if (notes.Problems().Select(p => new InputProblem(p.Message, Pointer: "/notes" + p.Pointer)).ToArray() is { Length: > 0 } problems)
+        if (
+            notes.Screws is null
+            || notes.Connectors is null
+            || notes.Pads is null
+            || notes.Fans is null
+            || notes.Clips is null
+            || notes.Traps is null
+        )
+            return Problems.Input(
+                "/notes",
+                "screws, connectors, pads, fans, clips and traps are needed; empty where nothing is known."
+            );
+        if (
+            notes.Problems().Select(p => new InputProblem(p.Message, Pointer: "/notes" + p.Pointer)).ToArray() is
+            { Length: > 0 } problems
+        )
             return Problems.Input(problems);
         return store.Keep(model, JsonSerializer.Serialize(notes, ApiJson.Options), version)
             ? TypedResults.Ok(Answer(model, book, store))
-            : Problems.Conflict("Somebody else, or a job, has changed these notes meanwhile. Load them again, and lay your changes over theirs.");
+            : Problems.Conflict(
+                "Somebody else, or a job, has changed these notes meanwhile. Load them again, and lay your changes over theirs."
+            );
     }
 }

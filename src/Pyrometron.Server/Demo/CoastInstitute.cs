@@ -21,60 +21,142 @@ internal sealed class CoastInstitute(DateOnly today)
     private readonly List<SimulatedMachine> _machines = [];
 
     /// <summary>What a model of machine is like when fresh.</summary>
-    private sealed record Model(string Name, AssetKind Kind, double PowerW, double AirRise, (string Part, double LimitC, JointMaterial Joint, double JointRise)[] Parts,
-        double MaxRpm, FanControl Fan, SimulatedLoad[] Loads, Instruments Instruments, double HoursPerDay);
+    private sealed record Model(
+        string Name,
+        AssetKind Kind,
+        double PowerW,
+        double AirRise,
+        (string Part, double LimitC, JointMaterial Joint, double JointRise)[] Parts,
+        double MaxRpm,
+        FanControl Fan,
+        SimulatedLoad[] Loads,
+        Instruments Instruments,
+        double HoursPerDay
+    );
 
-    private static readonly SimulatedLoad[] Render = [new("steady compute", 1, 0.8), new("light batch", 0.86, 0.17), new("idle", 0.15, 0.03)];
+    private static readonly SimulatedLoad[] Render =
+    [
+        new("steady compute", 1, 0.8),
+        new("light batch", 0.86, 0.17),
+        new("idle", 0.15, 0.03),
+    ];
     private static readonly SimulatedLoad[] Office = [new("full", 1, 0.65), new("one core", 0.5, 0.35)];
 
-    private static readonly Model Sorrel = new("Sorrel card, mark II", AssetKind.GraphicsCard, 228, 27,
-        [("core", 90, JointMaterial.Paste, 13), ("hotspot", 105, JointMaterial.Paste, 25), ("memory", 105, JointMaterial.Pad, 24)], 3200, new FanControl.Fixed(60), Render, new(1 / 3.0), 24);
+    private static readonly Model Sorrel = new(
+        "Sorrel card, mark II",
+        AssetKind.GraphicsCard,
+        228,
+        27,
+        [
+            ("core", 90, JointMaterial.Paste, 13),
+            ("hotspot", 105, JointMaterial.Paste, 25),
+            ("memory", 105, JointMaterial.Pad, 24),
+        ],
+        3200,
+        new FanControl.Fixed(60),
+        Render,
+        new(1 / 3.0),
+        24
+    );
 
-    private static readonly Model Bladder = new("Wrack card", AssetKind.GraphicsCard, 286, 26,
-        [("core", 92, JointMaterial.Paste, 15), ("hotspot", 107, JointMaterial.Paste, 27), ("memory", 108, JointMaterial.Pad, 29)], 2900, new FanControl.Holds(76), Render, new(1 / 3.0), 24);
+    private static readonly Model Bladder = new(
+        "Wrack card",
+        AssetKind.GraphicsCard,
+        286,
+        26,
+        [
+            ("core", 92, JointMaterial.Paste, 15),
+            ("hotspot", 107, JointMaterial.Paste, 27),
+            ("memory", 108, JointMaterial.Pad, 29),
+        ],
+        2900,
+        new FanControl.Holds(76),
+        Render,
+        new(1 / 3.0),
+        24
+    );
 
-    private static readonly Model Tern = new("Tern 2U server", AssetKind.Server, 310, 24,
-        [("cpu", 92, JointMaterial.Paste, 20), ("memory", 85, JointMaterial.Pad, 4)], 9800, new FanControl.Holds(68), Render, new(1 / 3.0), 24);
+    private static readonly Model Tern = new(
+        "Tern 2U server",
+        AssetKind.Server,
+        310,
+        24,
+        [("cpu", 92, JointMaterial.Paste, 20), ("memory", 85, JointMaterial.Pad, 4)],
+        9800,
+        new FanControl.Holds(68),
+        Render,
+        new(1 / 3.0),
+        24
+    );
 
-    private static readonly Model Petrel = new("Petrel desktop", AssetKind.Desktop, 150, 22,
-        [("cpu", 95, JointMaterial.Paste, 24), ("gpu", 93, JointMaterial.Paste, 19)], 2100, new FanControl.Holds(78), Office, new(7, Power: false), 9);
+    private static readonly Model Petrel = new(
+        "Petrel desktop",
+        AssetKind.Desktop,
+        150,
+        22,
+        [("cpu", 95, JointMaterial.Paste, 24), ("gpu", 93, JointMaterial.Paste, 19)],
+        2100,
+        new FanControl.Holds(78),
+        Office,
+        new(7, Power: false),
+        9
+    );
 
-    private static readonly Model Gannet = new("Gannet field laptop", AssetKind.Laptop, 70, 34,
-        [("cpu", 100, JointMaterial.Paste, 22), ("gpu", 96, JointMaterial.Paste, 16)], 5200, new FanControl.Fixed(60), Office, new(6, Power: false), 7);
+    private static readonly Model Gannet = new(
+        "Gannet field laptop",
+        AssetKind.Laptop,
+        70,
+        34,
+        [("cpu", 100, JointMaterial.Paste, 22), ("gpu", 96, JointMaterial.Paste, 16)],
+        5200,
+        new FanControl.Fixed(60),
+        Office,
+        new(6, Power: false),
+        7
+    );
 
     private static readonly Site[] Sites =
     [
-        new("SKERRY", "Skerry Institute", 9,
-        [
-            new("WAVE", "Wave-model hall", DustClass.Clean, new(27)),
-            new("MACH", "Machine room", DustClass.Clean, new(26)),
-            new("READ", "Reading room", DustClass.Heavy, new(29)),
-            new("BOAT", "Boat store", DustClass.Heavy, new(30)),
-        ]),
-        new("KELP", "Kelp drying hall", 6,
-        [
-            new("KELP-A", "Kelp hall, row A", DustClass.Normal, new(34)),
-            new("KELP-B", "Kelp hall, row B", DustClass.Normal, new(34)),
-            new("KELP-C", "Kelp hall, row C", DustClass.Heavy, new(35)),
-            new("KELP-D", "Kelp hall, row D", DustClass.Normal, new(34)),
-        ]),
+        new(
+            "SKERRY",
+            "Skerry Institute",
+            9,
+            [
+                new("WAVE", "Wave-model hall", DustClass.Clean, new(27)),
+                new("MACH", "Machine room", DustClass.Clean, new(26)),
+                new("READ", "Reading room", DustClass.Heavy, new(29)),
+                new("BOAT", "Boat store", DustClass.Heavy, new(30)),
+            ]
+        ),
+        new(
+            "KELP",
+            "Kelp drying hall",
+            6,
+            [
+                new("KELP-A", "Kelp hall, row A", DustClass.Normal, new(34)),
+                new("KELP-B", "Kelp hall, row B", DustClass.Normal, new(34)),
+                new("KELP-C", "Kelp hall, row C", DustClass.Heavy, new(35)),
+                new("KELP-D", "Kelp hall, row D", DustClass.Normal, new(34)),
+            ]
+        ),
     ];
 
     private double Now => UnixDay.Noon(today) + 0.5;
 
     /// <summary>The simulated air of each zone.</summary>
-    public IReadOnlyDictionary<string, SimulatedZone> Air => new SimulatedZone[]
-    {
-        new("WAVE", 22, 1.2, []),
-        new("MACH", 21, 1.0, []),
-        new("READ", 23, 3.0, []),
-        new("BOAT", 18, 6.0, []),
-        new("KELP-A", 27, 4.0, []),
-        new("KELP-B", 27.5, 4.0, [new(Now - 210, Now - 190, 4.5, Seen: true)]),
-        new("KELP-C", 28, 4.0, []),
-        // The extract fan of row D failed three weeks ago; its sensors hang upstream and do not feel it.
-        new("KELP-D", 27.5, 4.0, [new(Now - 21, double.PositiveInfinity, 5.2, Seen: false)]),
-    }.ToDictionary(z => z.Code);
+    public IReadOnlyDictionary<string, SimulatedZone> Air =>
+        new SimulatedZone[]
+        {
+            new("WAVE", 22, 1.2, []),
+            new("MACH", 21, 1.0, []),
+            new("READ", 23, 3.0, []),
+            new("BOAT", 18, 6.0, []),
+            new("KELP-A", 27, 4.0, []),
+            new("KELP-B", 27.5, 4.0, [new(Now - 210, Now - 190, 4.5, Seen: true)]),
+            new("KELP-C", 28, 4.0, []),
+            // The extract fan of row D failed three weeks ago; its sensors hang upstream and do not feel it.
+            new("KELP-D", 27.5, 4.0, [new(Now - 21, double.PositiveInfinity, 5.2, Seen: false)]),
+        }.ToDictionary(z => z.Code);
 
     /// <summary>All machines, with the faults that were given to them.</summary>
     public IReadOnlyList<SimulatedMachine> Machines
@@ -93,7 +175,10 @@ internal sealed class CoastInstitute(DateOnly today)
     private void Build()
     {
         var card = 101;
-        foreach (var (zone, model) in ((string, Model)[])[("KELP-A", Sorrel), ("KELP-B", Bladder), ("KELP-C", Sorrel), ("KELP-D", Bladder)])
+        foreach (
+            var (zone, model) in ((string, Model)[])
+                [("KELP-A", Sorrel), ("KELP-B", Bladder), ("KELP-C", Sorrel), ("KELP-D", Bladder)]
+        )
             for (var i = 0; i < 24; i++)
                 Add($"GC-{card++:0000}", model, zone);
         for (var i = 1; i <= 36; i++)
@@ -109,33 +194,76 @@ internal sealed class CoastInstitute(DateOnly today)
     {
         var since = today.AddDays(-_random.Next(420, 1000));
         // A well-run house: most machines were dusted within their interval, a few have slipped through.
-        var interval = model.Kind == AssetKind.Laptop ? 210 : zone is "KELP-C" or "READ" ? 290 : 420;
-        var services = new List<ServiceEvent> { new(today.AddDays(-_random.Next(20, (int)(interval * 1.03))), ServiceLevel.DustOut) };
+        var interval =
+            model.Kind == AssetKind.Laptop ? 210
+            : zone is "KELP-C" or "READ" ? 290
+            : 420;
+        var services = new List<ServiceEvent>
+        {
+            new(today.AddDays(-_random.Next(20, (int)(interval * 1.03))), ServiceLevel.DustOut),
+        };
         services.RemoveAll(s => s.Date < since);
         DateOnly? warranty = since.AddYears(3) > today && _random.NextDouble() < 0.7 ? since.AddYears(2) : null;
-        var asset = new Asset(tag, model.Kind, model.Name, zone, null, model.HoursPerDay, since, warranty,
-            [.. model.Parts.Select(p => new Part(p.Part, new Celsius(p.LimitC), p.Joint))], [.. services.OrderBy(s => s.Date)]);
+        var asset = new Asset(
+            tag,
+            model.Kind,
+            model.Name,
+            zone,
+            null,
+            model.HoursPerDay,
+            since,
+            warranty,
+            [.. model.Parts.Select(p => new Part(p.Part, new Celsius(p.LimitC), p.Joint))],
+            [.. services.OrderBy(s => s.Date)]
+        );
         // No two machines of a model are alike: a few per cent on every path.
         double Alike() => 1 + (_random.NextDouble() - 0.5) * 0.1;
         var ordinary = _random.NextDouble() * 1.6;
-        _machines.Add(new SimulatedMachine(asset, model.PowerW * Alike(), model.AirRise * Alike(), [.. model.Parts.Select(p => p.JointRise * Alike())], model.MaxRpm,
-            model.Fan, model.Loads, model.Instruments, [new Fault(Cause.Dust, Now - 420, Now + 200, ordinary)]));
+        _machines.Add(
+            new SimulatedMachine(
+                asset,
+                model.PowerW * Alike(),
+                model.AirRise * Alike(),
+                [.. model.Parts.Select(p => p.JointRise * Alike())],
+                model.MaxRpm,
+                model.Fan,
+                model.Loads,
+                model.Instruments,
+                [new Fault(Cause.Dust, Now - 420, Now + 200, ordinary)]
+            )
+        );
     }
 
     /// <summary>Gives the faults out: each cause to somebody, some at their beginning, some already pressing.</summary>
     private void Give()
     {
         // What a fault needs must not have been taken away since by an ordinary service.
-        void To(string tag, params Fault[] faults) => Change(tag, m => m with
-        {
-            Faults = [.. m.Faults, .. faults],
-            Asset = m.Asset with
-            {
-                Services = [.. m.Asset.Services.Where(s => faults.All(f => ServiceEffects.RemovedShare(s.Level, f.Cause) == 0 || UnixDay.Noon(s.Date) < f.FromDay || s.Level != ServiceLevel.DustOut))],
-            },
-        });
-        Fault Dust(double kelvin, double days = 320, GrowthShape shape = GrowthShape.LateFast) => new(Cause.Dust, Now - days, Now + 10, kelvin, null, shape);
-        Fault Paste(string part, double kelvin, double days = 240) => new(Cause.Paste, Now - days, Now + 20, kelvin, part, GrowthShape.LateFast);
+        void To(string tag, params Fault[] faults) =>
+            Change(
+                tag,
+                m =>
+                    m with
+                    {
+                        Faults = [.. m.Faults, .. faults],
+                        Asset = m.Asset with
+                        {
+                            Services =
+                            [
+                                .. m.Asset.Services.Where(s =>
+                                    faults.All(f =>
+                                        ServiceEffects.RemovedShare(s.Level, f.Cause) == 0
+                                        || UnixDay.Noon(s.Date) < f.FromDay
+                                        || s.Level != ServiceLevel.DustOut
+                                    )
+                                ),
+                            ],
+                        },
+                    }
+            );
+        Fault Dust(double kelvin, double days = 320, GrowthShape shape = GrowthShape.LateFast) =>
+            new(Cause.Dust, Now - days, Now + 10, kelvin, null, shape);
+        Fault Paste(string part, double kelvin, double days = 240) =>
+            new(Cause.Paste, Now - days, Now + 20, kelvin, part, GrowthShape.LateFast);
         Fault Pads(double kelvin, double days = 260) => new(Cause.Pads, Now - days, Now + 5, kelvin, "memory");
 
         // Kelp hall: pads hardening on a few cards, dust in row C, one crooked mount, one tired fan.
@@ -179,7 +307,20 @@ internal sealed class CoastInstitute(DateOnly today)
 
         // Came in last week: too few readings to say anything.
         foreach (var tag in (string[])["LT-0033", "LT-0034", "DT-0039", "DT-0040"])
-            Change(tag, m => m with { Asset = m.Asset with { InServiceSince = today.AddDays(-9), WarrantyUntil = today.AddYears(2), Services = [] }, Faults = [] });
+            Change(
+                tag,
+                m =>
+                    m with
+                    {
+                        Asset = m.Asset with
+                        {
+                            InServiceSince = today.AddDays(-9),
+                            WarrantyUntil = today.AddYears(2),
+                            Services = [],
+                        },
+                        Faults = [],
+                    }
+            );
 
         foreach (var job in Jobs)
             To(job.Asset, job.Cured);
@@ -192,10 +333,10 @@ internal sealed class CoastInstitute(DateOnly today)
 
     /// <summary>What people reported of machines.</summary>
     public static IReadOnlyList<(string Tag, int DaysAgo, SymptomKind Kind, string? Note)> Reports =>
-    [
-        ("LT-0012", 2, SymptomKind.Shutdown, "Goes dark in the wheelhouse when the chart is redrawn."),
-        ("DT-0008", 6, SymptomKind.Noise, "Hums since Monday."),
-    ];
+        [
+            ("LT-0012", 2, SymptomKind.Shutdown, "Goes dark in the wheelhouse when the chart is redrawn."),
+            ("DT-0008", 6, SymptomKind.Noise, "Hums since Monday."),
+        ];
 
     /// <summary>A job of the past.</summary>
     /// <param name="Cured">What was wrong before it; of no kelvins where it did not help.</param>
@@ -204,31 +345,110 @@ internal sealed class CoastInstitute(DateOnly today)
     /// <param name="Used">Materials.</param>
     /// <param name="Owner">To whom it went back.</param>
     public sealed record PastJob(
-        string Asset, ServiceLevel Level, int DaysAgo, Fault Cured, bool Proven, Found[] Found, MaterialUsed[] Used, string Owner, string? Note = null, ComplaintRecorded? Complaint = null);
+        string Asset,
+        ServiceLevel Level,
+        int DaysAgo,
+        Fault Cured,
+        bool Proven,
+        Found[] Found,
+        MaterialUsed[] Used,
+        string Owner,
+        string? Note = null,
+        ComplaintRecorded? Complaint = null
+    );
 
-    private static readonly MaterialUsed[] Nothing = [], PasteAndWipes = [new(MaterialKind.PasteGrams, 0.4), new(MaterialKind.Wipes, 4), new(MaterialKind.AlcoholMillilitres, 5)];
+    private static readonly MaterialUsed[] Nothing = [],
+        PasteAndWipes = [new(MaterialKind.PasteGrams, 0.4), new(MaterialKind.Wipes, 4), new(MaterialKind.AlcoholMillilitres, 5)];
 
     /// <summary>Jobs done: most won something, one did not help, one waits for its after-run.</summary>
     public IReadOnlyList<PastJob> Jobs =>
-    [
-        new("GC-0102", ServiceLevel.Repad, 48, new Fault(Cause.Pads, Now - 330, Now - 50, 10.4, "memory"), true,
-            [new(FindingSubject.Dust, "1"), new(FindingSubject.Pads, "torn", "oily too, on three chips"), new(FindingSubject.Paste, "stiff")],
-            [.. PasteAndWipes, new(MaterialKind.PadPieces, 8, 1.5), new(MaterialKind.PadPieces, 3, 2)], "Wave group", "Pads oily and torn on three chips."),
-        new("GC-0149", ServiceLevel.DustOut, 33, new Fault(Cause.Dust, Now - 340, Now - 35, 9.2), true, [new(FindingSubject.Dust, "4"), new(FindingSubject.Mesh, "3"), new(FindingSubject.FanSpin, "free")], Nothing, "Kelp hall"),
-        new("SV-0005", ServiceLevel.Repaste, 27, new Fault(Cause.Paste, Now - 300, Now - 30, 8.1, "cpu"), true, [new(FindingSubject.Dust, "2"), new(FindingSubject.Paste, "dry"), new(FindingSubject.Coverage, "edges")],
-            PasteAndWipes, "Wave group", "Paste dry at the edges."),
-        new("DT-0019", ServiceLevel.DustOut, 19, new Fault(Cause.Dust, Now - 320, Now - 20, 7.4), true, [new(FindingSubject.Dust, "3"), new(FindingSubject.FanNoise, "hums")], Nothing, "Reading room desk",
-            Complaint: new(ComplaintKind.SwitchesOff, "both charts open", 9, true)),
-        new("LT-0022", ServiceLevel.Repaste, 16, new Fault(Cause.Paste, Now - 320, Now - 20, 0.2, "cpu"), true, [new(FindingSubject.Dust, "1"), new(FindingSubject.Paste, "soft"), new(FindingSubject.Coverage, "full")],
-            PasteAndWipes, "Survey boat Dunlin", "Asked for by its owner; it was hot from the first day."),
-        new("GC-0136", ServiceLevel.Repaste, 3, new Fault(Cause.Paste, Now - 280, Now - 4, 4.4, "core"), false, [new(FindingSubject.Dust, "2"), new(FindingSubject.Paste, "cracked")], PasteAndWipes, "Kelp hall",
-            "Ran out of time before the after-run."),
-    ];
+        [
+            new(
+                "GC-0102",
+                ServiceLevel.Repad,
+                48,
+                new Fault(Cause.Pads, Now - 330, Now - 50, 10.4, "memory"),
+                true,
+                [
+                    new(FindingSubject.Dust, "1"),
+                    new(FindingSubject.Pads, "torn", "oily too, on three chips"),
+                    new(FindingSubject.Paste, "stiff"),
+                ],
+                [.. PasteAndWipes, new(MaterialKind.PadPieces, 8, 1.5), new(MaterialKind.PadPieces, 3, 2)],
+                "Wave group",
+                "Pads oily and torn on three chips."
+            ),
+            new(
+                "GC-0149",
+                ServiceLevel.DustOut,
+                33,
+                new Fault(Cause.Dust, Now - 340, Now - 35, 9.2),
+                true,
+                [new(FindingSubject.Dust, "4"), new(FindingSubject.Mesh, "3"), new(FindingSubject.FanSpin, "free")],
+                Nothing,
+                "Kelp hall"
+            ),
+            new(
+                "SV-0005",
+                ServiceLevel.Repaste,
+                27,
+                new Fault(Cause.Paste, Now - 300, Now - 30, 8.1, "cpu"),
+                true,
+                [new(FindingSubject.Dust, "2"), new(FindingSubject.Paste, "dry"), new(FindingSubject.Coverage, "edges")],
+                PasteAndWipes,
+                "Wave group",
+                "Paste dry at the edges."
+            ),
+            new(
+                "DT-0019",
+                ServiceLevel.DustOut,
+                19,
+                new Fault(Cause.Dust, Now - 320, Now - 20, 7.4),
+                true,
+                [new(FindingSubject.Dust, "3"), new(FindingSubject.FanNoise, "hums")],
+                Nothing,
+                "Reading room desk",
+                Complaint: new(ComplaintKind.SwitchesOff, "both charts open", 9, true)
+            ),
+            new(
+                "LT-0022",
+                ServiceLevel.Repaste,
+                16,
+                new Fault(Cause.Paste, Now - 320, Now - 20, 0.2, "cpu"),
+                true,
+                [new(FindingSubject.Dust, "1"), new(FindingSubject.Paste, "soft"), new(FindingSubject.Coverage, "full")],
+                PasteAndWipes,
+                "Survey boat Dunlin",
+                "Asked for by its owner; it was hot from the first day."
+            ),
+            new(
+                "GC-0136",
+                ServiceLevel.Repaste,
+                3,
+                new Fault(Cause.Paste, Now - 280, Now - 4, 4.4, "core"),
+                false,
+                [new(FindingSubject.Dust, "2"), new(FindingSubject.Paste, "cracked")],
+                PasteAndWipes,
+                "Kelp hall",
+                "Ran out of time before the after-run."
+            ),
+        ];
 
-    private void Service(string tag, int daysAgo, ServiceLevel level) => Change(tag, m => m with
-    {
-        Asset = m.Asset with { Services = [.. m.Asset.Services.Append(new ServiceEvent(today.AddDays(-daysAgo), level)).OrderBy(s => s.Date)] },
-    });
+    private void Service(string tag, int daysAgo, ServiceLevel level) =>
+        Change(
+            tag,
+            m =>
+                m with
+                {
+                    Asset = m.Asset with
+                    {
+                        Services =
+                        [
+                            .. m.Asset.Services.Append(new ServiceEvent(today.AddDays(-daysAgo), level)).OrderBy(s => s.Date),
+                        ],
+                    },
+                }
+        );
 
     private void Change(string tag, Func<SimulatedMachine, SimulatedMachine> change)
     {

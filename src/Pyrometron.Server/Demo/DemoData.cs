@@ -40,7 +40,12 @@ internal static class DemoData
             var symptoms = new SymptomStore(database, clock);
             foreach (var (tag, daysAgo, kind, note) in CoastInstitute.Reports)
                 symptoms.Add(fleet.Find(tag)!.Id, new Symptom(institute.Today.AddDays(-daysAgo), kind, note));
-            log.LogInformation("Laid the demo: {Machines} machines, {Readings} readings, in {Milliseconds} ms", institute.Machines.Count, readings, time.ElapsedMilliseconds);
+            log.LogInformation(
+                "Laid the demo: {Machines} machines, {Readings} readings, in {Milliseconds} ms",
+                institute.Machines.Count,
+                readings,
+                time.ElapsedMilliseconds
+            );
         }
         File.Move(laying, path);
     }
@@ -51,8 +56,22 @@ internal static class DemoData
         var until = clock.GetUtcNow().ToUnixTimeMilliseconds() / 86_400_000.0;
         var count = 0;
         var air = institute.Air;
-        foreach (var chunk in institute.Machines.SelectMany((machine, i) =>
-            Workshop.Run(machine, air[machine.Asset.Zone], Math.Max(Math.Floor(until) - CoastInstitute.Days, UnixDay.Noon(machine.Asset.InServiceSince)), until, seed: 700 + i).Select(r => (machine.Asset.Tag, r))).Chunk(Batch))
+        foreach (
+            var chunk in institute
+                .Machines.SelectMany(
+                    (machine, i) =>
+                        Workshop
+                            .Run(
+                                machine,
+                                air[machine.Asset.Zone],
+                                Math.Max(Math.Floor(until) - CoastInstitute.Days, UnixDay.Noon(machine.Asset.InServiceSince)),
+                                until,
+                                seed: 700 + i
+                            )
+                            .Select(r => (machine.Asset.Tag, r))
+                )
+                .Chunk(Batch)
+        )
         {
             store.Add(chunk, stored, (_, _) => { }, CancellationToken.None);
             count += chunk.Length;
@@ -79,7 +98,14 @@ internal static class DemoData
     {
         private readonly JobStore _jobs = new(database, clock);
         private readonly PhotoStore _photos = new(database);
-        private readonly JobBook _book = new(new JobStore(database, clock), new FleetStore(database, clock), new NotesStore(database, clock), new PhotoStore(database), new PolicyStore(database), clock);
+        private readonly JobBook _book = new(
+            new JobStore(database, clock),
+            new FleetStore(database, clock),
+            new NotesStore(database, clock),
+            new PhotoStore(database),
+            new PolicyStore(database),
+            clock
+        );
         private long _id;
 
         public void Play()
@@ -88,8 +114,17 @@ internal static class DemoData
             var zone = institute.Air[machine.Asset.Zone];
             var day = UnixDay.Noon(DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime));
             var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
-            _id = _jobs.Start(new NewJob(past.Asset, past.Level, null, machine.Asset.UnderWarranty(today) ? machine.Asset.WarrantyUntil : null,
-                new Prediction(past.Cured.Cause, past.Level, Math.Round(past.Cured.Kelvin, 1))))!.Value;
+            _id = _jobs
+                .Start(
+                    new NewJob(
+                        past.Asset,
+                        past.Level,
+                        null,
+                        machine.Asset.UnderWarranty(today) ? machine.Asset.WarrantyUntil : null,
+                        new Prediction(past.Cured.Cause, past.Level, Math.Round(past.Cured.Kelvin, 1))
+                    )
+                )!
+                .Value;
             if (machine.Asset.UnderWarranty(today) && past.Level > ServiceLevel.BlowOut)
                 Add(new WarrantyAnswered("Its seller agreed by letter, seals to be renewed."));
             if (past.Complaint is { } complaint)
@@ -119,7 +154,14 @@ internal static class DemoData
             {
                 var what = step.Form is StepForm.ScrewsOut or StepForm.ScrewsIn ? CountOf.Screws : CountOf.Connectors;
                 foreach (var expected in _book.Find(_id)!.Expected.Where(c => c.What == what))
-                    Add(new Counted(what, expected.Item, expected.Out, step.Form is StepForm.ScrewsIn or StepForm.ConnectorsIn ? expected.Out : 0));
+                    Add(
+                        new Counted(
+                            what,
+                            expected.Item,
+                            expected.Out,
+                            step.Form is StepForm.ScrewsIn or StepForm.ConnectorsIn ? expected.Out : 0
+                        )
+                    );
             }
             if (step.Timer is { Required: true } timer)
             {
@@ -135,12 +177,16 @@ internal static class DemoData
             if (past.Found.FirstOrDefault(f => f.About == FindingSubject.Dust) is not { } dust)
                 return;
             var key = Guid.NewGuid();
-            var photo = Photo.Read(FinsPicture.Draw(int.Parse(dust.Grade, System.Globalization.CultureInfo.InvariantCulture)), out _)!;
+            var photo = Photo.Read(
+                FinsPicture.Draw(int.Parse(dust.Grade, System.Globalization.CultureInfo.InvariantCulture)),
+                out _
+            )!;
             _photos.Keep(key, _id, photo.Width, photo.Height, photo.Picture, photo.Small);
             Add(new PhotoTaken(key, "Fins as found", "inspect", FoundOnOpening: true));
         }
 
-        private void Add(JobEntry entry) => _book.Append(_id, Guid.NewGuid(), _jobs.Find(_id)!.Version, "demo", "M. Larkspur", clock.GetUtcNow(), entry);
+        private void Add(JobEntry entry) =>
+            _book.Append(_id, Guid.NewGuid(), _jobs.Find(_id)!.Version, "demo", "M. Larkspur", clock.GetUtcNow(), entry);
     }
 
     private static Run RunOn(SimulatedMachine machine, SimulatedZone zone, double day)
@@ -148,8 +194,18 @@ internal static class DemoData
         var air = Math.Round(zone.SeenC(day), 1);
         // Automatic fans are fixed for a test where they can be, so that before and after match.
         var (parts, pct, rpm) = (machine with { Fan = new FanControl.Fixed(60) }).Settle(day, 1, air);
-        return new Run(machine.Loads[0].Name, 20, new Celsius(air), new RunFan(FanMode.Fixed, pct, Math.Round(rpm)), "stock", machine.Instruments.Power ? Math.Round(machine.PowerW) : null,
-            null, null, false, [.. machine.Asset.Parts.Select((p, i) => new RunPart(p.Name, new Celsius(Math.Round(parts[i]))))]);
+        return new Run(
+            machine.Loads[0].Name,
+            20,
+            new Celsius(air),
+            new RunFan(FanMode.Fixed, pct, Math.Round(rpm)),
+            "stock",
+            machine.Instruments.Power ? Math.Round(machine.PowerW) : null,
+            null,
+            null,
+            false,
+            [.. machine.Asset.Parts.Select((p, i) => new RunPart(p.Name, new Celsius(Math.Round(parts[i]))))]
+        );
     }
 
     private sealed class PastClock(DateTimeOffset now) : TimeProvider

@@ -20,8 +20,18 @@ internal static class FinsPicture
         for (var i = 0; i < grade * 420; i++)
         {
             var shade = (byte)random.Next(120, 170);
-            using var fluff = new SKPaint { Color = new SKColor(shade, (byte)(shade - 8), (byte)(shade - 18), 190), IsAntialias = true };
-            canvas.DrawOval(random.Next(960), 640 - (float)Math.Pow(random.NextDouble(), 1.6) * 600, random.Next(4, 22), random.Next(3, 12), fluff);
+            using var fluff = new SKPaint
+            {
+                Color = new SKColor(shade, (byte)(shade - 8), (byte)(shade - 18), 190),
+                IsAntialias = true,
+            };
+            canvas.DrawOval(
+                random.Next(960),
+                640 - (float)Math.Pow(random.NextDouble(), 1.6) * 600,
+                random.Next(4, 22),
+                random.Next(3, 12),
+                fluff
+            );
         }
         using var file = bitmap.Encode(SKEncodedImageFormat.Png, 90);
         return file.ToArray();

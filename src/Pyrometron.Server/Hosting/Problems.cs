@@ -34,13 +34,18 @@ public static class Problems
     }
 
     /// <summary>A body beyond what is taken.</summary>
-    public static ProblemHttpResult TooLarge(string what) => TypedResults.Problem(Document(StatusCodes.Status413PayloadTooLarge, "Too large", what, []));
+    public static ProblemHttpResult TooLarge(string what) =>
+        TypedResults.Problem(Document(StatusCodes.Status413PayloadTooLarge, "Too large", what, []));
 
     /// <summary>Somebody else has changed the same thing; what they wrote is told.</summary>
     public static ProblemHttpResult Changed(IReadOnlyList<TheirChange> theirs)
     {
-        var document = Document(StatusCodes.Status409Conflict, "Changed meanwhile",
-            $"Somebody else has changed this meanwhile: {string.Join("; ", theirs.Select(t => t.Says))}. Look at it before you write again.", []);
+        var document = Document(
+            StatusCodes.Status409Conflict,
+            "Changed meanwhile",
+            $"Somebody else has changed this meanwhile: {string.Join("; ", theirs.Select(t => t.Says))}. Look at it before you write again.",
+            []
+        );
         document.Extensions["theirs"] = theirs;
         return TypedResults.Problem(document);
     }
@@ -59,12 +64,32 @@ public static class Problems
         var problem = error switch
         {
             RefusedInputException refused => Document(400, "The input cannot be taken", refused.Message, refused.Problems),
-            BadHttpRequestException { StatusCode: 413 } => Document(413, "Too large", "The body is larger than this call takes.", []),
+            BadHttpRequestException { StatusCode: 413 } => Document(
+                413,
+                "Too large",
+                "The body is larger than this call takes.",
+                []
+            ),
             BadHttpRequestException { InnerException: JsonException json } => FromJson(json),
-            BadHttpRequestException bad => Document(bad.StatusCode, "The request cannot be read", bad.Message, [new InputProblem(bad.Message, Pointer: "")]),
+            BadHttpRequestException bad => Document(
+                bad.StatusCode,
+                "The request cannot be read",
+                bad.Message,
+                [new InputProblem(bad.Message, Pointer: "")]
+            ),
             OperationCanceledException => Document(499, "Cancelled", "The request was given up before it was done.", []),
-            _ when IsKindless(error) => Document(400, "The body is no usable JSON", "An object in it does not say its kind.", [new InputProblem("kind is needed", Pointer: "")]),
-            _ => Document(500, "Something broke here", "This is a fault of the program; the log has the details. Nothing half-done was stored.", []),
+            _ when IsKindless(error) => Document(
+                400,
+                "The body is no usable JSON",
+                "An object in it does not say its kind.",
+                [new InputProblem("kind is needed", Pointer: "")]
+            ),
+            _ => Document(
+                500,
+                "Something broke here",
+                "This is a fault of the program; the log has the details. Nothing half-done was stored.",
+                []
+            ),
         };
         context.Response.StatusCode = problem.Status!.Value;
         if (!context.RequestAborted.IsCancellationRequested)
@@ -74,27 +99,39 @@ public static class Problems
     private static ProblemDetails FromJson(JsonException json)
     {
         // The serializer speaks JSON path ($.before.parts[0]); the contract JSON Pointer (/before/parts/0).
-        var pointer = (json.Path ?? "$").TrimStart('$').Replace("['", "/", StringComparison.Ordinal).Replace("']", "", StringComparison.Ordinal)
-            .Replace('.', '/').Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal);
+        var pointer = (json.Path ?? "$")
+            .TrimStart('$')
+            .Replace("['", "/", StringComparison.Ordinal)
+            .Replace("']", "", StringComparison.Ordinal)
+            .Replace('.', '/')
+            .Replace("[", "/", StringComparison.Ordinal)
+            .Replace("]", "", StringComparison.Ordinal);
         var message = json.Message.Split(" Path:")[0];
         return Document(400, "The body is no usable JSON", message, [new InputProblem(message, Pointer: pointer)]);
     }
 
     private static ProblemDetails Document(int status, string title, string detail, IReadOnlyList<InputProblem> problems)
     {
-        var document = new ProblemDetails { Status = status, Title = title, Detail = detail };
+        var document = new ProblemDetails
+        {
+            Status = status,
+            Title = title,
+            Detail = detail,
+        };
         if (problems.Count > 0)
-            document.Extensions["errors"] = problems.Select(p =>
-            {
-                var error = new Dictionary<string, object> { ["message"] = p.Message };
-                if (p.Line is { } line)
-                    error["line"] = line;
-                if (p.Column is { } column)
-                    error["column"] = column;
-                if (p.Pointer is { } pointer)
-                    error["pointer"] = pointer;
-                return error;
-            }).ToArray();
+            document.Extensions["errors"] = problems
+                .Select(p =>
+                {
+                    var error = new Dictionary<string, object> { ["message"] = p.Message };
+                    if (p.Line is { } line)
+                        error["line"] = line;
+                    if (p.Column is { } column)
+                        error["column"] = column;
+                    if (p.Pointer is { } pointer)
+                        error["pointer"] = pointer;
+                    return error;
+                })
+                .ToArray();
         return document;
     }
 }

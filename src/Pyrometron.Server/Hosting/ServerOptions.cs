@@ -14,7 +14,8 @@ public sealed record ServerOptions(string DataFolder, int Port, bool Demo)
     public static ServerOptions From(IConfiguration configuration)
     {
         var demo = bool.TryParse(configuration["demo"], out var wanted) && wanted;
-        var port = configuration["port"] is not { } text ? 5117
+        var port =
+            configuration["port"] is not { } text ? 5117
             : int.TryParse(text, out var number) && number is >= 0 and <= 65535 ? number
             : throw new InvalidDataException($"--port {text} is no port; use a number from 1 to 65535.");
         return new ServerOptions(configuration["data"] ?? Path.Combine("data", demo ? "demo" : "own"), port, demo);

@@ -15,7 +15,11 @@ namespace Pyrometron.Server.Hosting;
 public static class Setup
 {
     /// <summary>The program's version.</summary>
-    public static string Version { get; } = Assembly.GetExecutingAssembly().GetCustomAttribute<AssemblyInformationalVersionAttribute>()!.InformationalVersion.Split('+')[0];
+    public static string Version { get; } =
+        Assembly
+            .GetExecutingAssembly()
+            .GetCustomAttribute<AssemblyInformationalVersionAttribute>()!
+            .InformationalVersion.Split('+')[0];
 
     /// <summary>Registers everything.</summary>
     public static void AddPyrometron(this WebApplicationBuilder builder, ServerOptions options)
@@ -35,9 +39,28 @@ public static class Setup
 
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(TimeProvider.System);
-        builder.Services.AddSingleton(services => Open(options, services.GetRequiredService<TimeProvider>(), services.GetRequiredService<ILogger<Database>>()));
-        foreach (var store in (Type[])[typeof(FleetStore), typeof(ReadingStore), typeof(ServiceStore), typeof(JobStore), typeof(SetAsideStore), typeof(SymptomStore), typeof(PolicyStore), typeof(AboutStore), typeof(PhotoStore), typeof(SampleStore),
-            typeof(NotesStore), typeof(LogStore), typeof(JobBook), typeof(LiveRuns)])
+        builder.Services.AddSingleton(services =>
+            Open(options, services.GetRequiredService<TimeProvider>(), services.GetRequiredService<ILogger<Database>>())
+        );
+        foreach (
+            var store in (Type[])
+                [
+                    typeof(FleetStore),
+                    typeof(ReadingStore),
+                    typeof(ServiceStore),
+                    typeof(JobStore),
+                    typeof(SetAsideStore),
+                    typeof(SymptomStore),
+                    typeof(PolicyStore),
+                    typeof(AboutStore),
+                    typeof(PhotoStore),
+                    typeof(SampleStore),
+                    typeof(NotesStore),
+                    typeof(LogStore),
+                    typeof(JobBook),
+                    typeof(LiveRuns),
+                ]
+        )
             builder.Services.AddSingleton(store);
         builder.Services.AddSingleton<ImportProgress>();
         builder.Services.AddSingleton<JudgementService>();
@@ -58,30 +81,36 @@ public static class Setup
     /// <summary>Lays the pipeline and the endpoints.</summary>
     public static void UsePyrometron(this WebApplication app)
     {
-        app.UseExceptionHandler(new ExceptionHandlerOptions
-        {
-            ExceptionHandler = Problems.Answer,
-            // A refusal that was planned for is an answer, no fault: it does not belong into the log.
-            SuppressDiagnosticsCallback = context => Problems.IsPlanned(context.Exception),
-        });
+        app.UseExceptionHandler(
+            new ExceptionHandlerOptions
+            {
+                ExceptionHandler = Problems.Answer,
+                // A refusal that was planned for is an answer, no fault: it does not belong into the log.
+                SuppressDiagnosticsCallback = context => Problems.IsPlanned(context.Exception),
+            }
+        );
         app.UseHostFiltering();
         app.UseResponseCompression();
-        app.Use(async (context, next) =>
-        {
-            context.Response.Headers.ContentSecurityPolicy =
-                "default-src 'self'; img-src 'self' data: blob:; font-src 'self' data:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
-            context.Response.Headers.XContentTypeOptions = "nosniff";
-            context.Response.Headers["Referrer-Policy"] = "same-origin";
-            await next(context);
-        });
+        app.Use(
+            async (context, next) =>
+            {
+                context.Response.Headers.ContentSecurityPolicy =
+                    "default-src 'self'; img-src 'self' data: blob:; font-src 'self' data:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
+                context.Response.Headers.XContentTypeOptions = "nosniff";
+                context.Response.Headers["Referrer-Policy"] = "same-origin";
+                await next(context);
+            }
+        );
         UseFrontEnd(app);
         // Bodies are told by what is in them: a caller that names another type, or none, is not sent away.
-        app.Use(next => context =>
-        {
-            if (context.Request.Path.StartsWithSegments("/api"))
-                context.Request.ContentType = "application/json";
-            return next(context);
-        });
+        app.Use(next =>
+            context =>
+            {
+                if (context.Request.Path.StartsWithSegments("/api"))
+                    context.Request.ContentType = "application/json";
+                return next(context);
+            }
+        );
         app.UseRouting();
         app.Use(next => context => Bodies.Middleware(context, next));
 
@@ -99,7 +128,12 @@ public static class Setup
         api.MapLabels();
         api.MapVerdicts();
         app.MapOpenApi("/openapi/{documentName}.json");
-        app.Map("/api/{**rest}", (HttpContext context) => Problems.Missing($"There is no {context.Request.Path} here; /openapi/v1.json lists what there is.")).ExcludeFromDescription();
+        app.Map(
+                "/api/{**rest}",
+                (HttpContext context) =>
+                    Problems.Missing($"There is no {context.Request.Path} here; /openapi/v1.json lists what there is.")
+            )
+            .ExcludeFromDescription();
         app.MapFallback((HttpContext context) => SendPage(app, context)).ExcludeFromDescription();
     }
 
@@ -107,13 +141,17 @@ public static class Setup
     {
         var types = new FileExtensionContentTypeProvider();
         types.Mappings[".webmanifest"] = "application/manifest+json";
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            ContentTypeProvider = types,
-            // Files under assets/ carry a hash of their content in their name.
-            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
-                file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
-        });
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                ContentTypeProvider = types,
+                // Files under assets/ carry a hash of their content in their name.
+                OnPrepareResponse = file =>
+                    file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
+                        ? "public, max-age=31536000, immutable"
+                        : "no-cache",
+            }
+        );
     }
 
     private static async Task SendPage(WebApplication app, HttpContext context)

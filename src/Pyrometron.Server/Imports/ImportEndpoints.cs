@@ -15,7 +15,13 @@ public sealed record RefusedLine(int Line, string? Column, string Message);
 
 /// <summary>What became of a readings or services file.</summary>
 /// <param name="RejectedCount">All refused lines; <paramref name="Rejected"/> lists the first hundred, or as many as <c>listed</c> asks for.</param>
-public sealed record ImportAnswer(long Accepted, long Duplicates, long RejectedCount, IReadOnlyList<RefusedLine> Rejected, IReadOnlyList<string> Warnings);
+public sealed record ImportAnswer(
+    long Accepted,
+    long Duplicates,
+    long RejectedCount,
+    IReadOnlyList<RefusedLine> Rejected,
+    IReadOnlyList<string> Warnings
+);
 
 /// <summary>What became of a fleet document, in machines.</summary>
 public sealed record FleetAnswer(int Created, int Updated, int Unchanged, IReadOnlyList<string> Warnings);
@@ -32,15 +38,30 @@ internal static class ImportEndpoints
         group.MapGet("/fleet", GetFleet).Produces<object>(200, "application/json");
         group.MapPost("/readings", PostReadings).WithMetadata(new Bodies.TakesFiles());
         group.MapPost("/services", PostServices).WithMetadata(new Bodies.TakesFiles());
-        group.MapGet("/imports/{id:guid}", Results<Ok<ImportState>, ProblemHttpResult> (Guid id, ImportProgress progress) =>
-            progress.Find(id) is { } state ? TypedResults.Ok(state) : Problems.Missing("This import has not begun or has ended."));
+        group.MapGet(
+            "/imports/{id:guid}",
+            Results<Ok<ImportState>, ProblemHttpResult> (Guid id, ImportProgress progress) =>
+                progress.Find(id) is { } state
+                    ? TypedResults.Ok(state)
+                    : Problems.Missing("This import has not begun or has ended.")
+        );
     }
 
-    private static async Task<FleetAnswer> PostFleet(HttpRequest request, FleetStore fleet, JudgementService judgement, CancellationToken cancellation)
+    private static async Task<FleetAnswer> PostFleet(
+        HttpRequest request,
+        FleetStore fleet,
+        JudgementService judgement,
+        CancellationToken cancellation
+    )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
         if (spool.PlainLength > FleetDocument.LongestBytes)
-            throw new RefusedInputException(new InputProblem($"The document is longer than {FleetDocument.LongestBytes / 1024 / 1024} MB; send it in parts.", Pointer: ""));
+            throw new RefusedInputException(
+                new InputProblem(
+                    $"The document is longer than {FleetDocument.LongestBytes / 1024 / 1024} MB; send it in parts.",
+                    Pointer: ""
+                )
+            );
         var (register, warnings) = FleetDocument.Read(spool.Open());
         var change = fleet.Import(register);
         judgement.AllChanged();
@@ -54,14 +75,27 @@ internal static class ImportEndpoints
         return TypedResults.File(json.ToArray(), "application/json");
     }
 
-    private static async Task<ImportAnswer> PostReadings(HttpRequest request, [FromHeader(Name = "Import-Id")] Guid? importId, int? listed, FleetStore fleet, ReadingStore readings,
-        ImportProgress progress, JudgementService judgement, TimeProvider clock, CancellationToken cancellation)
+    private static async Task<ImportAnswer> PostReadings(
+        HttpRequest request,
+        [FromHeader(Name = "Import-Id")] Guid? importId,
+        int? listed,
+        FleetStore fleet,
+        ReadingStore readings,
+        ImportProgress progress,
+        JudgementService judgement,
+        TimeProvider clock,
+        CancellationToken cancellation
+    )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
         var import = new ReadingsImport(fleet, readings, clock.GetUtcNow(), Math.Clamp(listed ?? 100, 0, MostListed));
         try
         {
-            return await import.RunAsync(spool.Open(), (bytes, lines) => progress.Report(importId, new ImportState(bytes, spool.PlainLength, lines)), cancellation);
+            return await import.RunAsync(
+                spool.Open(),
+                (bytes, lines) => progress.Report(importId, new ImportState(bytes, spool.PlainLength, lines)),
+                cancellation
+            );
         }
         finally
         {
@@ -71,7 +105,15 @@ internal static class ImportEndpoints
         }
     }
 
-    private static async Task<ImportAnswer> PostServices(HttpRequest request, int? listed, FleetStore fleet, ServiceStore services, JudgementService judgement, TimeProvider clock, CancellationToken cancellation)
+    private static async Task<ImportAnswer> PostServices(
+        HttpRequest request,
+        int? listed,
+        FleetStore fleet,
+        ServiceStore services,
+        JudgementService judgement,
+        TimeProvider clock,
+        CancellationToken cancellation
+    )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
         var tags = fleet.All().Select(a => a.Asset.Tag).ToHashSet();

@@ -12,11 +12,17 @@ namespace Pyrometron.Server.Imports;
 /// </summary>
 public sealed class ReadingsImport(FleetStore fleet, ReadingStore readings, DateTimeOffset now, int mostListed)
 {
-    private const int BatchLines = 10_000, BatchesAhead = 2;
+    private const int BatchLines = 10_000,
+        BatchesAhead = 2;
 
     private readonly Tally _tally = new(mostListed);
 
-    private sealed record Batch(List<(string Tag, Reading Reading)> Readings, List<int> Lines, List<ReadingLine> Refused, long Bytes);
+    private sealed record Batch(
+        List<(string Tag, Reading Reading)> Readings,
+        List<int> Lines,
+        List<ReadingLine> Refused,
+        long Bytes
+    );
 
     /// <summary>Machines of which readings were stored.</summary>
     public HashSet<string> Touched { get; } = [];
@@ -82,19 +88,30 @@ public sealed class ReadingsImport(FleetStore fleet, ReadingStore readings, Date
     {
         foreach (var line in batch.Refused)
             _tally.Refuse(line.Line, line.Problem!.Column, line.Problem.Message);
-        readings.Add(batch.Readings, assets, (i, fate) =>
-        {
-            var (tag, sent) = batch.Readings[i];
-            if (fate == ReadingFate.Conflict)
-                _tally.Refuse(batch.Lines[i], null, string.Create(CultureInfo.InvariantCulture,
-                    $"{tag} at {DateTimeOffset.FromUnixTimeMilliseconds(sent.UnixMilliseconds):yyyy-MM-ddTHH:mm:ssZ} is stored already with other values; the first stays. Correct it on the machine's page."));
-            else if (fate == ReadingFate.Duplicate)
-                _tally.Duplicates++;
-            else
+        readings.Add(
+            batch.Readings,
+            assets,
+            (i, fate) =>
             {
-                _tally.Accepted++;
-                Touched.Add(tag);
-            }
-        }, cancellation);
+                var (tag, sent) = batch.Readings[i];
+                if (fate == ReadingFate.Conflict)
+                    _tally.Refuse(
+                        batch.Lines[i],
+                        null,
+                        string.Create(
+                            CultureInfo.InvariantCulture,
+                            $"{tag} at {DateTimeOffset.FromUnixTimeMilliseconds(sent.UnixMilliseconds):yyyy-MM-ddTHH:mm:ssZ} is stored already with other values; the first stays. Correct it on the machine's page."
+                        )
+                    );
+                else if (fate == ReadingFate.Duplicate)
+                    _tally.Duplicates++;
+                else
+                {
+                    _tally.Accepted++;
+                    Touched.Add(tag);
+                }
+            },
+            cancellation
+        );
     }
 }

@@ -18,5 +18,6 @@ internal sealed class Tally(int mostListed)
             _listed.Add(new RefusedLine(line, column, message));
     }
 
-    public ImportAnswer Answer(IReadOnlyList<string> warnings) => new(Accepted, Duplicates, _refused, [.. _listed.OrderBy(r => r.Line)], warnings);
+    public ImportAnswer Answer(IReadOnlyList<string> warnings) =>
+        new(Accepted, Duplicates, _refused, [.. _listed.OrderBy(r => r.Line)], warnings);
 }

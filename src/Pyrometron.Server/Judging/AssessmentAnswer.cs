@@ -27,9 +27,30 @@ public sealed record PathLayer(string Layer, double NowKelvin, double FreshKelvi
 /// <param name="HiddenKelvin">How much of the split an automatic fan that nobody measures keeps from showing.</param>
 /// <param name="GainKelvin">What the recommended service would win back on it.</param>
 public sealed record PartAnswer(
-    string Part, double LimitCelsius, JointMaterial Interface, double BaselineRiseKelvin, double PresentRiseKelvin, double DriftKelvin, double GainKelvin, double UncertaintyKelvin,
-    IReadOnlyList<CauseKelvin> Split, double UnexplainedKelvin, double HiddenKelvin, IReadOnlyList<PathLayer> Path, double LatestCelsius, double HottestCelsius, double HottestRiseKelvin, double ActionLineCelsius, double MarginKelvin, TrendAnswer? Trend, double PaceKelvinPerDay,
-    DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, IReadOnlyList<HistoryPoint> History);
+    string Part,
+    double LimitCelsius,
+    JointMaterial Interface,
+    double BaselineRiseKelvin,
+    double PresentRiseKelvin,
+    double DriftKelvin,
+    double GainKelvin,
+    double UncertaintyKelvin,
+    IReadOnlyList<CauseKelvin> Split,
+    double UnexplainedKelvin,
+    double HiddenKelvin,
+    IReadOnlyList<PathLayer> Path,
+    double LatestCelsius,
+    double HottestCelsius,
+    double HottestRiseKelvin,
+    double ActionLineCelsius,
+    double MarginKelvin,
+    TrendAnswer? Trend,
+    double PaceKelvinPerDay,
+    DateOnly? ActionDate,
+    DateOnly? ActionDateEarly,
+    DateOnly? ActionDateLate,
+    IReadOnlyList<HistoryPoint> History
+);
 
 /// <summary>A sensor that was not believed.</summary>
 public sealed record SensorAnswer(string Channel, string What, DateTimeOffset Since, int Readings);
@@ -44,41 +65,158 @@ public sealed record SiblingAnswer(string Part, int Peers, double KelvinAbove, d
 public sealed record SymptomAnswer(DateOnly Date, SymptomKind Kind, string? Note);
 
 /// <summary>The operating point that everything is brought to.</summary>
-public sealed record ReferenceAnswer(double? PowerWatts, double AmbientCelsius, double? FanSpeed, double? FanPercent, bool FanFixed);
+public sealed record ReferenceAnswer(
+    double? PowerWatts,
+    double AmbientCelsius,
+    double? FanSpeed,
+    double? FanPercent,
+    bool FanFixed
+);
 
 /// <summary>The whole judgement of one machine.</summary>
 public sealed record AssessmentAnswer(
-    string Asset, DateOnly AsOf, DateTimeOffset? JudgedAt, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Pending,
-    Urgency Urgency, Cause Cause, double? DriftKelvin, DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate, ServiceLevel? Service, int? Minutes,
-    EvidenceGrade? Evidence, string Reason, IReadOnlyList<string> Sentences, string? ToBeSurer, ReferenceAnswer? Reference, IReadOnlyList<PartAnswer> Parts,
-    double RoomKelvin, double SettingsKelvin, double? AmbientCelsius, IReadOnlyList<StepChange> Steps, IReadOnlyList<SensorAnswer> Sensors,
-    ServiceLevel? DueLevel, DateOnly? Due, DateTimeOffset? NewestReading, int Readings, SiblingAnswer? Siblings, IReadOnlyList<SymptomAnswer> Symptoms, IReadOnlyList<LevelAnswer> Levels, string Currency, int PayBackYears, FanEnd? FanEnd)
+    string Asset,
+    DateOnly AsOf,
+    DateTimeOffset? JudgedAt,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Pending,
+    Urgency Urgency,
+    Cause Cause,
+    double? DriftKelvin,
+    DateOnly? ActionDate,
+    DateOnly? ActionDateEarly,
+    DateOnly? ActionDateLate,
+    ServiceLevel? Service,
+    int? Minutes,
+    EvidenceGrade? Evidence,
+    string Reason,
+    IReadOnlyList<string> Sentences,
+    string? ToBeSurer,
+    ReferenceAnswer? Reference,
+    IReadOnlyList<PartAnswer> Parts,
+    double RoomKelvin,
+    double SettingsKelvin,
+    double? AmbientCelsius,
+    IReadOnlyList<StepChange> Steps,
+    IReadOnlyList<SensorAnswer> Sensors,
+    ServiceLevel? DueLevel,
+    DateOnly? Due,
+    DateTimeOffset? NewestReading,
+    int Readings,
+    SiblingAnswer? Siblings,
+    IReadOnlyList<SymptomAnswer> Symptoms,
+    IReadOnlyList<LevelAnswer> Levels,
+    string Currency,
+    int PayBackYears,
+    FanEnd? FanEnd
+)
 {
-    internal static AssessmentAnswer From(Assessment a, JudgedFleet judged) => new(
-        a.Asset.Tag, a.AsOf, judged.JudgedAt, judged.Pending, a.Urgency, a.Cause, QueueItem.Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late,
-        a.Service, a.Minutes, a.Evidence, a.Reason, a.Sentences, a.ToBeSurer,
-        a.Reference is { } r ? new ReferenceAnswer(r.HasPower ? Math.Round(r.PowerW, 1) : null, ReferencePoint.AmbientC, OrNull(r.FanSpeed), OrNull(r.FanPct), r.FanFixed) : null,
-        [.. a.Parts.Select(p => Part(a, p))], Math.Round(a.Outside.Room, 2), Math.Round(a.Outside.Settings, 2), OrNull(a.AmbientNowC),
-        [.. a.Steps.Select(s => new StepChange(s.Date, s.Part, Math.Round(s.Kelvin, 2), s.Kind))],
-        [.. a.SensorFindings.Select(f => new SensorAnswer(f.Channel, f.What, At(f.FromDay), f.Readings))],
-        a.ServiceDue?.Level, a.ServiceDue?.Due, a.NewestReadingDay is { } day ? At(day) : null, a.Readings,
-        a.Siblings is { } s ? new SiblingAnswer(s.Part, s.Peers, Math.Round(s.KelvinAbove, 2), Math.Round(s.Z, 2), s.StandsOut) : null,
-        [.. a.Symptoms.Select(x => new SymptomAnswer(x.Date, x.Kind, x.Note))],
-        [.. a.Levels.Select(LevelAnswer.From)], a.Policy.Values.Currency, a.Policy.Values.PayBackYears,
-        a.FanEnd is { } fan ? fan with { PercentNow = Math.Round(fan.PercentNow, 1), ReserveKelvin = Math.Round(fan.ReserveKelvin, 2) } : null);
+    internal static AssessmentAnswer From(Assessment a, JudgedFleet judged) =>
+        new(
+            a.Asset.Tag,
+            a.AsOf,
+            judged.JudgedAt,
+            judged.Pending,
+            a.Urgency,
+            a.Cause,
+            QueueItem.Round(a.DriftKelvin),
+            a.Action?.Day,
+            a.Action?.Early,
+            a.Action?.Late,
+            a.Service,
+            a.Minutes,
+            a.Evidence,
+            a.Reason,
+            a.Sentences,
+            a.ToBeSurer,
+            a.Reference is { } r
+                ? new ReferenceAnswer(
+                    r.HasPower ? Math.Round(r.PowerW, 1) : null,
+                    ReferencePoint.AmbientC,
+                    OrNull(r.FanSpeed),
+                    OrNull(r.FanPct),
+                    r.FanFixed
+                )
+                : null,
+            [.. a.Parts.Select(p => Part(a, p))],
+            Math.Round(a.Outside.Room, 2),
+            Math.Round(a.Outside.Settings, 2),
+            OrNull(a.AmbientNowC),
+            [.. a.Steps.Select(s => new StepChange(s.Date, s.Part, Math.Round(s.Kelvin, 2), s.Kind))],
+            [.. a.SensorFindings.Select(f => new SensorAnswer(f.Channel, f.What, At(f.FromDay), f.Readings))],
+            a.ServiceDue?.Level,
+            a.ServiceDue?.Due,
+            a.NewestReadingDay is { } day ? At(day) : null,
+            a.Readings,
+            a.Siblings is { } s
+                ? new SiblingAnswer(s.Part, s.Peers, Math.Round(s.KelvinAbove, 2), Math.Round(s.Z, 2), s.StandsOut)
+                : null,
+            [.. a.Symptoms.Select(x => new SymptomAnswer(x.Date, x.Kind, x.Note))],
+            [.. a.Levels.Select(LevelAnswer.From)],
+            a.Policy.Values.Currency,
+            a.Policy.Values.PayBackYears,
+            a.FanEnd is { } fan
+                ? fan with
+                {
+                    PercentNow = Math.Round(fan.PercentNow, 1),
+                    ReserveKelvin = Math.Round(fan.ReserveKelvin, 2),
+                }
+                : null
+        );
 
-    private static PartAnswer Part(Assessment a, PartAssessment p) => new(
-        p.Part.Name, p.Part.Limit.Value, p.Part.Joint, Math.Round(p.FreshRiseKelvin, 2), Math.Round(p.PresentRiseKelvin, 2), Math.Round(p.Split.Total, 2),
-        a.Service is { } level ? Math.Round(a.Won(p, level), 2) : 0, Math.Round(2 * p.SigmaKelvin, 2), [.. p.Split.Ranked().Where(c => c.Kelvin != 0).Select(c => new CauseKelvin(c.Cause, Math.Round(c.Kelvin, 2), p.SplitSigma?.Of(c.Cause) is { } sigma && double.IsFinite(sigma) ? Math.Round(2 * sigma, 2) : null))], Math.Round(p.UnexplainedKelvin, 2), Math.Round(p.HiddenKelvin, 2),
-        [
-            new PathLayer("joint", Math.Round(p.FreshJointKelvin + p.Split.Joint + p.Split.Mount, 2), Math.Round(p.FreshJointKelvin, 2)),
-            new PathLayer("fins", Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin + p.Split.Dust, 2), Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin, 2)),
-            new PathLayer("fan", Math.Round(p.Split.Fan, 2), 0),
-        ],
-        Math.Round(p.LatestC, 1), Math.Round(p.HottestC, 1), Math.Round(p.HottestRiseKelvin, 1), Math.Round(p.HottestC + p.MarginKelvin, 1), Math.Round(p.MarginKelvin, 2),
-        p.Trend is { } t ? new TrendAnswer(t.KelvinPerDay, t.Low, t.High, t.PValue, t.IsRising, At(t.FromDay)) : null,
-        p.PaceKelvinPerDay, p.Action?.Day, p.Action?.Early, p.Action?.Late,
-        [.. p.History.Select(h => new HistoryPoint(At(h.Day), Math.Round(h.Observed, 2), Math.Round(h.Room, 2), Math.Round(h.Model, 2)))]);
+    private static PartAnswer Part(Assessment a, PartAssessment p) =>
+        new(
+            p.Part.Name,
+            p.Part.Limit.Value,
+            p.Part.Joint,
+            Math.Round(p.FreshRiseKelvin, 2),
+            Math.Round(p.PresentRiseKelvin, 2),
+            Math.Round(p.Split.Total, 2),
+            a.Service is { } level ? Math.Round(a.Won(p, level), 2) : 0,
+            Math.Round(2 * p.SigmaKelvin, 2),
+            [
+                .. p
+                    .Split.Ranked()
+                    .Where(c => c.Kelvin != 0)
+                    .Select(c => new CauseKelvin(
+                        c.Cause,
+                        Math.Round(c.Kelvin, 2),
+                        p.SplitSigma?.Of(c.Cause) is { } sigma && double.IsFinite(sigma) ? Math.Round(2 * sigma, 2) : null
+                    )),
+            ],
+            Math.Round(p.UnexplainedKelvin, 2),
+            Math.Round(p.HiddenKelvin, 2),
+            [
+                new PathLayer(
+                    "joint",
+                    Math.Round(p.FreshJointKelvin + p.Split.Joint + p.Split.Mount, 2),
+                    Math.Round(p.FreshJointKelvin, 2)
+                ),
+                new PathLayer(
+                    "fins",
+                    Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin + p.Split.Dust, 2),
+                    Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin, 2)
+                ),
+                new PathLayer("fan", Math.Round(p.Split.Fan, 2), 0),
+            ],
+            Math.Round(p.LatestC, 1),
+            Math.Round(p.HottestC, 1),
+            Math.Round(p.HottestRiseKelvin, 1),
+            Math.Round(p.HottestC + p.MarginKelvin, 1),
+            Math.Round(p.MarginKelvin, 2),
+            p.Trend is { } t ? new TrendAnswer(t.KelvinPerDay, t.Low, t.High, t.PValue, t.IsRising, At(t.FromDay)) : null,
+            p.PaceKelvinPerDay,
+            p.Action?.Day,
+            p.Action?.Early,
+            p.Action?.Late,
+            [
+                .. p.History.Select(h => new HistoryPoint(
+                    At(h.Day),
+                    Math.Round(h.Observed, 2),
+                    Math.Round(h.Room, 2),
+                    Math.Round(h.Model, 2)
+                )),
+            ]
+        );
 
     private static DateTimeOffset At(double day) => DateTimeOffset.FromUnixTimeSeconds((long)Math.Round(day * 86400));
 
@@ -87,8 +225,26 @@ public sealed record AssessmentAnswer(
 
 /// <summary>A zone and its room.</summary>
 /// <param name="RoomKelvin">What its air adds beyond its intake sensors; null with too few machines.</param>
-public sealed record ZoneAnswer(string Code, string Name, string Site, string SiteName, DustClass Dust, double DesignAmbientCelsius, double? RoomKelvin, int Machines)
+public sealed record ZoneAnswer(
+    string Code,
+    string Name,
+    string Site,
+    string SiteName,
+    DustClass Dust,
+    double DesignAmbientCelsius,
+    double? RoomKelvin,
+    int Machines
+)
 {
-    internal static ZoneAnswer From(Site site, Zone zone, ZoneAssessment? drift) => new(zone.Code, zone.Name, site.Code, site.Name, zone.Dust, zone.DesignAmbient.Value,
-        drift is { Bins.Count: > 0 } d ? Math.Round(d.NowKelvin, 2) : null, drift?.Machines ?? 0);
+    internal static ZoneAnswer From(Site site, Zone zone, ZoneAssessment? drift) =>
+        new(
+            zone.Code,
+            zone.Name,
+            site.Code,
+            site.Name,
+            zone.Dust,
+            zone.DesignAmbient.Value,
+            drift is { Bins.Count: > 0 } d ? Math.Round(d.NowKelvin, 2) : null,
+            drift?.Machines ?? 0
+        );
 }

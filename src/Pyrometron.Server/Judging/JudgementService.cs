@@ -17,7 +17,15 @@ public sealed record JudgedFleet(FleetJudgement? Judgement, DateTimeOffset? Judg
 /// since the dates move and the rooms with them. Other days are judged when asked for. An answer never waits for long: the
 /// older judgement is given with "pending".
 /// </summary>
-public sealed class JudgementService(FleetStore fleet, ReadingStore readings, SymptomStore symptoms, PolicyStore policy, JobStore jobs, TimeProvider clock, ILogger<JudgementService> log) : BackgroundService
+public sealed class JudgementService(
+    FleetStore fleet,
+    ReadingStore readings,
+    SymptomStore symptoms,
+    PolicyStore policy,
+    JobStore jobs,
+    TimeProvider clock,
+    ILogger<JudgementService> log
+) : BackgroundService
 {
     /// <summary>Other days kept besides the present one.</summary>
     private const int MostDays = 8;
@@ -156,20 +164,45 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Sy
         var until = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).ToUnixTimeMilliseconds() - 1;
         var reported = symptoms.Standing();
         var reader = readings.Series(until);
-        return new OpenJudge(new FleetJudge(register, day, policy.Current() with { Proven = ProvenGains.Of(jobs.Proven()), Times = ProvenMinutes.Of(jobs.Timed()) }, asset => reader.Read(stored[asset.Tag]), asset => reported.GetValueOrDefault(asset.Tag, [])), register, reader);
+        return new OpenJudge(
+            new FleetJudge(
+                register,
+                day,
+                policy.Current() with
+                {
+                    Proven = ProvenGains.Of(jobs.Proven()),
+                    Times = ProvenMinutes.Of(jobs.Timed()),
+                },
+                asset => reader.Read(stored[asset.Tag]),
+                asset => reported.GetValueOrDefault(asset.Tag, [])
+            ),
+            register,
+            reader
+        );
     }
 
     /// <summary>
     /// Work done after the newest readings counts at once: where readings ended long ago the judged day lies in the past, and
     /// a machine that was served since would stand in the queue for ever.
     /// </summary>
-    private static Register WithWorkSince(Register register, DateOnly day) => register with
-    {
-        Assets = [.. register.Assets.Select(a => a.Services.Count == 0 || a.Services[^1].Date <= day ? a
-            : a with { Services = [.. a.Services.Select(s => s.Date > day ? s with { Date = day } : s)] })],
-    };
+    private static Register WithWorkSince(Register register, DateOnly day) =>
+        register with
+        {
+            Assets =
+            [
+                .. register.Assets.Select(a =>
+                    a.Services.Count == 0 || a.Services[^1].Date <= day
+                        ? a
+                        : a with
+                        {
+                            Services = [.. a.Services.Select(s => s.Date > day ? s with { Date = day } : s)],
+                        }
+                ),
+            ],
+        };
 
-    private Judged? Current(DateOnly day) => _byDay.TryGetValue(day, out var judged) && judged.Version == Volatile.Read(ref _dataVersion) ? judged : null;
+    private Judged? Current(DateOnly day) =>
+        _byDay.TryGetValue(day, out var judged) && judged.Version == Volatile.Read(ref _dataVersion) ? judged : null;
 
     private async Task JudgeAsync(DateOnly day, CancellationToken cancellation)
     {
@@ -187,10 +220,17 @@ public sealed class JudgementService(FleetStore fleet, ReadingStore readings, Sy
                 var before = touched is null ? null : _byDay.GetValueOrDefault(day);
                 var now = clock.GetUtcNow();
                 var whole = before is null || now - before.WholeAt > Stale;
-                var judgement = whole ? judge.Core.JudgeAll((done, of) => Progress = (done, of), cancellation) : judge.Core.JudgeAgain(before!.Judgement, touched!, cancellation);
+                var judgement = whole
+                    ? judge.Core.JudgeAll((done, of) => Progress = (done, of), cancellation)
+                    : judge.Core.JudgeAgain(before!.Judgement, touched!, cancellation);
                 _byDay[day] = new Judged(version, judgement, now, whole ? now : before!.WholeAt);
-                log.LogInformation("Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms", whole ? "all" : $"{touched!.Count} and their like",
-                    judgement.Queue.Count, day, clockwork.ElapsedMilliseconds);
+                log.LogInformation(
+                    "Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms",
+                    whole ? "all" : $"{touched!.Count} and their like",
+                    judgement.Queue.Count,
+                    day,
+                    clockwork.ElapsedMilliseconds
+                );
             }
             catch
             {

@@ -5,7 +5,20 @@ namespace Pyrometron.Server.Judging;
 
 /// <summary>What doing a level now brings and costs over the years in which it has to pay, in the house's currency; costs are positive.</summary>
 public sealed record ValueAnswer(
-    double Throttling, double Crashes, double Ageing, double Noise, double Energy, double Gain, double Work, double Material, double Downtime, double Risk, double Warranty, double Cost, double Net);
+    double Throttling,
+    double Crashes,
+    double Ageing,
+    double Noise,
+    double Energy,
+    double Gain,
+    double Work,
+    double Material,
+    double Downtime,
+    double Risk,
+    double Warranty,
+    double Cost,
+    double Net
+);
 
 /// <summary>What a level would win on the part that gains most from it, what it takes, and what that is worth.</summary>
 /// <param name="Kelvin">As far as the fleet's proven jobs bear it out.</param>
@@ -17,14 +30,47 @@ public sealed record ValueAnswer(
 /// <param name="NetHigh">If two more were.</param>
 /// <param name="PerHour">Net value for an hour of work.</param>
 public sealed record LevelAnswer(
-    ServiceLevel Level, string Part, double Kelvin, int Minutes, int TimedJobs, double ProvenShare, int ProvenJobs, ValueAnswer Value, double NetLow, double NetHigh, double PerHour)
+    ServiceLevel Level,
+    string Part,
+    double Kelvin,
+    int Minutes,
+    int TimedJobs,
+    double ProvenShare,
+    int ProvenJobs,
+    ValueAnswer Value,
+    double NetLow,
+    double NetHigh,
+    double PerHour
+)
 {
-    internal static LevelAnswer From(LevelWorth l) => new(
-        l.Level, l.Part, Rounded(l.Kelvin), l.Minutes, l.TimedJobs, Rounded(l.ProvenShare), l.ProvenJobs,
-        new ValueAnswer(
-            Rounded(l.Value.Throttling), Rounded(l.Value.Crashes), Rounded(l.Value.Ageing), Rounded(l.Value.Noise), Rounded(l.Value.Energy), Rounded(l.Value.Gain),
-            Rounded(l.Value.Work), Rounded(l.Value.Material), Rounded(l.Value.Downtime), Rounded(l.Value.Risk), Rounded(l.Value.Warranty), Rounded(l.Value.Cost), Rounded(l.Value.Net)),
-        Rounded(l.NetLow), Rounded(l.NetHigh), Rounded(l.PerHour));
+    internal static LevelAnswer From(LevelWorth l) =>
+        new(
+            l.Level,
+            l.Part,
+            Rounded(l.Kelvin),
+            l.Minutes,
+            l.TimedJobs,
+            Rounded(l.ProvenShare),
+            l.ProvenJobs,
+            new ValueAnswer(
+                Rounded(l.Value.Throttling),
+                Rounded(l.Value.Crashes),
+                Rounded(l.Value.Ageing),
+                Rounded(l.Value.Noise),
+                Rounded(l.Value.Energy),
+                Rounded(l.Value.Gain),
+                Rounded(l.Value.Work),
+                Rounded(l.Value.Material),
+                Rounded(l.Value.Downtime),
+                Rounded(l.Value.Risk),
+                Rounded(l.Value.Warranty),
+                Rounded(l.Value.Cost),
+                Rounded(l.Value.Net)
+            ),
+            Rounded(l.NetLow),
+            Rounded(l.NetHigh),
+            Rounded(l.PerHour)
+        );
 
     private static double Rounded(double value) => Math.Round(value, 2);
 }

@@ -18,9 +18,17 @@ namespace Pyrometron.Server.Judging;
 /// <param name="Precedence">What goes first within one urgency; as it is when omitted.</param>
 /// <param name="Values">What hours, machines and electricity are worth; as they are when omitted, and what is omitted within gets its default.</param>
 public sealed record PolicyDto(
-    double? ActionMarginKelvin, double? WorthKelvin, double? MuchKelvin, School? School, BenchSchools? Bench = null, Precedence? Precedence = null, HouseValues? Values = null)
+    double? ActionMarginKelvin,
+    double? WorthKelvin,
+    double? MuchKelvin,
+    School? School,
+    BenchSchools? Bench = null,
+    Precedence? Precedence = null,
+    HouseValues? Values = null
+)
 {
-    internal static PolicyDto From(JudgementPolicy p, BenchSchools bench) => new(p.ActionMarginKelvin, p.WorthKelvin, p.MuchKelvin, p.School, bench, p.Precedence, p.Values);
+    internal static PolicyDto From(JudgementPolicy p, BenchSchools bench) =>
+        new(p.ActionMarginKelvin, p.WorthKelvin, p.MuchKelvin, p.School, bench, p.Precedence, p.Values);
 }
 
 /// <summary>Reading and changing the rules.</summary>
@@ -35,7 +43,11 @@ internal static class PolicyEndpoints
         group.MapPut("", Put);
     }
 
-    private static Results<Ok<PolicyDto>, ProblemHttpResult> Put(PolicyDto request, PolicyStore policy, JudgementService judgement)
+    private static Results<Ok<PolicyDto>, ProblemHttpResult> Put(
+        PolicyDto request,
+        PolicyStore policy,
+        JudgementService judgement
+    )
     {
         var problems = new List<InputProblem>();
         double Number(double? value, string name, double least, double most, string unit)
@@ -45,8 +57,13 @@ internal static class PolicyEndpoints
             return value ?? 0;
         }
         var (before, bench) = (policy.Current(), request.Bench ?? policy.Bench());
-        var next = new JudgementPolicy(Number(request.ActionMarginKelvin, "actionMarginKelvin", 0, 30, "K"), Number(request.WorthKelvin, "worthKelvin", 0.5, 20, "K"),
-            Number(request.MuchKelvin, "muchKelvin", 1, 40, "K"), request.School ?? School.WhicheverFirst, bench.Warranty)
+        var next = new JudgementPolicy(
+            Number(request.ActionMarginKelvin, "actionMarginKelvin", 0, 30, "K"),
+            Number(request.WorthKelvin, "worthKelvin", 0.5, 20, "K"),
+            Number(request.MuchKelvin, "muchKelvin", 1, 40, "K"),
+            request.School ?? School.WhicheverFirst,
+            bench.Warranty
+        )
         {
             Extent = bench.Extent,
             Precedence = request.Precedence ?? before.Precedence,
@@ -57,8 +74,17 @@ internal static class PolicyEndpoints
         if (next.MuchKelvin < next.WorthKelvin)
             problems.Add(new InputProblem("muchKelvin cannot be less than worthKelvin", Pointer: "/muchKelvin"));
         var values = next.Values;
-        if (string.IsNullOrWhiteSpace(values.Currency) || values.Currency.Length > LongestCurrency || values.Currency.Any(char.IsControl))
-            problems.Add(new InputProblem($"currency is needed: a word or sign of up to {LongestCurrency} characters", Pointer: "/values/currency"));
+        if (
+            string.IsNullOrWhiteSpace(values.Currency)
+            || values.Currency.Length > LongestCurrency
+            || values.Currency.Any(char.IsControl)
+        )
+            problems.Add(
+                new InputProblem(
+                    $"currency is needed: a word or sign of up to {LongestCurrency} characters",
+                    Pointer: "/values/currency"
+                )
+            );
         foreach (var (name, value, least, most, unit) in Bounds(values))
             Number(value, "values/" + name, least, most, unit);
         if (problems.Count > 0)
@@ -80,7 +106,15 @@ internal static class PolicyEndpoints
         yield return ("payBackYears", values.PayBackYears, 1, 10, "years");
         yield return ("lifeYears", values.LifeYears, 0.5, 100, "years");
         yield return ("activationEnergyEv", values.ActivationEnergyEv, 0, 2, "eV");
-        foreach (var (kind, worth) in ((string, KindValues?)[])[("graphicsCard", values.GraphicsCard), ("server", values.Server), ("laptop", values.Laptop), ("desktop", values.Desktop)])
+        foreach (
+            var (kind, worth) in ((string, KindValues?)[])
+                [
+                    ("graphicsCard", values.GraphicsCard),
+                    ("server", values.Server),
+                    ("laptop", values.Laptop),
+                    ("desktop", values.Desktop),
+                ]
+        )
         {
             yield return ($"{kind}/machineHour", worth?.MachineHour, 0, most, "");
             yield return ($"{kind}/replacement", worth?.Replacement, 0, most, "");

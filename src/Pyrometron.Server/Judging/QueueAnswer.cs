@@ -13,8 +13,18 @@ namespace Pyrometron.Server.Judging;
 /// <param name="WarmZones">Zones whose room is too warm: to be seen to before any machine.</param>
 /// <param name="Currency">Of the items' values.</param>
 /// <param name="Precedence">What goes first within one urgency.</param>
-public sealed record QueueAnswer(DateOnly AsOf, IReadOnlyList<QueueItem> Items, int Total, string Currency, Precedence Precedence, IReadOnlyDictionary<string, int> Counts, IReadOnlyList<WarmZone> WarmZones,
-    DateTimeOffset? JudgedAt, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Pending, JudgingProgress? Progress);
+public sealed record QueueAnswer(
+    DateOnly AsOf,
+    IReadOnlyList<QueueItem> Items,
+    int Total,
+    string Currency,
+    Precedence Precedence,
+    IReadOnlyDictionary<string, int> Counts,
+    IReadOnlyList<WarmZone> WarmZones,
+    DateTimeOffset? JudgedAt,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Pending,
+    JudgingProgress? Progress
+);
 
 /// <summary>Zones judged so far.</summary>
 public sealed record JudgingProgress(int Done, int Of);
@@ -40,14 +50,57 @@ public sealed record OpenJob(long Id, string State);
 /// <param name="DriftKelvin">What service could win back on the worst part.</param>
 /// <param name="ValuePerHour">Net value of the advised service for an hour of work, in the house's currency; null where nothing is to win.</param>
 public sealed record QueueItem(
-    int Rank, string Asset, Urgency Urgency, Cause Cause, double? DriftKelvin, DateOnly? ActionDate, DateOnly? ActionDateEarly, DateOnly? ActionDateLate,
-    ServiceLevel? Service, int? Minutes, EvidenceGrade? Evidence, string Reason, AssetKind Kind, string Model, string Zone, string ZoneName, string Site,
-    DateOnly? Due, double? ValuePerHour, bool UnderWarranty, Strip? Strip, SetAsideAnswer? SetAside, OpenJob? Job)
+    int Rank,
+    string Asset,
+    Urgency Urgency,
+    Cause Cause,
+    double? DriftKelvin,
+    DateOnly? ActionDate,
+    DateOnly? ActionDateEarly,
+    DateOnly? ActionDateLate,
+    ServiceLevel? Service,
+    int? Minutes,
+    EvidenceGrade? Evidence,
+    string Reason,
+    AssetKind Kind,
+    string Model,
+    string Zone,
+    string ZoneName,
+    string Site,
+    DateOnly? Due,
+    double? ValuePerHour,
+    bool UnderWarranty,
+    Strip? Strip,
+    SetAsideAnswer? SetAside,
+    OpenJob? Job
+)
 {
-    internal static QueueItem From(Assessment a, int rank, Places places, SetAside? aside, StoredJob? job) => new(
-        rank, a.Asset.Tag, a.Urgency, a.Cause, Round(a.DriftKelvin), a.Action?.Day, a.Action?.Early, a.Action?.Late, a.Service, a.Minutes, a.Evidence, a.Reason,
-        a.Asset.Kind, a.Asset.Model, a.Asset.Zone, places.ZoneName(a.Asset.Zone), places.SiteOf(a.Asset.Zone), a.ServiceDue?.Due, Round(a.Advised?.PerHour), a.Asset.UnderWarranty(a.AsOf), StripOf(a),
-        aside is null ? null : new SetAsideAnswer(aside.Reason, aside.Until), job is null ? null : new OpenJob(job.Id, Words.Of(job.State)));
+    internal static QueueItem From(Assessment a, int rank, Places places, SetAside? aside, StoredJob? job) =>
+        new(
+            rank,
+            a.Asset.Tag,
+            a.Urgency,
+            a.Cause,
+            Round(a.DriftKelvin),
+            a.Action?.Day,
+            a.Action?.Early,
+            a.Action?.Late,
+            a.Service,
+            a.Minutes,
+            a.Evidence,
+            a.Reason,
+            a.Asset.Kind,
+            a.Asset.Model,
+            a.Asset.Zone,
+            places.ZoneName(a.Asset.Zone),
+            places.SiteOf(a.Asset.Zone),
+            a.ServiceDue?.Due,
+            Round(a.Advised?.PerHour),
+            a.Asset.UnderWarranty(a.AsOf),
+            StripOf(a),
+            aside is null ? null : new SetAsideAnswer(aside.Reason, aside.Until),
+            job is null ? null : new OpenJob(job.Id, Words.Of(job.State))
+        );
 
     private static Strip? StripOf(Assessment a)
     {
@@ -56,8 +109,15 @@ public sealed record QueueItem(
             return null;
         var ambient = a.AmbientNowC;
         var fresh = part.LatestC - part.Split.Total;
-        return new Strip(part.Part.Name, Math.Round(ambient, 1), Math.Round(fresh, 1), Math.Round(part.LatestC, 1), Math.Round(part.HottestC, 1),
-            Math.Round(part.HottestC + part.MarginKelvin, 1), part.Part.Limit.Value);
+        return new Strip(
+            part.Part.Name,
+            Math.Round(ambient, 1),
+            Math.Round(fresh, 1),
+            Math.Round(part.LatestC, 1),
+            Math.Round(part.HottestC, 1),
+            Math.Round(part.HottestC + part.MarginKelvin, 1),
+            part.Part.Limit.Value
+        );
     }
 
     internal static double? Round(double? value) => value is { } v ? Math.Round(v, 2) : null;
@@ -70,7 +130,8 @@ internal sealed class Places
 
     private Places(Dictionary<string, (string, string)> byZone) => _byZone = byZone;
 
-    public static Places Of(IEnumerable<Site> sites) => new(sites.SelectMany(s => s.Zones, (s, z) => (z.Code, (z.Name, s.Code))).ToDictionary());
+    public static Places Of(IEnumerable<Site> sites) =>
+        new(sites.SelectMany(s => s.Zones, (s, z) => (z.Code, (z.Name, s.Code))).ToDictionary());
 
     public string ZoneName(string code) => _byZone.TryGetValue(code, out var place) ? place.Zone : code;
 

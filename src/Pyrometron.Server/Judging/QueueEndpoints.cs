@@ -24,8 +24,16 @@ internal static class QueueEndpoints
     /// <param name="asOf">A day; default now, or the newest reading's day when that is older than 30 days.</param>
     /// <param name="limit">How many items, or <c>all</c>; default 100.</param>
     /// <param name="wait">Seconds to wait for the newest data to be judged; default 20.</param>
-    private static async Task<Results<Ok<QueueAnswer>, ProblemHttpResult>> GetQueue(DateOnly? asOf, string? limit, double? wait, JudgementService service,
-        FleetStore fleet, SetAsideStore setAside, JobStore jobs, CancellationToken cancellation)
+    private static async Task<Results<Ok<QueueAnswer>, ProblemHttpResult>> GetQueue(
+        DateOnly? asOf,
+        string? limit,
+        double? wait,
+        JudgementService service,
+        FleetStore fleet,
+        SetAsideStore setAside,
+        JobStore jobs,
+        CancellationToken cancellation
+    )
     {
         var most = 100;
         if (limit == "all")
@@ -37,20 +45,49 @@ internal static class QueueEndpoints
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
         var places = Places.Of(fleet.Sites());
         var aside = judged.Judgement is { } j ? setAside.On(j.AsOf) : new Dictionary<string, SetAside>();
-        var open = jobs.Newest(1000).Where(job => job.State is Core.Jobs.JobState.Open or Core.Jobs.JobState.WaitingForProof).ToLookup(job => job.Tag);
+        var open = jobs.Newest(1000)
+            .Where(job => job.State is Core.Jobs.JobState.Open or Core.Jobs.JobState.WaitingForProof)
+            .ToLookup(job => job.Tag);
         // Machines set aside go behind those that somebody should look at, before the fine ones.
         var ordered = (judged.Judgement?.Queue ?? []).OrderBy(a => aside.ContainsKey(a.Asset.Tag) ? Urgency.Watch : a.Urgency);
-        var items = ordered.Take(most).Select((a, i) => QueueItem.From(a, i + 1, places, aside.GetValueOrDefault(a.Asset.Tag), open[a.Asset.Tag].FirstOrDefault())).ToArray();
-        var zones = (judged.Judgement?.Zones ?? []).Where(z => z.Machines >= Core.Drift.ZoneRoom.LeastMachines && z.NowKelvin >= 2)
-            .Select(z => new WarmZone(z.Zone, places.ZoneName(z.Zone), z.NowKelvin, z.Machines)).ToArray();
+        var items = ordered
+            .Take(most)
+            .Select(
+                (a, i) =>
+                    QueueItem.From(a, i + 1, places, aside.GetValueOrDefault(a.Asset.Tag), open[a.Asset.Tag].FirstOrDefault())
+            )
+            .ToArray();
+        var zones = (judged.Judgement?.Zones ?? [])
+            .Where(z => z.Machines >= Core.Drift.ZoneRoom.LeastMachines && z.NowKelvin >= 2)
+            .Select(z => new WarmZone(z.Zone, places.ZoneName(z.Zone), z.NowKelvin, z.Machines))
+            .ToArray();
         var counts = (judged.Judgement?.Queue ?? []).GroupBy(a => a.Urgency).ToDictionary(g => Words.Of(g.Key), g => g.Count());
         var policy = judged.Judgement?.Policy ?? JudgementPolicy.Default;
-        return TypedResults.Ok(new QueueAnswer(judged.Judgement?.AsOf ?? asOf ?? service.PresentDay(), items, judged.Judgement?.Queue.Count ?? 0, policy.Values.Currency, policy.Precedence, counts, zones,
-            judged.JudgedAt, judged.Pending, judged.Pending ? new JudgingProgress(service.Progress.Done, service.Progress.Of) : null));
+        return TypedResults.Ok(
+            new QueueAnswer(
+                judged.Judgement?.AsOf ?? asOf ?? service.PresentDay(),
+                items,
+                judged.Judgement?.Queue.Count ?? 0,
+                policy.Values.Currency,
+                policy.Precedence,
+                counts,
+                zones,
+                judged.JudgedAt,
+                judged.Pending,
+                judged.Pending ? new JudgingProgress(service.Progress.Done, service.Progress.Of) : null
+            )
+        );
     }
 
-    private static async Task<Results<Ok<AssessmentAnswer>, ProblemHttpResult>> GetAssessment(string tag, DateOnly? asOf, double? wait, JudgementService service,
-        FleetStore fleet, JobStore jobs, CancellationToken cancellation)
+    private static async Task<Results<Ok<AssessmentAnswer>, ProblemHttpResult>> GetAssessment(
+        string tag,
+        DateOnly? asOf,
+        double? wait,
+        JudgementService service,
+        FleetStore fleet,
+        JobStore jobs,
+        CancellationToken cancellation
+    )
     {
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
         if (judged.Judgement is { } judgement && service.One(judgement, tag) is { } assessment)
@@ -62,17 +99,28 @@ internal static class QueueEndpoints
         return fleet.Find(tag) switch
         {
             null => Problems.Missing($"There is no machine '{tag}'."),
-            { RetiredOn: not null } => Problems.Conflict($"'{tag}' is retired and is not judged any more; its history stays on its page."),
+            { RetiredOn: not null } => Problems.Conflict(
+                $"'{tag}' is retired and is not judged any more; its history stays on its page."
+            ),
             _ => Problems.Conflict($"'{tag}' is still being judged. Ask again in a moment."),
         };
     }
 
-    private static async Task<Ok<ZoneAnswer[]>> GetZones(DateOnly? asOf, double? wait, JudgementService service, FleetStore fleet, CancellationToken cancellation)
+    private static async Task<Ok<ZoneAnswer[]>> GetZones(
+        DateOnly? asOf,
+        double? wait,
+        JudgementService service,
+        FleetStore fleet,
+        CancellationToken cancellation
+    )
     {
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
         var drifts = (judged.Judgement?.Zones ?? []).ToDictionary(z => z.Zone);
-        return TypedResults.Ok(fleet.Sites().SelectMany(s => s.Zones.Select(z => ZoneAnswer.From(s, z, drifts.GetValueOrDefault(z.Code)))).ToArray());
+        return TypedResults.Ok(
+            fleet.Sites().SelectMany(s => s.Zones.Select(z => ZoneAnswer.From(s, z, drifts.GetValueOrDefault(z.Code)))).ToArray()
+        );
     }
 
-    private static TimeSpan PatienceOf(double? wait) => wait is { } seconds ? TimeSpan.FromSeconds(Math.Clamp(seconds, 0, 120)) : Patience;
+    private static TimeSpan PatienceOf(double? wait) =>
+        wait is { } seconds ? TimeSpan.FromSeconds(Math.Clamp(seconds, 0, 120)) : Patience;
 }

@@ -21,13 +21,38 @@ public sealed record MachineSummary(string Tag, AssetKind Kind, string Model, st
 
 /// <summary>A machine with its book.</summary>
 public sealed record MachineAnswer(
-    string Tag, AssetKind Kind, string Model, string Zone, string ZoneName, string Site, string? HostTag, double DutyHoursPerDay, DateOnly InServiceSince,
-    DateOnly? WarrantyUntil, DateOnly? RetiredOn, string? RetiredReason, IReadOnlyList<PartDto> Parts, IReadOnlyList<ServiceEntry> Services,
-    IReadOnlyList<AssetChange> Changes, IReadOnlyList<ReadingAmendment> Amendments, IReadOnlyList<JobSummary> Jobs,
-    IReadOnlyList<SymptomEntry> Symptoms, IReadOnlyList<string> Deviations);
+    string Tag,
+    AssetKind Kind,
+    string Model,
+    string Zone,
+    string ZoneName,
+    string Site,
+    string? HostTag,
+    double DutyHoursPerDay,
+    DateOnly InServiceSince,
+    DateOnly? WarrantyUntil,
+    DateOnly? RetiredOn,
+    string? RetiredReason,
+    IReadOnlyList<PartDto> Parts,
+    IReadOnlyList<ServiceEntry> Services,
+    IReadOnlyList<AssetChange> Changes,
+    IReadOnlyList<ReadingAmendment> Amendments,
+    IReadOnlyList<JobSummary> Jobs,
+    IReadOnlyList<SymptomEntry> Symptoms,
+    IReadOnlyList<string> Deviations
+);
 
 /// <summary>What can be edited of a machine.</summary>
-public sealed record MachineEdit(string? Model, AssetKind? Kind, string? Zone, string? HostTag, double? DutyHoursPerDay, DateOnly? InServiceSince, DateOnly? WarrantyUntil, IReadOnlyList<PartDto>? Parts)
+public sealed record MachineEdit(
+    string? Model,
+    AssetKind? Kind,
+    string? Zone,
+    string? HostTag,
+    double? DutyHoursPerDay,
+    DateOnly? InServiceSince,
+    DateOnly? WarrantyUntil,
+    IReadOnlyList<PartDto>? Parts
+)
 {
     /// <summary>The machine with the edit applied.</summary>
     /// <returns>Null when there are problems.</returns>
@@ -38,7 +63,11 @@ public sealed record MachineEdit(string? Model, AssetKind? Kind, string? Zone, s
             if (!good)
                 problems.Add(new InputProblem(message, Pointer: "/" + at));
         }
-        Check(Model is { Length: > 0 and <= 80 } && !Model.Any(char.IsControl), "model", "model is needed: 80 characters at most");
+        Check(
+            Model is { Length: > 0 and <= 80 } && !Model.Any(char.IsControl),
+            "model",
+            "model is needed: 80 characters at most"
+        );
         Check(Kind is not null, "kind", $"kind is needed: one of {Words.List<AssetKind>()}");
         Check(Zone is not null && zones.Contains(Zone), "zone", $"'{Zone}' is no zone");
         Check(HostTag is null || (HostTag != asset.Tag && tags.Contains(HostTag)), "hostTag", $"'{HostTag}' is no other machine");
@@ -47,34 +76,63 @@ public sealed record MachineEdit(string? Model, AssetKind? Kind, string? Zone, s
         Check(Parts is { Count: <= Asset.MaxParts }, "parts", $"parts is needed: {Asset.MaxParts} at most");
         for (var i = 0; i < Parts?.Count; i++)
         {
-            Check(Parts[i]?.Part is { } name && asset.Parts.Any(p => p.Name == name), $"parts/{i}/part", "a part's name cannot be changed here: its readings carry it. Import a fleet document to add parts");
+            Check(
+                Parts[i]?.Part is { } name && asset.Parts.Any(p => p.Name == name),
+                $"parts/{i}/part",
+                "a part's name cannot be changed here: its readings carry it. Import a fleet document to add parts"
+            );
             Check(Parts[i]?.LimitCelsius is >= 20 and <= 300, $"parts/{i}/limitCelsius", "limitCelsius is needed: 20 to 300 °C");
             Check(Parts[i]?.Interface is not null, $"parts/{i}/interface", "interface is needed: paste or pad");
         }
-        Check(Parts is null || Parts.DistinctBy(p => p?.Part).Count() == asset.Parts.Count, "parts", "every part of the machine is needed, once");
-        return problems.Count > 0 ? null : asset with
-        {
-            Model = Model!,
-            Kind = Kind!.Value,
-            Zone = Zone!,
-            HostTag = HostTag,
-            DutyHoursPerDay = DutyHoursPerDay!.Value,
-            InServiceSince = InServiceSince!.Value,
-            WarrantyUntil = WarrantyUntil,
-            Parts = [.. Parts!.Select(p => new Part(p.Part!, new Celsius(p.LimitCelsius!.Value), p.Interface!.Value))],
-        };
+        Check(
+            Parts is null || Parts.DistinctBy(p => p?.Part).Count() == asset.Parts.Count,
+            "parts",
+            "every part of the machine is needed, once"
+        );
+        return problems.Count > 0
+            ? null
+            : asset with
+            {
+                Model = Model!,
+                Kind = Kind!.Value,
+                Zone = Zone!,
+                HostTag = HostTag,
+                DutyHoursPerDay = DutyHoursPerDay!.Value,
+                InServiceSince = InServiceSince!.Value,
+                WarrantyUntil = WarrantyUntil,
+                Parts = [.. Parts!.Select(p => new Part(p.Part!, new Celsius(p.LimitCelsius!.Value), p.Interface!.Value))],
+            };
     }
 }
 
 /// <summary>A reading as listed on a machine's page; null is "not measured".</summary>
 /// <param name="Amended">0 as imported, 1 corrected, 2 voided.</param>
-public sealed record ReadingEntry(DateTimeOffset At, double? AmbientC, double? PowerW, double? FanRpm, double? FanPct, string? Settings, string? Workload, IReadOnlyList<double?> PartsC, int Amended)
+public sealed record ReadingEntry(
+    DateTimeOffset At,
+    double? AmbientC,
+    double? PowerW,
+    double? FanRpm,
+    double? FanPct,
+    string? Settings,
+    string? Workload,
+    IReadOnlyList<double?> PartsC,
+    int Amended
+)
 {
     internal static ReadingEntry From(StoredReading stored)
     {
         var r = stored.Reading;
         static double? Known(double value) => double.IsNaN(value) ? null : value;
-        return new ReadingEntry(DateTimeOffset.FromUnixTimeMilliseconds(r.UnixMilliseconds), Known(r.AmbientC), Known(r.PowerW), Known(r.FanRpm), Known(r.FanPct),
-            r.Settings, r.Workload, [.. r.PartsC.Select(Known)], stored.Amended);
+        return new ReadingEntry(
+            DateTimeOffset.FromUnixTimeMilliseconds(r.UnixMilliseconds),
+            Known(r.AmbientC),
+            Known(r.PowerW),
+            Known(r.FanRpm),
+            Known(r.FanPct),
+            r.Settings,
+            r.Workload,
+            [.. r.PartsC.Select(Known)],
+            stored.Amended
+        );
     }
 }

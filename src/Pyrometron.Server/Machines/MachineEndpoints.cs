@@ -36,16 +36,26 @@ internal static class MachineEndpoints
     public static void MapMachines(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/assets").WithTags("Machines");
-        group.MapGet("", (FleetStore fleet) => fleet.All().Select(a => new MachineSummary(a.Asset.Tag, a.Asset.Kind, a.Asset.Model, a.Asset.Zone, a.RetiredOn)).ToArray());
+        group.MapGet(
+            "",
+            (FleetStore fleet) =>
+                fleet
+                    .All()
+                    .Select(a => new MachineSummary(a.Asset.Tag, a.Asset.Kind, a.Asset.Model, a.Asset.Zone, a.RetiredOn))
+                    .ToArray()
+        );
         group.MapGet("/{tag}", Get);
         group.MapPut("/{tag}", Put);
         group.MapPost("/{tag}/retirement", Retire);
         group.MapPut("/{tag}/set-aside", SetAside);
-        group.MapDelete("/{tag}/set-aside", (string tag, SetAsideStore aside) =>
-        {
-            aside.TakeBack(tag);
-            return TypedResults.NoContent();
-        });
+        group.MapDelete(
+            "/{tag}/set-aside",
+            (string tag, SetAsideStore aside) =>
+            {
+                aside.TakeBack(tag);
+                return TypedResults.NoContent();
+            }
+        );
         group.MapPost("/{tag}/services", PostService);
         group.MapPost("/{tag}/services/{service:long}/void", VoidService);
         group.MapGet("/{tag}/readings", Readings);
@@ -53,34 +63,86 @@ internal static class MachineEndpoints
         group.MapPost("/{tag}/readings/correct", CorrectReading);
     }
 
-    private static Results<Ok<MachineAnswer>, ProblemHttpResult> Get(string tag, FleetStore fleet, ServiceStore services, ReadingStore readings, JobStore jobs, SymptomStore symptoms)
+    private static Results<Ok<MachineAnswer>, ProblemHttpResult> Get(
+        string tag,
+        FleetStore fleet,
+        ServiceStore services,
+        ReadingStore readings,
+        JobStore jobs,
+        SymptomStore symptoms
+    )
     {
         if (fleet.Find(tag) is not { } stored)
             return Unknown(tag);
         var a = stored.Asset;
         var places = Places.Of(fleet.Sites());
-        return TypedResults.Ok(new MachineAnswer(a.Tag, a.Kind, a.Model, a.Zone, places.ZoneName(a.Zone), places.SiteOf(a.Zone), a.HostTag, a.DutyHoursPerDay, a.InServiceSince,
-            a.WarrantyUntil, stored.RetiredOn, stored.RetiredReason, [.. a.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
-            [.. services.Of(stored.Id).Select(s => new ServiceEntry(s.Id, s.Service.Date, s.Service.Level, s.VoidedReason, s.JobId))],
-            fleet.Changes(stored.Id), readings.Amendments(stored), [.. jobs.Of(stored.Id).Select(JobSummary.From)],
-            [.. symptoms.Of(stored.Id).Select(s => new SymptomEntry(s.Id, s.Symptom.Date, s.Symptom.Kind, s.Symptom.Note, s.WithdrawnReason))],
-            jobs.Deviations(tag)));
+        return TypedResults.Ok(
+            new MachineAnswer(
+                a.Tag,
+                a.Kind,
+                a.Model,
+                a.Zone,
+                places.ZoneName(a.Zone),
+                places.SiteOf(a.Zone),
+                a.HostTag,
+                a.DutyHoursPerDay,
+                a.InServiceSince,
+                a.WarrantyUntil,
+                stored.RetiredOn,
+                stored.RetiredReason,
+                [.. a.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
+                [
+                    .. services
+                        .Of(stored.Id)
+                        .Select(s => new ServiceEntry(s.Id, s.Service.Date, s.Service.Level, s.VoidedReason, s.JobId)),
+                ],
+                fleet.Changes(stored.Id),
+                readings.Amendments(stored),
+                [.. jobs.Of(stored.Id).Select(JobSummary.From)],
+                [
+                    .. symptoms
+                        .Of(stored.Id)
+                        .Select(s => new SymptomEntry(s.Id, s.Symptom.Date, s.Symptom.Kind, s.Symptom.Note, s.WithdrawnReason)),
+                ],
+                jobs.Deviations(tag)
+            )
+        );
     }
 
-    private static Results<NoContent, ProblemHttpResult> Put(string tag, MachineEdit edit, FleetStore fleet, JudgementService judgement)
+    private static Results<NoContent, ProblemHttpResult> Put(
+        string tag,
+        MachineEdit edit,
+        FleetStore fleet,
+        JudgementService judgement
+    )
     {
         if (fleet.Find(tag) is not { } stored)
             return Unknown(tag);
         var register = fleet.Register();
         var problems = new List<InputProblem>();
-        if (edit.Apply(stored.Asset, register.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet(), register.Assets.Select(a => a.Tag).ToHashSet(), problems) is not { } asset)
+        if (
+            edit.Apply(
+                stored.Asset,
+                register.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet(),
+                register.Assets.Select(a => a.Tag).ToHashSet(),
+                problems
+            )
+            is not { } asset
+        )
             return Problems.Input(problems);
         fleet.Update(asset);
         judgement.Changed(tag);
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> Retire(string tag, Retirement request, FleetStore fleet, JobStore jobs, TimeProvider clock, JudgementService judgement)
+    private static Results<NoContent, ProblemHttpResult> Retire(
+        string tag,
+        Retirement request,
+        FleetStore fleet,
+        JobStore jobs,
+        TimeProvider clock,
+        JudgementService judgement
+    )
     {
         if (fleet.Find(tag) is not { } stored)
             return Unknown(tag);
@@ -93,7 +155,13 @@ internal static class MachineEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> SetAside(string tag, PutAside request, FleetStore fleet, SetAsideStore aside, TimeProvider clock)
+    private static Results<NoContent, ProblemHttpResult> SetAside(
+        string tag,
+        PutAside request,
+        FleetStore fleet,
+        SetAsideStore aside,
+        TimeProvider clock
+    )
     {
         if (fleet.Find(tag) is null)
             return Unknown(tag);
@@ -105,7 +173,14 @@ internal static class MachineEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> PostService(string tag, AddService request, FleetStore fleet, ServiceStore services, TimeProvider clock, JudgementService judgement)
+    private static Results<NoContent, ProblemHttpResult> PostService(
+        string tag,
+        AddService request,
+        FleetStore fleet,
+        ServiceStore services,
+        TimeProvider clock,
+        JudgementService judgement
+    )
     {
         if (fleet.Find(tag) is null)
             return Unknown(tag);
@@ -118,7 +193,14 @@ internal static class MachineEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> VoidService(string tag, long service, Voiding request, FleetStore fleet, ServiceStore services, JudgementService judgement)
+    private static Results<NoContent, ProblemHttpResult> VoidService(
+        string tag,
+        long service,
+        Voiding request,
+        FleetStore fleet,
+        ServiceStore services,
+        JudgementService judgement
+    )
     {
         if (fleet.Find(tag) is not { } stored)
             return Unknown(tag);
@@ -131,12 +213,29 @@ internal static class MachineEndpoints
     }
 
     /// <param name="before">Only older ones, for paging.</param>
-    private static Results<Ok<ReadingEntry[]>, ProblemHttpResult> Readings(string tag, DateTimeOffset? before, int? count, FleetStore fleet, ReadingStore readings) =>
+    private static Results<Ok<ReadingEntry[]>, ProblemHttpResult> Readings(
+        string tag,
+        DateTimeOffset? before,
+        int? count,
+        FleetStore fleet,
+        ReadingStore readings
+    ) =>
         fleet.Find(tag) is { } stored
-            ? TypedResults.Ok(readings.Newest(stored, Math.Clamp(count ?? 50, 1, 500), before?.ToUnixTimeMilliseconds() ?? long.MaxValue).Select(ReadingEntry.From).ToArray())
+            ? TypedResults.Ok(
+                readings
+                    .Newest(stored, Math.Clamp(count ?? 50, 1, 500), before?.ToUnixTimeMilliseconds() ?? long.MaxValue)
+                    .Select(ReadingEntry.From)
+                    .ToArray()
+            )
             : Unknown(tag);
 
-    private static Results<NoContent, ProblemHttpResult> VoidReading(string tag, ReadingVoiding request, FleetStore fleet, ReadingStore readings, JudgementService judgement)
+    private static Results<NoContent, ProblemHttpResult> VoidReading(
+        string tag,
+        ReadingVoiding request,
+        FleetStore fleet,
+        ReadingStore readings,
+        JudgementService judgement
+    )
     {
         if (fleet.Find(tag) is not { } stored)
             return Unknown(tag);
@@ -148,7 +247,13 @@ internal static class MachineEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> CorrectReading(string tag, ReadingCorrection request, FleetStore fleet, ReadingStore readings, JudgementService judgement)
+    private static Results<NoContent, ProblemHttpResult> CorrectReading(
+        string tag,
+        ReadingCorrection request,
+        FleetStore fleet,
+        ReadingStore readings,
+        JudgementService judgement
+    )
     {
         if (fleet.Find(tag) is not { } stored)
             return Unknown(tag);
@@ -156,8 +261,15 @@ internal static class MachineEndpoints
             return problem;
         var temperature = request.Column is "ambient_c" or "outlet_c" || stored.Asset.Parts.Any(p => p.Name == request.Column);
         if (request.Value is { } value && (temperature ? value is < -273.15 or > Reading.HottestC : value is < 0 or > 1e9))
-            return Problems.Input("/value", temperature ? "A temperature lies between −273.15 and 1000 °C." : "This cannot be negative.");
-        if (request.At is not { } at || request.Column is not { } column || !readings.Correct(stored, at, column, request.Value, request.Reason!))
+            return Problems.Input(
+                "/value",
+                temperature ? "A temperature lies between −273.15 and 1000 °C." : "This cannot be negative."
+            );
+        if (
+            request.At is not { } at
+            || request.Column is not { } column
+            || !readings.Correct(stored, at, column, request.Value, request.Reason!)
+        )
             return Problems.Missing($"'{tag}' has no reading at that instant, or it has no column '{request.Column}'.");
         judgement.Changed(tag);
         return TypedResults.NoContent();
@@ -166,7 +278,9 @@ internal static class MachineEndpoints
     internal static ProblemHttpResult Unknown(string tag) => Problems.Missing($"There is no machine '{tag}'.");
 
     internal static ProblemHttpResult? NeedsReason(string? reason) =>
-        string.IsNullOrWhiteSpace(reason) || reason.Length > LongestReason ? Problems.Input("/reason", $"reason is needed: {LongestReason} characters at most") : null;
+        string.IsNullOrWhiteSpace(reason) || reason.Length > LongestReason
+            ? Problems.Input("/reason", $"reason is needed: {LongestReason} characters at most")
+            : null;
 
     internal static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
 }

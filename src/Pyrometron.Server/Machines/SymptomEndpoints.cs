@@ -23,7 +23,14 @@ internal static class SymptomEndpoints
         group.MapPost("/{id:long}/withdraw", Withdraw);
     }
 
-    private static Results<NoContent, ProblemHttpResult> Post(string tag, ReportSymptom request, FleetStore fleet, SymptomStore symptoms, TimeProvider clock, JudgementService judgement)
+    private static Results<NoContent, ProblemHttpResult> Post(
+        string tag,
+        ReportSymptom request,
+        FleetStore fleet,
+        SymptomStore symptoms,
+        TimeProvider clock,
+        JudgementService judgement
+    )
     {
         if (fleet.Find(tag) is not { } stored)
             return MachineEndpoints.Unknown(tag);
@@ -39,7 +46,14 @@ internal static class SymptomEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> Withdraw(string tag, long id, WithdrawSymptom request, FleetStore fleet, SymptomStore symptoms, JudgementService judgement)
+    private static Results<NoContent, ProblemHttpResult> Withdraw(
+        string tag,
+        long id,
+        WithdrawSymptom request,
+        FleetStore fleet,
+        SymptomStore symptoms,
+        JudgementService judgement
+    )
     {
         if (fleet.Find(tag) is not { } stored)
             return MachineEndpoints.Unknown(tag);

@@ -20,8 +20,20 @@ public sealed record RunPartDto(string? Part, double? Celsius, double? Resolutio
 /// <param name="Position">How it stood: in its rack, flat, propped.</param>
 /// <param name="FailedAfterMinutes">When it switched off or crashed.</param>
 public sealed record RunDto(
-    string? Workload, double? Minutes, double? AmbientCelsius, double? AmbientSpreadKelvin, RunFanDto? Fan, string? Settings, double? PowerWatts, double? ClockMhz,
-    double? Score, bool? Throttled, IReadOnlyList<RunPartDto>? Parts, string? Position = null, double? FailedAfterMinutes = null)
+    string? Workload,
+    double? Minutes,
+    double? AmbientCelsius,
+    double? AmbientSpreadKelvin,
+    RunFanDto? Fan,
+    string? Settings,
+    double? PowerWatts,
+    double? ClockMhz,
+    double? Score,
+    bool? Throttled,
+    IReadOnlyList<RunPartDto>? Parts,
+    string? Position = null,
+    double? FailedAfterMinutes = null
+)
 {
     /// <summary>Checks the run and makes it a Core run.</summary>
     /// <param name="pointer">Where it stands in the body, for the problems.</param>
@@ -66,15 +78,48 @@ public sealed record RunDto(
             Within($"parts/{i}/resolutionKelvin", Parts[i]?.ResolutionKelvin, 0, 20, "K");
             Within($"parts/{i}/maximumCelsius", Parts[i]?.MaximumCelsius, -273.15, Reading.HottestC, "°C");
         }
-        return problems.Count > count ? null : new Run(
-            Workload!, Minutes!.Value, AmbientCelsius is { } c ? new Celsius(c) : null, new RunFan(Fan!.Mode!.Value, Fan.Percent, Fan.Rpm), Settings!, PowerWatts,
-            ClockMhz, Score, Throttled ?? false, [.. Parts!.Select(p => new RunPart(p.Part!, new Celsius(p.Celsius!.Value), p.ResolutionKelvin ?? 1, p.MaximumCelsius is { } hottest ? new Celsius(hottest) : null))],
-            AmbientSpreadKelvin ?? 0, Position, FailedAfterMinutes);
+        return problems.Count > count
+            ? null
+            : new Run(
+                Workload!,
+                Minutes!.Value,
+                AmbientCelsius is { } c ? new Celsius(c) : null,
+                new RunFan(Fan!.Mode!.Value, Fan.Percent, Fan.Rpm),
+                Settings!,
+                PowerWatts,
+                ClockMhz,
+                Score,
+                Throttled ?? false,
+                [
+                    .. Parts!.Select(p => new RunPart(
+                        p.Part!,
+                        new Celsius(p.Celsius!.Value),
+                        p.ResolutionKelvin ?? 1,
+                        p.MaximumCelsius is { } hottest ? new Celsius(hottest) : null
+                    )),
+                ],
+                AmbientSpreadKelvin ?? 0,
+                Position,
+                FailedAfterMinutes
+            );
     }
 
-    internal static RunDto From(Run run) => new(run.Workload, run.Minutes, run.Ambient?.Value, run.AmbientSpread > 0 ? run.AmbientSpread : null,
-        new RunFanDto(run.Fan.Mode, run.Fan.Percent, run.Fan.Rpm), run.Settings, run.PowerWatts, run.ClockMhz, run.Score, run.Throttled,
-        [.. run.Parts.Select(p => new RunPartDto(p.Part, p.Celsius.Value, p.ResolutionKelvin, p.Maximum?.Value))], run.Position, run.FailedAfterMinutes);
+    internal static RunDto From(Run run) =>
+        new(
+            run.Workload,
+            run.Minutes,
+            run.Ambient?.Value,
+            run.AmbientSpread > 0 ? run.AmbientSpread : null,
+            new RunFanDto(run.Fan.Mode, run.Fan.Percent, run.Fan.Rpm),
+            run.Settings,
+            run.PowerWatts,
+            run.ClockMhz,
+            run.Score,
+            run.Throttled,
+            [.. run.Parts.Select(p => new RunPartDto(p.Part, p.Celsius.Value, p.ResolutionKelvin, p.Maximum?.Value))],
+            run.Position,
+            run.FailedAfterMinutes
+        );
 }
 
 /// <summary>Runs inside other bodies are spoken and checked like runs of their own.</summary>
@@ -84,24 +129,49 @@ internal sealed class RunConverter : JsonConverter<Run>
     public override Run Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
     {
         var problems = new List<InputProblem>();
-        return JsonSerializer.Deserialize<RunDto>(ref reader, options)?.ToRun("/run", problems) ?? throw new RefusedInputException(problems);
+        return JsonSerializer.Deserialize<RunDto>(ref reader, options)?.ToRun("/run", problems)
+            ?? throw new RefusedInputException(problems);
     }
 
     /// <inheritdoc/>
-    public override void Write(Utf8JsonWriter writer, Run value, JsonSerializerOptions options) => JsonSerializer.Serialize(writer, RunDto.From(value), options);
+    public override void Write(Utf8JsonWriter writer, Run value, JsonSerializerOptions options) =>
+        JsonSerializer.Serialize(writer, RunDto.From(value), options);
 }
 
 /// <summary>Two runs to compare.</summary>
 public sealed record VerdictRequest(ServiceLevel? Service, RunDto? Before, RunDto? After);
 
 /// <summary>A verdict as the API speaks it.</summary>
-public sealed record VerdictAnswer(VerdictOutcome Outcome, IReadOnlyList<PartVerdict> Parts, IReadOnlyList<VerdictReason> Reasons, IReadOnlyList<string> Advice)
+public sealed record VerdictAnswer(
+    VerdictOutcome Outcome,
+    IReadOnlyList<PartVerdict> Parts,
+    IReadOnlyList<VerdictReason> Reasons,
+    IReadOnlyList<string> Advice
+)
 {
     /// <summary>Without a before-run nothing can be proven, whatever the after-run says.</summary>
-    internal static VerdictAnswer Unproven { get; } = new(VerdictOutcome.NotComparable, [], [new VerdictReason("before-missing", "There was no before-run, so nothing can be proven.")],
-        ["The after-run stands as the machine's new starting point."]);
+    internal static VerdictAnswer Unproven { get; } =
+        new(
+            VerdictOutcome.NotComparable,
+            [],
+            [new VerdictReason("before-missing", "There was no before-run, so nothing can be proven.")],
+            ["The after-run stands as the machine's new starting point."]
+        );
 
-    internal static VerdictAnswer From(Verdict v) => new(v.Outcome,
-        [.. v.Parts.Select(p => p with { ChangeKelvin = Math.Round(p.ChangeKelvin, 2), UncertaintyKelvin = Math.Round(p.UncertaintyKelvin, 2), RawChangeCelsius = Math.Round(p.RawChangeCelsius, 2) })],
-        v.Reasons, v.Advice);
+    internal static VerdictAnswer From(Verdict v) =>
+        new(
+            v.Outcome,
+            [
+                .. v.Parts.Select(p =>
+                    p with
+                    {
+                        ChangeKelvin = Math.Round(p.ChangeKelvin, 2),
+                        UncertaintyKelvin = Math.Round(p.UncertaintyKelvin, 2),
+                        RawChangeCelsius = Math.Round(p.RawChangeCelsius, 2),
+                    }
+                ),
+            ],
+            v.Reasons,
+            v.Advice
+        );
 }

@@ -10,24 +10,61 @@ public sealed record CurvePoint(double Minute, double Celsius, double Fitted);
 /// <param name="UncertaintyKelvin">Expanded, k = 2.</param>
 /// <param name="FastConstantMinutes">The chip's own time constant, where the curve has two.</param>
 public sealed record SettledPartAnswer(
-    string Part, double SettledCelsius, double UncertaintyKelvin, double TimeConstantMinutes, double? FastConstantMinutes, double ShareReached, double MaximumCelsius,
-    double LastSlopeKelvinPerMinute, bool Settled, IReadOnlyList<CurvePoint> Curve);
+    string Part,
+    double SettledCelsius,
+    double UncertaintyKelvin,
+    double TimeConstantMinutes,
+    double? FastConstantMinutes,
+    double ShareReached,
+    double MaximumCelsius,
+    double LastSlopeKelvinPerMinute,
+    bool Settled,
+    IReadOnlyList<CurvePoint> Curve
+);
 
 /// <summary>What a sensor log tells of a run.</summary>
 /// <param name="StoppedAt">Minute at which the load broke off, or null.</param>
 /// <param name="ThrottledFrom">Minute from which it throttled, or null.</param>
 /// <param name="Sentences">The same in words.</param>
 public sealed record RunLogAnswer(
-    double Minutes, double? StoppedAt, double? ThrottledFrom, double? AmbientCelsius, double? PowerWatts, double? ClockMhz, double? FanRpm, double? FanPercent,
-    IReadOnlyList<SettledPartAnswer> Parts, IReadOnlyList<string> Sentences)
+    double Minutes,
+    double? StoppedAt,
+    double? ThrottledFrom,
+    double? AmbientCelsius,
+    double? PowerWatts,
+    double? ClockMhz,
+    double? FanRpm,
+    double? FanPercent,
+    IReadOnlyList<SettledPartAnswer> Parts,
+    IReadOnlyList<string> Sentences
+)
 {
-    internal static RunLogAnswer From(RunReading run) => new(
-        Math.Round(run.Minutes, 2), Round(run.StoppedAt, 2), Round(run.ThrottledFrom, 2), Round(run.AmbientC, 1), Round(run.PowerWatts, 1), Round(run.ClockMhz, 0), Round(run.FanRpm, 0),
-        Round(run.FanPct, 1),
-        [.. run.Parts.Select(p => new SettledPartAnswer(p.Part, Math.Round(p.Settled.SettledC, 2), Math.Round(2 * Math.Min(p.Settled.UncertaintyKelvin, 1000), 2),
-            Math.Round(p.Settled.TimeConstantMinutes, 2), Round(p.Settled.FastConstantMinutes, 3), Math.Round(p.Settled.ShareReached, 3), p.Settled.MaximumC,
-            Math.Round(p.Settled.LastSlopeKelvinPerMinute, 3), p.Settled.IsSettled, [.. p.Curve.Select(c => new CurvePoint(Math.Round(c.Minute, 3), c.Celsius, Math.Round(c.Fitted, 2)))]))],
-        [.. Say(run)]);
+    internal static RunLogAnswer From(RunReading run) =>
+        new(
+            Math.Round(run.Minutes, 2),
+            Round(run.StoppedAt, 2),
+            Round(run.ThrottledFrom, 2),
+            Round(run.AmbientC, 1),
+            Round(run.PowerWatts, 1),
+            Round(run.ClockMhz, 0),
+            Round(run.FanRpm, 0),
+            Round(run.FanPct, 1),
+            [
+                .. run.Parts.Select(p => new SettledPartAnswer(
+                    p.Part,
+                    Math.Round(p.Settled.SettledC, 2),
+                    Math.Round(2 * Math.Min(p.Settled.UncertaintyKelvin, 1000), 2),
+                    Math.Round(p.Settled.TimeConstantMinutes, 2),
+                    Round(p.Settled.FastConstantMinutes, 3),
+                    Math.Round(p.Settled.ShareReached, 3),
+                    p.Settled.MaximumC,
+                    Math.Round(p.Settled.LastSlopeKelvinPerMinute, 3),
+                    p.Settled.IsSettled,
+                    [.. p.Curve.Select(c => new CurvePoint(Math.Round(c.Minute, 3), c.Celsius, Math.Round(c.Fitted, 2)))]
+                )),
+            ],
+            [.. Say(run)]
+        );
 
     private static IEnumerable<string> Say(RunReading run)
     {

@@ -26,24 +26,41 @@ internal static class VerdictEndpoints
     }
 
     /// <summary>A sensor log (CSV) in, what the run settles at out; nothing is stored.</summary>
-    private static async Task<Results<Ok<RunLogAnswer>, ProblemHttpResult>> ReadLog(HttpRequest request, CancellationToken cancellation)
+    private static async Task<Results<Ok<RunLogAnswer>, ProblemHttpResult>> ReadLog(
+        HttpRequest request,
+        CancellationToken cancellation
+    )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
         return RunReading.Of(SensorLogCsv.Read(spool.Open())) is { } run
             ? TypedResults.Ok(RunLogAnswer.From(run))
-            : Problems.Input("", $"Fewer than {RunReading.LeastSamples} samples under load: nothing can be said about where it settles.");
+            : Problems.Input(
+                "",
+                $"Fewer than {RunReading.LeastSamples} samples under load: nothing can be said about where it settles."
+            );
     }
 
     /// <summary>A log of one part's samples in, what it settles at out; nothing is stored.</summary>
     private static Results<Ok<SettledValue>, ProblemHttpResult> Settle(RunLog log)
     {
-        if (log.Minutes is not { Count: >= 6 and <= MostSamples } minutes || log.Celsius is not { } celsius || celsius.Count != minutes.Count)
-            return Problems.Input("/minutes", $"minutes and celsius are needed: as many of one as of the other, 6 to {MostSamples}");
+        if (
+            log.Minutes is not { Count: >= 6 and <= MostSamples } minutes
+            || log.Celsius is not { } celsius
+            || celsius.Count != minutes.Count
+        )
+            return Problems.Input(
+                "/minutes",
+                $"minutes and celsius are needed: as many of one as of the other, 6 to {MostSamples}"
+            );
         for (var i = 0; i < minutes.Count; i++)
             if (!(minutes[i] >= 0) || (i > 0 && minutes[i] < minutes[i - 1]) || celsius[i] is not (>= -273.15 and <= 1000))
-                return Problems.Input($"/minutes/{i}", "minutes ascend from the start of the load, and temperatures lie between −273.15 and 1000 °C");
+                return Problems.Input(
+                    $"/minutes/{i}",
+                    "minutes ascend from the start of the load, and temperatures lie between −273.15 and 1000 °C"
+                );
         return SettledValue.Of(minutes.ToArray(), celsius.ToArray()) is { } settled
-            ? TypedResults.Ok(settled) : Problems.Input("/minutes", "these samples do not spread over any time");
+            ? TypedResults.Ok(settled)
+            : Problems.Input("/minutes", "these samples do not spread over any time");
     }
 
     private static Results<Ok<VerdictAnswer>, ProblemHttpResult> Evaluate(VerdictRequest request)

@@ -7,8 +7,18 @@ namespace Pyrometron.Core.Tests.Fleet;
 
 public class FleetTests
 {
-    private static readonly Asset Card = new("GC-1", AssetKind.GraphicsCard, "Sorrel", "Z", null, 24, new(2023, 1, 1), new(2026, 1, 1),
-        [new("core", new(90), JointMaterial.Paste)], [new(new(2024, 1, 1), ServiceLevel.Repaste), new(new(2025, 1, 1), ServiceLevel.DustOut)]);
+    private static readonly Asset Card = new(
+        "GC-1",
+        AssetKind.GraphicsCard,
+        "Sorrel",
+        "Z",
+        null,
+        24,
+        new(2023, 1, 1),
+        new(2026, 1, 1),
+        [new("core", new(90), JointMaterial.Paste)],
+        [new(new(2024, 1, 1), ServiceLevel.Repaste), new(new(2025, 1, 1), ServiceLevel.DustOut)]
+    );
 
     [Fact]
     public void Words_are_those_of_the_files()
@@ -37,7 +47,10 @@ public class FleetTests
         Assert.Equal(new DateOnly(2024, 1, 1), Card.RenewedOn(Cause.Paste, new(2026, 1, 1)));
         Assert.Equal(new DateOnly(2023, 1, 1), Card.RenewedOn(Cause.Pads, new(2026, 1, 1)));
         Assert.Equal(new DateOnly(2023, 1, 1), Card.RenewedOn(Cause.Dust, new(2023, 6, 1)));
-        Assert.All([ServiceLevel.Repaste, ServiceLevel.Repad], l => Assert.True(ServiceEffects.Renews(l, Cause.Paste) && ServiceEffects.LiftsCooler(l)));
+        Assert.All(
+            [ServiceLevel.Repaste, ServiceLevel.Repad],
+            l => Assert.True(ServiceEffects.Renews(l, Cause.Paste) && ServiceEffects.LiftsCooler(l))
+        );
         Assert.False(ServiceEffects.Renews(ServiceLevel.BlowOut, Cause.Dust));
     }
 

@@ -15,7 +15,10 @@ public class InspectionTests
             var grades = Inspection.Grades[subject];
             Assert.Null(grades[0].Cause);
             Assert.Equal(grades.Count, grades.DistinctBy(g => g.Word).Count());
-            Assert.All(grades.Where(g => g.Needs is not null), g => Assert.True(ServiceEffects.RemovedShare(g.Needs!.Value, g.Cause!.Value) > 0));
+            Assert.All(
+                grades.Where(g => g.Needs is not null),
+                g => Assert.True(ServiceEffects.RemovedShare(g.Needs!.Value, g.Cause!.Value) > 0)
+            );
         }
         Assert.Equal(["0", "1", "2", "3", "4"], Inspection.Grades[FindingSubject.Dust].Select(g => g.Word));
     }
@@ -25,7 +28,10 @@ public class InspectionTests
     {
         Assert.Null(Inspection.FoundCauses([]));
         Assert.Equal([Cause.None], Inspection.FoundCauses([(FindingSubject.Dust, "1"), (FindingSubject.Paste, "soft")])!);
-        Assert.Equal([Cause.Pads, Cause.Dust], Inspection.FoundCauses([(FindingSubject.Dust, "4"), (FindingSubject.Pads, "oily")])!);
+        Assert.Equal(
+            [Cause.Pads, Cause.Dust],
+            Inspection.FoundCauses([(FindingSubject.Dust, "4"), (FindingSubject.Pads, "oily")])!
+        );
         Assert.Equal([Cause.Mount], Inspection.FoundCauses([(FindingSubject.Coverage, "half")])!);
     }
 
@@ -35,7 +41,12 @@ public class InspectionTests
         Assert.Null(Inspection.AsksFor(ServiceLevel.Repad, [(FindingSubject.Pads, "torn"), (FindingSubject.Dust, "4")]));
         Assert.Null(Inspection.AsksFor(ServiceLevel.Repaste, [(FindingSubject.FanSpin, "stuck")]));
         Assert.Equal(ServiceLevel.DustOut, Inspection.AsksFor(ServiceLevel.BlowOut, [(FindingSubject.Dust, "3")])!.Value.Level);
-        Assert.Equal(ServiceLevel.Repad, Inspection.AsksFor(ServiceLevel.DustOut, [(FindingSubject.FanSpin, "stuck"), (FindingSubject.Pads, "torn")])!.Value.Level);
+        Assert.Equal(
+            ServiceLevel.Repad,
+            Inspection
+                .AsksFor(ServiceLevel.DustOut, [(FindingSubject.FanSpin, "stuck"), (FindingSubject.Pads, "torn")])!
+                .Value.Level
+        );
     }
 
     [Fact]
@@ -49,7 +60,20 @@ public class InspectionTests
             Traps = [""],
         };
         var pointers = notes.Problems().Select(p => p.Pointer).ToArray();
-        Assert.Equal(["/screws/1/number", "/screws/1/xMm", "/screws/1/lengthMm", "/screws/1/driver", "/pads/0/xMm", "/pads/0/thicknessMm", "/pads/0/part", "/connectors/0", "/traps/0"], pointers);
+        Assert.Equal(
+            [
+                "/screws/1/number",
+                "/screws/1/xMm",
+                "/screws/1/lengthMm",
+                "/screws/1/driver",
+                "/pads/0/xMm",
+                "/pads/0/thicknessMm",
+                "/pads/0/part",
+                "/connectors/0",
+                "/traps/0",
+            ],
+            pointers
+        );
     }
 
     [Fact]
@@ -57,15 +81,39 @@ public class InspectionTests
     {
         JobEntry[] entries =
         [
-            new StepDone("blow"), new StepUndone("blow"), new StepSkipped("blow", "why"), new StepAdded(Stage.Clean, "rinse"), new StepRepeated("blow"), new LevelChanged(ServiceLevel.Repad, "torn"),
-            new Counted(CountOf.Screws, "6 mm", 4, 3), new CountExcused(CountOf.Screws, "lost"), new Found(FindingSubject.Pads, "torn"), new DamageFound("clip"), new DeviationSeen("paste for pads"),
-            new ComplaintRecorded(ComplaintKind.Crashes, "render", 12, true), new WarrantyAnswered("agreed"), new BeforeExcused("dead"), new RunVoided(RunPhase.After, "door"), new TimerStarted("drain", 15),
-            new TimerStopped("drain"), new MaterialUsed(MaterialKind.PadPieces, 2, 1.5), new MinutesBooked(5), new Noted("n"), new PhotoTaken(Guid.NewGuid(), "fins"), new WorkFiled(),
-            new Reopened(true, true, true, "gap"), new VerdictFiled(true), new HandedBack("desk"), new GivenUp("why"),
+            new StepDone("blow"),
+            new StepUndone("blow"),
+            new StepSkipped("blow", "why"),
+            new StepAdded(Stage.Clean, "rinse"),
+            new StepRepeated("blow"),
+            new LevelChanged(ServiceLevel.Repad, "torn"),
+            new Counted(CountOf.Screws, "6 mm", 4, 3),
+            new CountExcused(CountOf.Screws, "lost"),
+            new Found(FindingSubject.Pads, "torn"),
+            new DamageFound("clip"),
+            new DeviationSeen("paste for pads"),
+            new ComplaintRecorded(ComplaintKind.Crashes, "render", 12, true),
+            new WarrantyAnswered("agreed"),
+            new BeforeExcused("dead"),
+            new RunVoided(RunPhase.After, "door"),
+            new TimerStarted("drain", 15),
+            new TimerStopped("drain"),
+            new MaterialUsed(MaterialKind.PadPieces, 2, 1.5),
+            new MinutesBooked(5),
+            new Noted("n"),
+            new PhotoTaken(Guid.NewGuid(), "fins"),
+            new WorkFiled(),
+            new Reopened(true, true, true, "gap"),
+            new VerdictFiled(true),
+            new HandedBack("desk"),
+            new GivenUp("why"),
         ];
         Assert.All(entries, e => Assert.NotEqual(e.GetType().Name, EntryWords.Of(e, _ => null)));
         Assert.Equal("Found: pads torn", EntryWords.Of(new Found(FindingSubject.Pads, "torn"), _ => null));
         Assert.Equal("Used: 2 pads of 1.5 mm", EntryWords.Of(new MaterialUsed(MaterialKind.PadPieces, 2, 1.5), _ => null));
-        Assert.Equal("Complaint: crashes under render, after 12 minutes, seen at the bench", EntryWords.Of(new ComplaintRecorded(ComplaintKind.Crashes, "render", 12, true), _ => null));
+        Assert.Equal(
+            "Complaint: crashes under render, after 12 minutes, seen at the bench",
+            EntryWords.Of(new ComplaintRecorded(ComplaintKind.Crashes, "render", 12, true), _ => null)
+        );
     }
 }

@@ -13,25 +13,51 @@ public class JobCardTests
 
     private static readonly ModelNotes Notes = ModelNotes.Empty("Sorrel") with
     {
-        Screws = [new(1, ScrewPlace.Shroud, 10, 10, 4, "PH1"), new(2, ScrewPlace.Shroud, 90, 10, 4, "PH1"), new(3, ScrewPlace.Cooler, 40, 40, 6, "PH1"), new(4, ScrewPlace.Cooler, 60, 60, 6, "PH1")],
+        Screws =
+        [
+            new(1, ScrewPlace.Shroud, 10, 10, 4, "PH1"),
+            new(2, ScrewPlace.Shroud, 90, 10, 4, "PH1"),
+            new(3, ScrewPlace.Cooler, 40, 40, 6, "PH1"),
+            new(4, ScrewPlace.Cooler, 60, 60, 6, "PH1"),
+        ],
         Connectors = [new("Fan lead", ConnectorKind.FanLead, 2)],
     };
 
-    private static CardBasis Basis(ServiceLevel level) => new(AssetKind.GraphicsCard, level, Notes, BenchSchools.Default, HasPads: true);
+    private static CardBasis Basis(ServiceLevel level) =>
+        new(AssetKind.GraphicsCard, level, Notes, BenchSchools.Default, HasPads: true);
 
     /// <summary>A job whose entries are taken as they come: what the rules would refuse is not asked here.</summary>
     private static Job Of(ServiceLevel level, params JobEntry[] entries) =>
-        new(new JobHead(1, "GC-1", Basis(level), Start, [new("core", new(90), JointMaterial.Paste)]),
-            entries.Select((e, i) => new StampedEntry(Guid.NewGuid(), i + 2, "phone", null, Start.AddMinutes(i), e)));
+        new(
+            new JobHead(1, "GC-1", Basis(level), Start, [new("core", new(90), JointMaterial.Paste)]),
+            entries.Select((e, i) => new StampedEntry(Guid.NewGuid(), i + 2, "phone", null, Start.AddMinutes(i), e))
+        );
 
-    private static Run Run(double celsius) => new("steady", 20, new Celsius(25), new RunFan(FanMode.Fixed, 100), "stock", null, null, null, false, [new("core", new(celsius))]);
+    private static Run Run(double celsius) =>
+        new(
+            "steady",
+            20,
+            new Celsius(25),
+            new RunFan(FanMode.Fixed, 100),
+            "stock",
+            null,
+            null,
+            null,
+            false,
+            [new("core", new(celsius))]
+        );
 
     private static string[] Ids(Job job) => [.. job.Steps.Select(s => s.Card.Id)];
 
     [Fact]
     public void A_second_round_comes_after_the_whole_of_the_first_and_begins_with_making_safe()
     {
-        var job = Of(ServiceLevel.Repaste, new WorkFiled(), new RunMeasured(RunPhase.After, Run(97)), new Reopened(true, true, true, "worse"));
+        var job = Of(
+            ServiceLevel.Repaste,
+            new WorkFiled(),
+            new RunMeasured(RunPhase.After, Run(97)),
+            new Reopened(true, true, true, "worse")
+        );
         var ids = Ids(job);
         var second = Array.FindIndex(ids, id => id.EndsWith("~r2", StringComparison.Ordinal));
         Assert.Equal("owner-told~r2", ids[second]);
@@ -45,7 +71,12 @@ public class JobCardTests
     [Fact]
     public void After_a_dust_out_the_second_round_lifts_the_cooler()
     {
-        var job = Of(ServiceLevel.DustOut, new WorkFiled(), new RunMeasured(RunPhase.After, Run(97)), new Reopened(true, true, true, "worse"));
+        var job = Of(
+            ServiceLevel.DustOut,
+            new WorkFiled(),
+            new RunMeasured(RunPhase.After, Run(97)),
+            new Reopened(true, true, true, "worse")
+        );
         Assert.DoesNotContain("paste-on", Ids(job));
         Assert.Contains("paste-on~r2", Ids(job));
     }
@@ -53,8 +84,14 @@ public class JobCardTests
     [Fact]
     public void What_is_repeated_or_added_belongs_to_the_round_in_hand()
     {
-        var job = Of(ServiceLevel.Repaste, new WorkFiled(), new RunMeasured(RunPhase.After, Run(97)), new Reopened(true, true, true, "worse"),
-            new StepRepeated("blow~r2"), new StepAdded(Stage.Paste, "look at the imprint"));
+        var job = Of(
+            ServiceLevel.Repaste,
+            new WorkFiled(),
+            new RunMeasured(RunPhase.After, Run(97)),
+            new Reopened(true, true, true, "worse"),
+            new StepRepeated("blow~r2"),
+            new StepAdded(Stage.Paste, "look at the imprint")
+        );
         var ids = Ids(job);
         Assert.Equal(Array.IndexOf(ids, "blow~r2") + 1, Array.IndexOf(ids, "blow~r2~2"));
         Assert.True(Array.IndexOf(ids, "own-1") > Array.IndexOf(ids, "cooler-on~r2"));
@@ -65,7 +102,13 @@ public class JobCardTests
     [Fact]
     public void A_tick_taken_back_and_a_step_taken_in_again_are_open()
     {
-        var job = Of(ServiceLevel.DustOut, new StepDone("blow"), new StepUndone("blow"), new StepSkipped("brush", "no fins"), new StepDone("brush"));
+        var job = Of(
+            ServiceLevel.DustOut,
+            new StepDone("blow"),
+            new StepUndone("blow"),
+            new StepSkipped("brush", "no fins"),
+            new StepDone("brush")
+        );
         Assert.True(job.Steps.Single(s => s.Card.Id == "blow").IsOpen);
         var brush = job.Steps.Single(s => s.Card.Id == "brush");
         Assert.Equal((false, Start.AddMinutes(3)), (brush.Skipped, brush.DoneAt));
@@ -74,8 +117,18 @@ public class JobCardTests
     [Fact]
     public void The_last_word_about_a_count_a_grade_a_timer_or_a_note_holds()
     {
-        var job = Of(ServiceLevel.DustOut, new Counted(CountOf.Screws, "4 mm PH1", 1, 0), new Counted(CountOf.Screws, "4 mm PH1", 2, 0), new Found(FindingSubject.Dust, "1"), new Found(FindingSubject.Dust, "4"),
-            new TimerStarted("drain", 15), new TimerStopped("drain"), new TimerStarted("drain", 30), new Noted("one"), new Noted("two"));
+        var job = Of(
+            ServiceLevel.DustOut,
+            new Counted(CountOf.Screws, "4 mm PH1", 1, 0),
+            new Counted(CountOf.Screws, "4 mm PH1", 2, 0),
+            new Found(FindingSubject.Dust, "1"),
+            new Found(FindingSubject.Dust, "4"),
+            new TimerStarted("drain", 15),
+            new TimerStopped("drain"),
+            new TimerStarted("drain", 30),
+            new Noted("one"),
+            new Noted("two")
+        );
         Assert.Equal(new JobCount(CountOf.Screws, "4 mm PH1", 2, 0), job.Counts.Single());
         Assert.Equal("4", job.Findings.Single().Grade);
         Assert.Equal(new JobTimer("drain", Start.AddMinutes(6), 30, Stopped: false), job.Timers.Single());
@@ -87,8 +140,18 @@ public class JobCardTests
     [Fact]
     public void Only_the_screws_that_come_out_at_this_level_are_expected()
     {
-        Assert.Equal([new JobCount(CountOf.Screws, "4 mm PH1", 2, 0), new JobCount(CountOf.Connectors, "Fan lead", 2, 0)], Of(ServiceLevel.DustOut).Expected);
-        Assert.Equal([new JobCount(CountOf.Screws, "4 mm PH1", 2, 0), new JobCount(CountOf.Screws, "6 mm PH1", 2, 0), new JobCount(CountOf.Connectors, "Fan lead", 2, 0)], Of(ServiceLevel.Repaste).Expected);
+        Assert.Equal(
+            [new JobCount(CountOf.Screws, "4 mm PH1", 2, 0), new JobCount(CountOf.Connectors, "Fan lead", 2, 0)],
+            Of(ServiceLevel.DustOut).Expected
+        );
+        Assert.Equal(
+            [
+                new JobCount(CountOf.Screws, "4 mm PH1", 2, 0),
+                new JobCount(CountOf.Screws, "6 mm PH1", 2, 0),
+                new JobCount(CountOf.Connectors, "Fan lead", 2, 0),
+            ],
+            Of(ServiceLevel.Repaste).Expected
+        );
         Assert.Equal([2, 1], Of(ServiceLevel.DustOut).Steps.Single(s => s.Card.Id == "screws-out").Card.Order);
         Assert.Equal([4, 3, 2, 1], Of(ServiceLevel.Repaste).Steps.Single(s => s.Card.Id == "screws-out").Card.Order);
     }
@@ -105,7 +168,12 @@ public class JobCardTests
     [Fact]
     public void A_run_measured_again_or_struck_out_no_longer_counts_but_is_kept()
     {
-        var job = Of(ServiceLevel.DustOut, new RunMeasured(RunPhase.Before, Run(90)), new RunMeasured(RunPhase.Before, Run(91)), new RunVoided(RunPhase.Before, "door open"));
+        var job = Of(
+            ServiceLevel.DustOut,
+            new RunMeasured(RunPhase.Before, Run(90)),
+            new RunMeasured(RunPhase.Before, Run(91)),
+            new RunVoided(RunPhase.Before, "door open")
+        );
         Assert.Null(job.Standing(RunPhase.Before));
         Assert.Equal(["measured again", "door open"], job.Runs.Select(r => r.Voided));
         Assert.NotNull(job.BlockedBefore);
@@ -116,7 +184,10 @@ public class JobCardTests
     public void An_entry_is_known_by_its_key()
     {
         var key = Guid.NewGuid();
-        var job = new Job(new JobHead(1, "GC-1", Basis(ServiceLevel.DustOut), Start, []), [new StampedEntry(key, 2, "phone", null, Start, new Noted("x"))]);
+        var job = new Job(
+            new JobHead(1, "GC-1", Basis(ServiceLevel.DustOut), Start, []),
+            [new StampedEntry(key, 2, "phone", null, Start, new Noted("x"))]
+        );
         Assert.True(job.Has(key));
         Assert.False(job.Has(Guid.NewGuid()));
     }
@@ -137,7 +208,15 @@ public class JobCardTests
         };
         var job = Of(ServiceLevel.DustOut, entries);
         Assert.Equal(state, job.State);
-        foreach (var entry in (JobEntry[])[new Found(FindingSubject.Dust, "1"), new DamageFound("clip"), new DeviationSeen("paste"), new ComplaintRecorded(ComplaintKind.Loud)])
+        foreach (
+            var entry in (JobEntry[])
+                [
+                    new Found(FindingSubject.Dust, "1"),
+                    new DamageFound("clip"),
+                    new DeviationSeen("paste"),
+                    new ComplaintRecorded(ComplaintKind.Loud),
+                ]
+        )
             Assert.Equal(taken, job.Refuses(entry, Start) is null);
     }
 }

@@ -12,11 +12,18 @@ public class JobTests
     private static readonly DateTimeOffset Start = new(2026, 3, 2, 9, 0, 0, TimeSpan.Zero);
 
     private readonly List<StampedEntry> _entries = [];
-    private CardBasis _basis = new(AssetKind.GraphicsCard, ServiceLevel.Repaste, ModelNotes.Empty("Sorrel"), BenchSchools.Default, HasPads: true);
+    private CardBasis _basis = new(
+        AssetKind.GraphicsCard,
+        ServiceLevel.Repaste,
+        ModelNotes.Empty("Sorrel"),
+        BenchSchools.Default,
+        HasPads: true
+    );
     private DateOnly? _warranty;
     private DateTimeOffset _now = Start;
 
-    private Job Job => new(new JobHead(1, "GC-1", _basis, Start, [new("core", new(90), JointMaterial.Paste)], _warranty), _entries);
+    private Job Job =>
+        new(new JobHead(1, "GC-1", _basis, Start, [new("core", new(90), JointMaterial.Paste)], _warranty), _entries);
 
     private string? Refused(JobEntry entry) => Job.Refuses(entry, _now);
 
@@ -28,7 +35,19 @@ public class JobTests
     }
 
     private static Run Run(double celsius, double minutes = 20, double? failed = null) =>
-        new("steady", minutes, new Celsius(25), new RunFan(FanMode.Fixed, 100), "stock", null, null, null, false, [new("core", new(celsius))], FailedAfterMinutes: failed);
+        new(
+            "steady",
+            minutes,
+            new Celsius(25),
+            new RunFan(FanMode.Fixed, 100),
+            "stock",
+            null,
+            null,
+            null,
+            false,
+            [new("core", new(celsius))],
+            FailedAfterMinutes: failed
+        );
 
     private void DoSteps(Func<JobStep, bool>? until = null)
     {
@@ -57,7 +76,10 @@ public class JobTests
     [Fact]
     public void No_before_run_no_proof()
     {
-        Assert.Contains("Measure before", Refused(new StepDone("power-off", ["Its host is off, not asleep", "Every mains plug is out"])));
+        Assert.Contains(
+            "Measure before",
+            Refused(new StepDone("power-off", ["Its host is off, not asleep", "Every mains plug is out"]))
+        );
         Assert.Null(Refused(new StepDone("prepare")));
         Do(new BeforeExcused("does not start"));
         DoSteps();
@@ -143,7 +165,10 @@ public class JobTests
         Do(new StepSkipped("brush", "no fins on this one"));
         Do(new StepAdded(Stage.Clean, "rinse the salt off the connectors"));
         Do(new StepRepeated("blow"));
-        Assert.Equal(["blow", "blow~2", "brush"], Job.Steps.Select(s => s.Card.Id).Where(i => i.StartsWith("bl", StringComparison.Ordinal) || i == "brush"));
+        Assert.Equal(
+            ["blow", "blow~2", "brush"],
+            Job.Steps.Select(s => s.Card.Id).Where(i => i.StartsWith("bl", StringComparison.Ordinal) || i == "brush")
+        );
         Assert.Contains(Job.Steps, s => s.Card is { Id: "own-1", Stage: Stage.Clean });
         DoSteps();
         Do(new WorkFiled());

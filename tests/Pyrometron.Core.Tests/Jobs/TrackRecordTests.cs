@@ -10,7 +10,12 @@ public class TrackRecordTests
     [Fact]
     public void A_prediction_is_right_when_its_cause_is_among_those_found()
     {
-        var records = TrackRecord.Of([Job(Cause.Pads, Cause.Pads, Cause.Dust), Job(Cause.Pads, Cause.None), Job(Cause.Pads, Cause.Paste, Cause.Pads), Job(Cause.Dust, Cause.Dust)]);
+        var records = TrackRecord.Of([
+            Job(Cause.Pads, Cause.Pads, Cause.Dust),
+            Job(Cause.Pads, Cause.None),
+            Job(Cause.Pads, Cause.Paste, Cause.Pads),
+            Job(Cause.Dust, Cause.Dust),
+        ]);
         Assert.Equal([new(Cause.Pads, 3, 2), new(Cause.Dust, 1, 1)], records);
     }
 

@@ -11,17 +11,29 @@ public class FleetJudgeTests
     [Fact]
     public void Each_cause_is_told_from_the_others_by_what_it_does_to_the_parts()
     {
-        var judgement = new Hall().WithHealthy(10)
+        var judgement = new Hall()
+            .WithHealthy(10)
             .With("DUST", [Hall.Grown(Cause.Dust, 9)])
             .With("PASTE", [Hall.Grown(Cause.Paste, 4.5, "core")])
             .With("PADS", [Hall.Grown(Cause.Pads, 10, "memory")])
             .With("FAN", [new Fault(Cause.Fan, Hall.Now - 150, Hall.Now - 20, 8)])
-            .With("MOUNT", [new Fault(Cause.Mount, Hall.Now - 60.5, Hall.Now - 60.5, 4, "core", GrowthShape.Step)], [new(Hall.Today.AddDays(-60), ServiceLevel.Repaste)])
+            .With(
+                "MOUNT",
+                [new Fault(Cause.Mount, Hall.Now - 60.5, Hall.Now - 60.5, 4, "core", GrowthShape.Step)],
+                [new(Hall.Today.AddDays(-60), ServiceLevel.Repaste)]
+            )
             .Judge();
 
-        foreach (var (tag, cause, level, kelvin) in ((string, Cause, ServiceLevel, double)[])[
-            ("DUST", Cause.Dust, ServiceLevel.DustOut, 9), ("PASTE", Cause.Paste, ServiceLevel.Repaste, 4.5 * 2.3), ("PADS", Cause.Pads, ServiceLevel.Repad, 10),
-            ("FAN", Cause.Fan, ServiceLevel.FanSwap, 8), ("MOUNT", Cause.Mount, ServiceLevel.Repaste, 4 * 2.3)])
+        foreach (
+            var (tag, cause, level, kelvin) in ((string, Cause, ServiceLevel, double)[])
+                [
+                    ("DUST", Cause.Dust, ServiceLevel.DustOut, 9),
+                    ("PASTE", Cause.Paste, ServiceLevel.Repaste, 4.5 * 2.3),
+                    ("PADS", Cause.Pads, ServiceLevel.Repad, 10),
+                    ("FAN", Cause.Fan, ServiceLevel.FanSwap, 8),
+                    ("MOUNT", Cause.Mount, ServiceLevel.Repaste, 4 * 2.3),
+                ]
+        )
         {
             var a = Of(judgement, tag);
             Assert.Equal((cause, level), (a.Cause, a.Service));
@@ -31,9 +43,23 @@ public class FleetJudgeTests
         // What each level would win: the advised one nearly all of it, a lighter one little.
         double Worth(string tag, ServiceLevel level) => Of(judgement, tag).Levels.Single(l => l.Level == level).Kelvin;
         Assert.Equal(Of(judgement, "PADS").DriftKelvin!.Value, Worth("PADS", ServiceLevel.Repad), 1e-6);
-        Assert.True(Worth("PADS", ServiceLevel.Repaste) < 3 && Worth("DUST", ServiceLevel.DustOut) > 6 && Worth("FAN", ServiceLevel.DustOut) < 3);
-        Assert.All(judgement.Queue.Where(a => a.Levels.Count > 0), a => Assert.True(a.Levels.Single(l => l.Level == ServiceLevel.Repad).Kelvin >= a.Levels.Single(l => l.Level == ServiceLevel.BlowOut).Kelvin));
-        Assert.All(judgement.Queue.Where(a => a.Asset.Tag.StartsWith("OK", StringComparison.Ordinal)), a => Assert.True(a.DriftKelvin < 2.5 && a.Service is null, $"{a.Asset.Tag} {a.DriftKelvin}"));
+        Assert.True(
+            Worth("PADS", ServiceLevel.Repaste) < 3
+                && Worth("DUST", ServiceLevel.DustOut) > 6
+                && Worth("FAN", ServiceLevel.DustOut) < 3
+        );
+        Assert.All(
+            judgement.Queue.Where(a => a.Levels.Count > 0),
+            a =>
+                Assert.True(
+                    a.Levels.Single(l => l.Level == ServiceLevel.Repad).Kelvin
+                        >= a.Levels.Single(l => l.Level == ServiceLevel.BlowOut).Kelvin
+                )
+        );
+        Assert.All(
+            judgement.Queue.Where(a => a.Asset.Tag.StartsWith("OK", StringComparison.Ordinal)),
+            a => Assert.True(a.DriftKelvin < 2.5 && a.Service is null, $"{a.Asset.Tag} {a.DriftKelvin}")
+        );
     }
 
     /// <summary>Common practice, no source (T6): a hall's air conditioning is worth 3–5 K to every machine, and no machine's fault.</summary>
@@ -62,12 +88,18 @@ public class FleetJudgeTests
     [Fact]
     public void Four_kelvin_in_two_months_is_seen_with_a_pace_and_a_date()
     {
-        var a = Of(new Hall().WithHealthy(8).With("PADS", [new Fault(Cause.Pads, Hall.Now - 90, Hall.Now, 6, "memory")]).Judge(), "PADS");
+        var a = Of(
+            new Hall().WithHealthy(8).With("PADS", [new Fault(Cause.Pads, Hall.Now - 90, Hall.Now, 6, "memory")]).Judge(),
+            "PADS"
+        );
         var memory = a.Parts.Single(p => p.Part.Name == "memory");
         Assert.Equal(Cause.Pads, a.Cause);
         Assert.InRange(memory.Trend!.Value.KelvinPerDay * 60, 2.5, 5.5);
         Assert.NotNull(a.Action);
-        Assert.True(a.Action.Value.Early <= a.Action.Value.Day && (a.Action.Value.Late is null || a.Action.Value.Day <= a.Action.Value.Late));
+        Assert.True(
+            a.Action.Value.Early <= a.Action.Value.Day
+                && (a.Action.Value.Late is null || a.Action.Value.Day <= a.Action.Value.Late)
+        );
     }
 
     /// <summary>Common practice, no source (T5): hot from its first day and not drifting: the cooler, not the paste.</summary>
@@ -82,7 +114,10 @@ public class FleetJudgeTests
     [Fact]
     public void More_power_under_new_settings_is_settings_and_not_wear()
     {
-        var a = Of(new Hall().WithHealthy(8).With("SET", [], change: m => m with { SettingsChange = (Hall.Now - 90, 1.15) }).Judge(), "SET");
+        var a = Of(
+            new Hall().WithHealthy(8).With("SET", [], change: m => m with { SettingsChange = (Hall.Now - 90, 1.15) }).Judge(),
+            "SET"
+        );
         Assert.Equal(Cause.Settings, a.Cause);
         Assert.InRange(a.Outside.Settings, 4, 12);
     }
@@ -92,15 +127,24 @@ public class FleetJudgeTests
     {
         var worn = new Hall().WithHealthy(6).With("D", [Hall.Grown(Cause.Dust, 9)]);
         Assert.Equal(Urgency.Next, Of(worn.Judge(), "D").Urgency);
-        var done = new Hall().WithHealthy(6).With("D", [Hall.Grown(Cause.Dust, 9)], [new(Hall.Today, ServiceLevel.DustOut)],
-            m => m with { Asset = m.Asset with { Services = [new(Hall.Today, ServiceLevel.DustOut)] } });
+        var done = new Hall()
+            .WithHealthy(6)
+            .With(
+                "D",
+                [Hall.Grown(Cause.Dust, 9)],
+                [new(Hall.Today, ServiceLevel.DustOut)],
+                m => m with { Asset = m.Asset with { Services = [new(Hall.Today, ServiceLevel.DustOut)] } }
+            );
         Assert.True(Of(done.Judge(), "D").DriftKelvin < 2.5);
     }
 
     [Fact]
     public void The_split_adds_up_and_its_kelvins_are_never_negative()
     {
-        var judgement = new Hall().WithHealthy(5).With("D", [Hall.Grown(Cause.Dust, 5), Hall.Grown(Cause.Pads, 4, "memory")]).Judge();
+        var judgement = new Hall()
+            .WithHealthy(5)
+            .With("D", [Hall.Grown(Cause.Dust, 5), Hall.Grown(Cause.Pads, 4, "memory")])
+            .Judge();
         foreach (var part in judgement.Queue.SelectMany(a => a.Parts))
         {
             Assert.Equal(part.Split.Total, part.Split.Ranked().Sum(c => c.Kelvin), 1e-9);
@@ -113,6 +157,9 @@ public class FleetJudgeTests
     {
         var first = new Hall().WithHealthy(6).With("D", [Hall.Grown(Cause.Dust, 7)]).Judge();
         var second = new Hall().WithHealthy(6).With("D", [Hall.Grown(Cause.Dust, 7)]).Judge();
-        Assert.Equal(first.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin)), second.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin)));
+        Assert.Equal(
+            first.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin)),
+            second.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin))
+        );
     }
 }

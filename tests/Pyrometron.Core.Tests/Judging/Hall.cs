@@ -33,17 +33,47 @@ internal sealed class Hall
     }
 
     /// <summary>Adds a card with faults, services and, if given, other instruments.</summary>
-    public Hall With(string tag, Fault[] faults, ServiceEvent[]? services = null, Func<SimulatedMachine, SimulatedMachine>? change = null)
+    public Hall With(
+        string tag,
+        Fault[] faults,
+        ServiceEvent[]? services = null,
+        Func<SimulatedMachine, SimulatedMachine>? change = null
+    )
     {
-        var asset = new Asset(tag, AssetKind.GraphicsCard, "Sorrel", "ROW", null, 24, Today.AddDays(-400), null,
-            [new("core", new(90), JointMaterial.Paste), new("hotspot", new(105), JointMaterial.Paste), new("memory", new(105), JointMaterial.Pad)], services ?? []);
-        var machine = new SimulatedMachine(asset, 228, 27, [13, 25, 24], 3200, new FanControl.Fixed(60), Loads, new Instruments(1 / 3.0), faults);
+        var asset = new Asset(
+            tag,
+            AssetKind.GraphicsCard,
+            "Sorrel",
+            "ROW",
+            null,
+            24,
+            Today.AddDays(-400),
+            null,
+            [
+                new("core", new(90), JointMaterial.Paste),
+                new("hotspot", new(105), JointMaterial.Paste),
+                new("memory", new(105), JointMaterial.Pad),
+            ],
+            services ?? []
+        );
+        var machine = new SimulatedMachine(
+            asset,
+            228,
+            27,
+            [13, 25, 24],
+            3200,
+            new FanControl.Fixed(60),
+            Loads,
+            new Instruments(1 / 3.0),
+            faults
+        );
         _machines.Add(change?.Invoke(machine) ?? machine);
         return this;
     }
 
     /// <summary>Lets the hall run for a year and judges it.</summary>
-    public FleetJudgement Judge(DustClass dust = DustClass.Normal, JudgementPolicy? policy = null) => JudgeOf(dust, policy).JudgeAll();
+    public FleetJudgement Judge(DustClass dust = DustClass.Normal, JudgementPolicy? policy = null) =>
+        JudgeOf(dust, policy).JudgeAll();
 
     /// <summary>The judgement of one machine with its past, as its page shows it.</summary>
     public Assessment JudgeOne(string tag)
@@ -55,8 +85,28 @@ internal sealed class Hall
     private FleetJudge JudgeOf(DustClass dust, JudgementPolicy? policy)
     {
         var zone = new SimulatedZone("ROW", 26, 4, Room);
-        var readings = _machines.Select((m, i) => (m.Asset.Tag, Series: ReadingSeries.From([.. Workshop.Run(m, zone, Now - 365, Now, 100 + i).Select(Distorted.GetValueOrDefault(m.Asset.Tag, r => r))], 3))).ToDictionary(r => r.Tag, r => r.Series);
-        return new FleetJudge(Register(dust, [.. _machines.Select(m => m.Asset)]), Today, policy ?? JudgementPolicy.Default, a => readings[a.Tag]);
+        var readings = _machines
+            .Select(
+                (m, i) =>
+                    (
+                        m.Asset.Tag,
+                        Series: ReadingSeries.From(
+                            [
+                                .. Workshop
+                                    .Run(m, zone, Now - 365, Now, 100 + i)
+                                    .Select(Distorted.GetValueOrDefault(m.Asset.Tag, r => r)),
+                            ],
+                            3
+                        )
+                    )
+            )
+            .ToDictionary(r => r.Tag, r => r.Series);
+        return new FleetJudge(
+            Register(dust, [.. _machines.Select(m => m.Asset)]),
+            Today,
+            policy ?? JudgementPolicy.Default,
+            a => readings[a.Tag]
+        );
     }
 
     public static Register Register(DustClass dust, params Asset[] assets) =>
@@ -64,7 +114,15 @@ internal sealed class Hall
 
     /// <summary>Judges readings of one machine made by hand.</summary>
     public static Assessment JudgeAlone(Asset asset, params Reading[] readings) =>
-        new FleetJudge(Register(DustClass.Normal, asset), Today, JudgementPolicy.Default, _ => ReadingSeries.From(readings, asset.Parts.Count)).JudgeAll().Queue.Single();
+        new FleetJudge(
+            Register(DustClass.Normal, asset),
+            Today,
+            JudgementPolicy.Default,
+            _ => ReadingSeries.From(readings, asset.Parts.Count)
+        )
+            .JudgeAll()
+            .Queue.Single();
 
-    public static Fault Grown(Cause cause, double kelvin, string? part = null, double days = 250) => new(cause, Now - days, Now, kelvin, part);
+    public static Fault Grown(Cause cause, double kelvin, string? part = null, double days = 250) =>
+        new(cause, Now - days, Now, kelvin, part);
 }

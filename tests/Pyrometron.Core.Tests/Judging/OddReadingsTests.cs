@@ -7,11 +7,42 @@ namespace Pyrometron.Core.Tests.Judging;
 /// <summary>What is odd has a defined outcome with words, never a crash and never an invented figure.</summary>
 public class OddReadingsTests
 {
-    private static readonly Asset Desktop = new("DT-1", AssetKind.Desktop, "Petrel", "ROW", null, 8, Hall.Today.AddDays(-400), null,
-        [new("cpu", new(95), JointMaterial.Paste)], []);
+    private static readonly Asset Desktop = new(
+        "DT-1",
+        AssetKind.Desktop,
+        "Petrel",
+        "ROW",
+        null,
+        8,
+        Hall.Today.AddDays(-400),
+        null,
+        [new("cpu", new(95), JointMaterial.Paste)],
+        []
+    );
 
-    private static Reading At(double daysAgo, double cpu = 70, double ambient = 24, double power = double.NaN, double rpm = double.NaN, double pct = double.NaN) => new(
-        (long)((Hall.Now - daysAgo) * 86_400_000), ambient, double.NaN, power, rpm, pct, double.NaN, double.NaN, double.NaN, "stock", "full", null, [cpu]);
+    private static Reading At(
+        double daysAgo,
+        double cpu = 70,
+        double ambient = 24,
+        double power = double.NaN,
+        double rpm = double.NaN,
+        double pct = double.NaN
+    ) =>
+        new(
+            (long)((Hall.Now - daysAgo) * 86_400_000),
+            ambient,
+            double.NaN,
+            power,
+            rpm,
+            pct,
+            double.NaN,
+            double.NaN,
+            double.NaN,
+            "stock",
+            "full",
+            null,
+            [cpu]
+        );
 
     private static Reading[] Weekly(Func<int, Reading> reading) => [.. Enumerable.Range(0, 50).Select(i => reading(i))];
 
@@ -47,7 +78,10 @@ public class OddReadingsTests
     [Fact]
     public void Standing_fan_and_no_power_are_no_division_by_zero()
     {
-        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, cpu: i > 40 ? 92 : 70, power: 0, rpm: i > 40 ? 0 : 1400, pct: 60)));
+        var a = Hall.JudgeAlone(
+            Desktop,
+            Weekly(i => At(350 - 7 * i, cpu: i > 40 ? 92 : 70, power: 0, rpm: i > 40 ? 0 : 1400, pct: 60))
+        );
         Assert.True(a.Parts.All(p => double.IsFinite(p.Split.Total) && double.IsFinite(p.HottestC)));
         Assert.Contains(a.SensorFindings, f => f.Channel == "fan" && f.Readings == 9);
         Assert.Equal((Cause.Fan, ServiceLevel.FanSwap), (a.Cause, a.Service));
@@ -55,13 +89,22 @@ public class OddReadingsTests
 
     [Fact]
     public void A_fan_that_rests_because_nobody_asks_it_is_no_finding() =>
-        Assert.DoesNotContain(Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, rpm: i % 2 == 0 ? 0 : 900, pct: i % 2 == 0 ? 0 : 40))).SensorFindings, f => f.Channel == "fan");
+        Assert.DoesNotContain(
+            Hall.JudgeAlone(
+                Desktop,
+                Weekly(i => At(350 - 7 * i, rpm: i % 2 == 0 ? 0 : 900, pct: i % 2 == 0 ? 0 : 40))
+            ).SensorFindings,
+            f => f.Channel == "fan"
+        );
 
     [Fact]
     public void All_channels_but_one_missing_is_judged_by_what_is_left()
     {
         var two = Desktop with { Parts = [new("cpu", new(95), JointMaterial.Paste), new("gpu", new(95), JointMaterial.Paste)] };
-        var a = Hall.JudgeAlone(two, [.. Weekly(i => At(350 - 7 * i, cpu: 70 + i * 0.3)).Select(r => r with { PartsC = [r.PartsC[0], double.NaN] })]);
+        var a = Hall.JudgeAlone(
+            two,
+            [.. Weekly(i => At(350 - 7 * i, cpu: 70 + i * 0.3)).Select(r => r with { PartsC = [r.PartsC[0], double.NaN] })]
+        );
         Assert.Equal("cpu", Assert.Single(a.Parts).Part.Name);
         Assert.InRange(a.DriftKelvin!.Value, 9, 17);
     }
@@ -78,8 +121,13 @@ public class OddReadingsTests
     [Fact]
     public void The_hour_that_comes_twice_in_autumn_moves_nothing()
     {
-        Reading[] Hourly(double shift) => [.. Enumerable.Range(0, 24 * 40).Select(i => At(40 - i / 24.0 + (i > 480 ? shift : 0), cpu: 70 + i % 3))];
-        Assert.Equal(Hall.JudgeAlone(Desktop, Hourly(0)).DriftKelvin!.Value, Hall.JudgeAlone(Desktop, Hourly(1 / 24.0)).DriftKelvin!.Value, 0.3);
+        Reading[] Hourly(double shift) =>
+            [.. Enumerable.Range(0, 24 * 40).Select(i => At(40 - i / 24.0 + (i > 480 ? shift : 0), cpu: 70 + i % 3))];
+        Assert.Equal(
+            Hall.JudgeAlone(Desktop, Hourly(0)).DriftKelvin!.Value,
+            Hall.JudgeAlone(Desktop, Hourly(1 / 24.0)).DriftKelvin!.Value,
+            0.3
+        );
     }
 
     [Fact]
@@ -130,12 +178,30 @@ public class OddReadingsTests
     {
         var random = new Random(3);
         var two = Desktop with { Parts = [new("cpu", new(95), JointMaterial.Paste), new("gpu", new(95), JointMaterial.Paste)] };
-        Reading[] readings = [.. Enumerable.Range(0, 360).Select(i =>
-        {
-            var air = 20 + 6 * Math.Sin(i / 40.0);
-            return new Reading((long)((Hall.Now - 360 + i) * 86_400_000), Math.Round(air, 1), double.NaN, 150, double.NaN, double.NaN, double.NaN, double.NaN, double.NaN, "stock", "full", null,
-                [Math.Round(air + 45 + random.NextDouble()), i > 250 ? 71 : Math.Round(air + 40 + random.NextDouble())]);
-        })];
+        Reading[] readings =
+        [
+            .. Enumerable
+                .Range(0, 360)
+                .Select(i =>
+                {
+                    var air = 20 + 6 * Math.Sin(i / 40.0);
+                    return new Reading(
+                        (long)((Hall.Now - 360 + i) * 86_400_000),
+                        Math.Round(air, 1),
+                        double.NaN,
+                        150,
+                        double.NaN,
+                        double.NaN,
+                        double.NaN,
+                        double.NaN,
+                        double.NaN,
+                        "stock",
+                        "full",
+                        null,
+                        [Math.Round(air + 45 + random.NextDouble()), i > 250 ? 71 : Math.Round(air + 40 + random.NextDouble())]
+                    );
+                }),
+        ];
         var a = Hall.JudgeAlone(two, readings);
         Assert.Contains(a.SensorFindings, f => f.Channel == "gpu" && f.What.Contains("stands at 71", StringComparison.Ordinal));
         Assert.True(a.DriftKelvin < 2.5);
@@ -144,7 +210,15 @@ public class OddReadingsTests
     [Fact]
     public void Two_services_on_one_day_and_one_in_the_future_are_taken_as_they_come()
     {
-        var served = Desktop with { Services = [new(Hall.Today.AddDays(-100), ServiceLevel.DustOut), new(Hall.Today.AddDays(-100), ServiceLevel.Repaste), new(Hall.Today.AddDays(40), ServiceLevel.Repad)] };
+        var served = Desktop with
+        {
+            Services =
+            [
+                new(Hall.Today.AddDays(-100), ServiceLevel.DustOut),
+                new(Hall.Today.AddDays(-100), ServiceLevel.Repaste),
+                new(Hall.Today.AddDays(40), ServiceLevel.Repad),
+            ],
+        };
         var a = Hall.JudgeAlone(served, Weekly(i => At(350 - 7 * i)));
         Assert.Equal(Urgency.Fine, a.Urgency);
     }

@@ -52,7 +52,13 @@ public class RoomTests
     public void One_lying_sensor_does_not_move_the_room_of_the_others()
     {
         var hall = new Hall().WithHealthy(14).With("LIAR", []);
-        hall.Distorted["LIAR"] = r => r.UnixMilliseconds < (Hall.Now - 30) * 86_400_000 ? r : r with { PartsC = [r.PartsC[0], r.PartsC[1], r.PartsC[2] - 12] };
+        hall.Distorted["LIAR"] = r =>
+            r.UnixMilliseconds < (Hall.Now - 30) * 86_400_000
+                ? r
+                : r with
+                {
+                    PartsC = [r.PartsC[0], r.PartsC[1], r.PartsC[2] - 12],
+                };
         var judgement = hall.Judge();
         Assert.InRange(judgement.Zones.Single().NowKelvin, -0.8, 0.8);
         Assert.All(judgement.Queue.Where(a => a.Asset.Tag != "LIAR"), a => Assert.True(a.DriftKelvin < 2.5));
@@ -86,10 +92,39 @@ public class JudgeAgainTests
 
         public TwoRows()
         {
-            Asset Card(string tag, string zone) => new(tag, AssetKind.GraphicsCard, "Sorrel", zone, null, 24, Hall.Today.AddDays(-400), null,
-                [new("core", new(90), JointMaterial.Paste), new("hotspot", new(105), JointMaterial.Paste), new("memory", new(105), JointMaterial.Pad)], []);
-            Asset[] assets = [.. Enumerable.Range(0, 6).Select(i => Card($"A-{i}", "A")), .. Enumerable.Range(0, 6).Select(i => Card($"B-{i}", "B"))];
-            Register = new([new Site("S", "Site", 10, [new Zone("A", "Row A", DustClass.Normal, new(33)), new Zone("B", "Row B", DustClass.Normal, new(33))])], assets);
+            Asset Card(string tag, string zone) =>
+                new(
+                    tag,
+                    AssetKind.GraphicsCard,
+                    "Sorrel",
+                    zone,
+                    null,
+                    24,
+                    Hall.Today.AddDays(-400),
+                    null,
+                    [
+                        new("core", new(90), JointMaterial.Paste),
+                        new("hotspot", new(105), JointMaterial.Paste),
+                        new("memory", new(105), JointMaterial.Pad),
+                    ],
+                    []
+                );
+            Asset[] assets =
+            [
+                .. Enumerable.Range(0, 6).Select(i => Card($"A-{i}", "A")),
+                .. Enumerable.Range(0, 6).Select(i => Card($"B-{i}", "B")),
+            ];
+            Register = new(
+                [
+                    new Site(
+                        "S",
+                        "Site",
+                        10,
+                        [new Zone("A", "Row A", DustClass.Normal, new(33)), new Zone("B", "Row B", DustClass.Normal, new(33))]
+                    ),
+                ],
+                assets
+            );
             foreach (var asset in assets)
                 Fill(asset, []);
         }
@@ -100,17 +135,36 @@ public class JudgeAgainTests
 
         public void Fill(Asset asset, Fault[] faults)
         {
-            var machine = new SimulatedMachine(asset, 228, 27, [13, 25, 24], 3200, new FanControl.Fixed(60), [new("steady", 1, 0.9), new("idle", 0.15, 0.1)], new Instruments(0.5), faults);
+            var machine = new SimulatedMachine(
+                asset,
+                228,
+                27,
+                [13, 25, 24],
+                3200,
+                new FanControl.Fixed(60),
+                [new("steady", 1, 0.9), new("idle", 0.15, 0.1)],
+                new Instruments(0.5),
+                faults
+            );
             var seed = asset.Tag[0] * 10 + asset.Tag[^1];
-            _readings[asset.Tag] = ReadingSeries.From(Workshop.Run(machine, new SimulatedZone(asset.Zone, 26, 4, []), Hall.Now - 300, Hall.Now, seed), 3);
+            _readings[asset.Tag] = ReadingSeries.From(
+                Workshop.Run(machine, new SimulatedZone(asset.Zone, 26, 4, []), Hall.Now - 300, Hall.Now, seed),
+                3
+            );
         }
 
-        public FleetJudge Judge() => new(Register, Hall.Today, JudgementPolicy.Default, asset =>
-        {
-            lock (Asked)
-                Asked.Add(asset.Tag);
-            return _readings[asset.Tag];
-        });
+        public FleetJudge Judge() =>
+            new(
+                Register,
+                Hall.Today,
+                JudgementPolicy.Default,
+                asset =>
+                {
+                    lock (Asked)
+                        Asked.Add(asset.Tag);
+                    return _readings[asset.Tag];
+                }
+            );
     }
 
     [Fact]
@@ -147,7 +201,10 @@ public class JudgeAgainTests
         var before = rows.Judge().JudgeAll();
         var added = rows.Register.Assets[0] with { Tag = "A-9" };
         var moved = rows.Register.Assets[1] with { Zone = "B" };
-        rows.Register = rows.Register with { Assets = [.. rows.Register.Assets.Where(a => a.Tag is not ("A-1" or "B-5")), added, moved] };
+        rows.Register = rows.Register with
+        {
+            Assets = [.. rows.Register.Assets.Where(a => a.Tag is not ("A-1" or "B-5")), added, moved],
+        };
         rows.Fill(added, []);
         var after = rows.Judge().JudgeAgain(before, new HashSet<string> { "A-1", "B-5" });
         Assert.True(after.ByTag.ContainsKey("A-9"));
@@ -167,7 +224,9 @@ public class JudgeAgainTests
         Assert.Equal(fleet.ByTag["A-4"].Cause, one.Cause);
         Assert.All(one.Parts, p => Assert.True(p.History.Count > 40));
         Assert.All(fleet.Queue.SelectMany(a => a.Parts), p => Assert.Empty(p.History));
-        Assert.Null(rows.Judge().JudgeOne(fleet, rows.Register.Assets[4] with { Zone = "NOWHERE" }) is { } found ? found.Reason : null);
+        Assert.Null(
+            rows.Judge().JudgeOne(fleet, rows.Register.Assets[4] with { Zone = "NOWHERE" }) is { } found ? found.Reason : null
+        );
     }
 
     [Fact]
@@ -190,6 +249,9 @@ public class JudgeAgainTests
         rows.Asked.Clear();
         var after = rows.Judge().JudgeAgain(before, new HashSet<string>());
         Assert.Empty(rows.Asked);
-        Assert.Equal(before.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin)), after.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin)));
+        Assert.Equal(
+            before.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin)),
+            after.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin))
+        );
     }
 }

@@ -7,13 +7,48 @@ namespace Pyrometron.Core.Tests.Judging;
 /// <summary>A sensor that jumps is no wear: it leaves all the others at once, and heat cannot do that.</summary>
 public class SensorStepsTests
 {
-    private static Asset Card(params ServiceEvent[] services) => new("GC-1", AssetKind.GraphicsCard, "Sorrel", "ROW", null, 24, Hall.Today.AddDays(-400), null,
-        [new("core", new(90), JointMaterial.Paste), new("hotspot", new(105), JointMaterial.Paste), new("memory", new(105), JointMaterial.Pad)], services);
+    private static Asset Card(params ServiceEvent[] services) =>
+        new(
+            "GC-1",
+            AssetKind.GraphicsCard,
+            "Sorrel",
+            "ROW",
+            null,
+            24,
+            Hall.Today.AddDays(-400),
+            null,
+            [
+                new("core", new(90), JointMaterial.Paste),
+                new("hotspot", new(105), JointMaterial.Paste),
+                new("memory", new(105), JointMaterial.Pad),
+            ],
+            services
+        );
 
     private static List<SensorStep> Find(Asset asset, Func<int, double[]> parts, Func<int, string>? settings = null)
     {
-        var series = ReadingSeries.From([.. Enumerable.Range(0, 330).Select(day => new Reading((long)((Hall.Now - 330 + day) * 86_400_000), 25, double.NaN, 200, 1800, 60, double.NaN, double.NaN, double.NaN,
-            settings?.Invoke(day) ?? "stock", "steady", null, parts(day)))], asset.Parts.Count);
+        var series = ReadingSeries.From(
+            [
+                .. Enumerable
+                    .Range(0, 330)
+                    .Select(day => new Reading(
+                        (long)((Hall.Now - 330 + day) * 86_400_000),
+                        25,
+                        double.NaN,
+                        200,
+                        1800,
+                        60,
+                        double.NaN,
+                        double.NaN,
+                        double.NaN,
+                        settings?.Invoke(day) ?? "stock",
+                        "steady",
+                        null,
+                        parts(day)
+                    )),
+            ],
+            asset.Parts.Count
+        );
         var channels = Channels.Clean(asset, series);
         var reference = ReferencePoint.Of(channels)!;
         return SensorSteps.Find(asset, reference, CellTable.Of(asset.Kind, channels, reference));
@@ -42,7 +77,13 @@ public class SensorStepsTests
 
     [Fact]
     public void What_all_parts_do_together_is_no_sensor() =>
-        Assert.Empty(Find(Card(), day => [60 + day % 2 + (day > 200 ? 8 : 0), 74 + day % 2 + (day > 200 ? 8 : 0), 80 + day % 2 + (day > 200 ? 8 : 0)]));
+        Assert.Empty(
+            Find(
+                Card(),
+                day =>
+                    [60 + day % 2 + (day > 200 ? 8 : 0), 74 + day % 2 + (day > 200 ? 8 : 0), 80 + day % 2 + (day > 200 ? 8 : 0)]
+            )
+        );
 
     [Fact]
     public void A_jump_on_the_day_of_a_service_or_of_new_settings_is_theirs()
@@ -55,7 +96,11 @@ public class SensorStepsTests
     [Fact]
     public void With_two_sensors_the_one_whose_own_reading_jumped_is_to_blame()
     {
-        var laptop = Card() with { Kind = AssetKind.Laptop, Parts = [new("cpu", new(95), JointMaterial.Paste), new("gpu", new(92), JointMaterial.Paste)] };
+        var laptop = Card() with
+        {
+            Kind = AssetKind.Laptop,
+            Parts = [new("cpu", new(95), JointMaterial.Paste), new("gpu", new(92), JointMaterial.Paste)],
+        };
         Assert.Equal(0, Assert.Single(Find(laptop, day => [70 + day % 2 + (day >= 120 ? 8 : 0), 64 + day % 2])).Part);
         Assert.Equal(1, Assert.Single(Find(laptop, day => [70 + day % 2, 64 + day % 2 - (day >= 120 ? 8 : 0)])).Part);
     }
@@ -80,5 +125,7 @@ public class SensorStepsTests
 
     [Fact]
     public void One_sensor_alone_cannot_be_judged_against_others() =>
-        Assert.Empty(Find(Card() with { Parts = [new("cpu", new(95), JointMaterial.Paste)] }, day => [70 + (day >= 120 ? 15 : 0)]));
+        Assert.Empty(
+            Find(Card() with { Parts = [new("cpu", new(95), JointMaterial.Paste)] }, day => [70 + (day >= 120 ? 15 : 0)])
+        );
 }

@@ -26,19 +26,68 @@ public class SiblingTests
     [Fact]
     public void More_heat_or_a_slower_fan_is_no_difference_of_the_machine()
     {
-        var judgement = new Hall().WithHealthy(10).With("HARD", [], change: m => m with { PowerW = m.PowerW * 1.3, JointRise = [.. m.JointRise.Select(j => j * 1.3)], AirRise = m.AirRise * 1.3 }).Judge();
+        var judgement = new Hall()
+            .WithHealthy(10)
+            .With(
+                "HARD",
+                [],
+                change: m =>
+                    m with
+                    {
+                        PowerW = m.PowerW * 1.3,
+                        JointRise = [.. m.JointRise.Select(j => j * 1.3)],
+                        AirRise = m.AirRise * 1.3,
+                    }
+            )
+            .Judge();
         Assert.False(judgement.ByTag["HARD"].Siblings!.Value.StandsOut, judgement.ByTag["HARD"].Siblings!.Value.ToString());
     }
 
     [Fact]
     public void Two_readings_are_enough_to_be_compared()
     {
-        Asset Card(string tag) => new(tag, AssetKind.GraphicsCard, "Sorrel", "ROW", null, 24, Hall.Today.AddDays(-400), null,
-            [new("core", new(90), JointMaterial.Paste), new("memory", new(105), JointMaterial.Pad)], []);
-        Reading At(double day, double core, double memory) => new((long)((Hall.Now + day) * 86_400_000), 25, double.NaN, 200, 1800, 60, double.NaN, double.NaN, double.NaN, "stock", "steady", null, [core, memory]);
+        Asset Card(string tag) =>
+            new(
+                tag,
+                AssetKind.GraphicsCard,
+                "Sorrel",
+                "ROW",
+                null,
+                24,
+                Hall.Today.AddDays(-400),
+                null,
+                [new("core", new(90), JointMaterial.Paste), new("memory", new(105), JointMaterial.Pad)],
+                []
+            );
+        Reading At(double day, double core, double memory) =>
+            new(
+                (long)((Hall.Now + day) * 86_400_000),
+                25,
+                double.NaN,
+                200,
+                1800,
+                60,
+                double.NaN,
+                double.NaN,
+                double.NaN,
+                "stock",
+                "steady",
+                null,
+                [core, memory]
+            );
         Asset[] assets = [.. Enumerable.Range(0, 8).Select(i => Card($"GC-{i}")), Card("NEW")];
-        var judgement = new FleetJudge(Hall.Register(DustClass.Normal, assets), Hall.Today, JudgementPolicy.Default, a => ReadingSeries.From(
-            a.Tag == "NEW" ? [At(-2, 66, 95), At(-1, 66, 96)] : [.. Enumerable.Range(0, 100).Select(i => At(i - 100, 66 + i % 2, 80 + i % 2))], 2)).JudgeAll();
+        var judgement = new FleetJudge(
+            Hall.Register(DustClass.Normal, assets),
+            Hall.Today,
+            JudgementPolicy.Default,
+            a =>
+                ReadingSeries.From(
+                    a.Tag == "NEW"
+                        ? [At(-2, 66, 95), At(-1, 66, 96)]
+                        : [.. Enumerable.Range(0, 100).Select(i => At(i - 100, 66 + i % 2, 80 + i % 2))],
+                    2
+                )
+        ).JudgeAll();
         var a = judgement.ByTag["NEW"];
         Assert.Equal(Urgency.Unknown, a.Urgency);
         Assert.StartsWith("Memory is 15 K warmer than 8 machines", a.Reason, StringComparison.Ordinal);

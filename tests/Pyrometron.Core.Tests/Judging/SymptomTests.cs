@@ -8,15 +8,52 @@ namespace Pyrometron.Core.Tests.Judging;
 /// <summary>What people saw outranks degrees; and when a house has its machines served is its own affair.</summary>
 public class SymptomTests
 {
-    private static readonly Asset Desktop = new("DT-1", AssetKind.Desktop, "Petrel", "ROW", null, 8, Hall.Today.AddDays(-400), null, [new("cpu", new(95), JointMaterial.Paste)], []);
+    private static readonly Asset Desktop = new(
+        "DT-1",
+        AssetKind.Desktop,
+        "Petrel",
+        "ROW",
+        null,
+        8,
+        Hall.Today.AddDays(-400),
+        null,
+        [new("cpu", new(95), JointMaterial.Paste)],
+        []
+    );
 
-    private static Reading[] Healthy => [.. Enumerable.Range(0, 50).Select(i => new Reading((long)((Hall.Now - 350 + 7 * i) * 86_400_000), 24, double.NaN, double.NaN, double.NaN, double.NaN, double.NaN,
-        double.NaN, double.NaN, "stock", "full", null, [70 + i % 2]))];
+    private static Reading[] Healthy =>
+        [
+            .. Enumerable
+                .Range(0, 50)
+                .Select(i => new Reading(
+                    (long)((Hall.Now - 350 + 7 * i) * 86_400_000),
+                    24,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    "stock",
+                    "full",
+                    null,
+                    [70 + i % 2]
+                )),
+        ];
 
     private static Symptom Said(SymptomKind kind, int daysAgo) => new(Hall.Today.AddDays(-daysAgo), kind, null);
 
-    private static Assessment Judge(Asset asset, Reading[] readings, params Symptom[] symptoms) => new FleetJudge(Hall.Register(DustClass.Normal, asset), Hall.Today, JudgementPolicy.Default,
-        _ => ReadingSeries.From(readings, 1), _ => symptoms).JudgeAll().Queue.Single();
+    private static Assessment Judge(Asset asset, Reading[] readings, params Symptom[] symptoms) =>
+        new FleetJudge(
+            Hall.Register(DustClass.Normal, asset),
+            Hall.Today,
+            JudgementPolicy.Default,
+            _ => ReadingSeries.From(readings, 1),
+            _ => symptoms
+        )
+            .JudgeAll()
+            .Queue.Single();
 
     [Theory]
     [InlineData(SymptomKind.Shutdown, Urgency.Now, "Switches itself off")]
@@ -56,10 +93,35 @@ public class SymptomTests
     public void A_machine_that_crashes_goes_before_one_that_is_only_hot()
     {
         Asset[] assets = [Desktop, Desktop with { Tag = "DT-2" }];
-        Reading[] worn = [.. Enumerable.Range(0, 50).Select(i => new Reading((long)((Hall.Now - 350 + 7 * i) * 86_400_000), 24, double.NaN, double.NaN, double.NaN, double.NaN, double.NaN,
-            double.NaN, double.NaN, "stock", "full", null, [70 + i % 2 + i * 0.5]))];
-        var queue = new FleetJudge(Hall.Register(DustClass.Normal, assets), Hall.Today, JudgementPolicy.Default, a => ReadingSeries.From(a.Tag == "DT-1" ? Healthy : worn, 1),
-            a => a.Tag == "DT-1" ? [Said(SymptomKind.Shutdown, 1)] : []).JudgeAll().Queue;
+        Reading[] worn =
+        [
+            .. Enumerable
+                .Range(0, 50)
+                .Select(i => new Reading(
+                    (long)((Hall.Now - 350 + 7 * i) * 86_400_000),
+                    24,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    double.NaN,
+                    "stock",
+                    "full",
+                    null,
+                    [70 + i % 2 + i * 0.5]
+                )),
+        ];
+        var queue = new FleetJudge(
+            Hall.Register(DustClass.Normal, assets),
+            Hall.Today,
+            JudgementPolicy.Default,
+            a => ReadingSeries.From(a.Tag == "DT-1" ? Healthy : worn, 1),
+            a => a.Tag == "DT-1" ? [Said(SymptomKind.Shutdown, 1)] : []
+        )
+            .JudgeAll()
+            .Queue;
         Assert.Equal(["DT-1", "DT-2"], queue.Select(a => a.Asset.Tag));
         Assert.Equal([Urgency.Now, Urgency.Now], queue.Select(a => a.Urgency));
     }
@@ -74,7 +136,21 @@ public class SymptomTests
     [InlineData(School.Failure, 7.0, true, Urgency.Watch)]
     [InlineData(School.Failure, 0.0, true, Urgency.Fine)]
     public void The_school_decides_between_evidence_and_calendar(School school, double winnable, bool due, Urgency expected) =>
-        Assert.Equal(expected, UrgencyRule.Of(new(winnable, 0.5), false, null, due ? new(ServiceLevel.DustOut, Hall.Today) : null, [], Hall.Today, JudgementPolicy.Default with { School = school }));
+        Assert.Equal(
+            expected,
+            UrgencyRule.Of(
+                new(winnable, 0.5),
+                false,
+                null,
+                due ? new(ServiceLevel.DustOut, Hall.Today) : null,
+                [],
+                Hall.Today,
+                JudgementPolicy.Default with
+                {
+                    School = school,
+                }
+            )
+        );
 
     [Theory]
     [InlineData(School.WhicheverFirst)]
@@ -85,6 +161,9 @@ public class SymptomTests
     {
         var policy = JudgementPolicy.Default with { School = school };
         Assert.Equal(Urgency.Now, UrgencyRule.Of(new(4, 0.5), true, null, null, [], Hall.Today, policy));
-        Assert.Equal(Urgency.Now, UrgencyRule.Of(new(0, 0.5), false, null, null, [Said(SymptomKind.Crash, 0)], Hall.Today, policy));
+        Assert.Equal(
+            Urgency.Now,
+            UrgencyRule.Of(new(0, 0.5), false, null, null, [Said(SymptomKind.Crash, 0)], Hall.Today, policy)
+        );
     }
 }

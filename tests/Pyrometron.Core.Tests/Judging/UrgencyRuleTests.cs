@@ -38,10 +38,21 @@ public class UrgencyRuleTests
     [Fact]
     public void What_may_be_chance_sends_nobody_at_once()
     {
-        Urgency Of(double kelvin, double sigma, int? days, bool atLimit = false) => UrgencyRule.Of(
-            new(kelvin, sigma), atLimit, days is { } d ? new ActionDate(Today.AddDays(d), Today, null) : null, null, [], Today, JudgementPolicy.Default);
+        Urgency Of(double kelvin, double sigma, int? days, bool atLimit = false) =>
+            UrgencyRule.Of(
+                new(kelvin, sigma),
+                atLimit,
+                days is { } d ? new ActionDate(Today.AddDays(d), Today, null) : null,
+                null,
+                [],
+                Today,
+                JudgementPolicy.Default
+            );
         Assert.Equal([Urgency.Now, Urgency.Next], new[] { Of(4, 2, 0), Of(4, 2, 30) });
-        Assert.Equal([Urgency.Soon, Urgency.Soon, Urgency.Watch], new[] { Of(4, 2.1, 0), Of(4, 2.1, 30), Of(4, 2.1, null, atLimit: true) });
+        Assert.Equal(
+            [Urgency.Soon, Urgency.Soon, Urgency.Watch],
+            new[] { Of(4, 2.1, 0), Of(4, 2.1, 30), Of(4, 2.1, null, atLimit: true) }
+        );
         // Six kelvin are worth opening it for, however sure.
         Assert.Equal(Urgency.Next, Of(6, 5, null));
     }
@@ -49,14 +60,37 @@ public class UrgencyRuleTests
     [Fact]
     public void A_due_interval_is_soon_from_its_day_on()
     {
-        Assert.Equal(Urgency.Soon, UrgencyRule.Of(new(0, 0.5), false, null, new DueService(ServiceLevel.DustOut, Today), [], Today, JudgementPolicy.Default));
-        Assert.Equal(Urgency.Fine, UrgencyRule.Of(new(0, 0.5), false, null, new DueService(ServiceLevel.DustOut, Today.AddDays(1)), [], Today, JudgementPolicy.Default));
+        Assert.Equal(
+            Urgency.Soon,
+            UrgencyRule.Of(
+                new(0, 0.5),
+                false,
+                null,
+                new DueService(ServiceLevel.DustOut, Today),
+                [],
+                Today,
+                JudgementPolicy.Default
+            )
+        );
+        Assert.Equal(
+            Urgency.Fine,
+            UrgencyRule.Of(
+                new(0, 0.5),
+                false,
+                null,
+                new DueService(ServiceLevel.DustOut, Today.AddDays(1)),
+                [],
+                Today,
+                JudgementPolicy.Default
+            )
+        );
     }
 
     [Fact]
     public void More_to_win_and_a_nearer_line_press_harder()
     {
-        double Pressure(double kelvin, int days) => QueueOrder.Pressure(kelvin, new ActionDate(Today.AddDays(days), Today, null), Today, JudgementPolicy.Default);
+        double Pressure(double kelvin, int days) =>
+            QueueOrder.Pressure(kelvin, new ActionDate(Today.AddDays(days), Today, null), Today, JudgementPolicy.Default);
         Assert.True(Pressure(8, 100) > Pressure(6, 100));
         Assert.True(Pressure(6, 20) > Pressure(6, 60));
     }

@@ -8,10 +8,35 @@ namespace Pyrometron.Core.Tests.Priority;
 
 public class ProvenGainsTests
 {
-    private static readonly Asset Card = new("GC-1", AssetKind.GraphicsCard, "Sorrel", "ROW", null, 24, new(2024, 1, 1), null, [new("core", new(90), JointMaterial.Paste)], []);
+    private static readonly Asset Card = new(
+        "GC-1",
+        AssetKind.GraphicsCard,
+        "Sorrel",
+        "ROW",
+        null,
+        24,
+        new(2024, 1, 1),
+        null,
+        [new("core", new(90), JointMaterial.Paste)],
+        []
+    );
 
-    private static ProvenJob Job(double won, string model = "Sorrel", double predicted = 10, double expanded = 0, ServiceLevel level = ServiceLevel.Repaste) =>
-        new(AssetKind.GraphicsCard, model, level, level == ServiceLevel.Repaste ? Cause.Paste : Cause.Dust, predicted, won, expanded);
+    private static ProvenJob Job(
+        double won,
+        string model = "Sorrel",
+        double predicted = 10,
+        double expanded = 0,
+        ServiceLevel level = ServiceLevel.Repaste
+    ) =>
+        new(
+            AssetKind.GraphicsCard,
+            model,
+            level,
+            level == ServiceLevel.Repaste ? Cause.Paste : Cause.Dust,
+            predicted,
+            won,
+            expanded
+        );
 
     [Fact]
     public void Without_jobs_a_prediction_stands()
@@ -36,7 +61,10 @@ public class ProvenGainsTests
     [Fact]
     public void Other_models_of_the_kind_teach_less_than_its_own_and_other_levels_nothing()
     {
-        var (own, others) = (ProvenGains.Of([.. Enumerable.Repeat(Job(5), 4)]), ProvenGains.Of([.. Enumerable.Repeat(Job(5, "Wrack"), 4)]));
+        var (own, others) = (
+            ProvenGains.Of([.. Enumerable.Repeat(Job(5), 4)]),
+            ProvenGains.Of([.. Enumerable.Repeat(Job(5, "Wrack"), 4)])
+        );
         Assert.True(own.Of(Card, ServiceLevel.Repaste).Share < others.Of(Card, ServiceLevel.Repaste).Share);
         Assert.True(others.Of(Card, ServiceLevel.Repaste).Share < 0.75);
         Assert.Equal((4, 0), (own.Of(Card, ServiceLevel.Repaste).Jobs, others.Of(Card, ServiceLevel.Repaste).Jobs));
@@ -58,11 +86,26 @@ public class ProvenGainsTests
     [Fact]
     public void Where_cleaning_has_not_held_its_promise_the_cooler_comes_off()
     {
-        PartAssessment[] parts = [new(Card.Parts[0], 40, 15, new CauseSplit(8, 0, 0, 0, JointMaterial.Paste), 1, 80, 85, 50, 5, null, 0, null, [])];
+        PartAssessment[] parts =
+        [
+            new(Card.Parts[0], 40, 15, new CauseSplit(8, 0, 0, 0, JointMaterial.Paste), 1, 80, 85, 50, 5, null, 0, null, []),
+        ];
         ServiceLevel? LevelFor(PartAssessment[] judged, JudgementPolicy policy) =>
-            Recommendation.LevelFor(Card, judged, new LevelValuation(Card, judged, [], default, [], new(2026, 3, 1), policy).Levels(), policy, new(2026, 3, 1));
+            Recommendation.LevelFor(
+                Card,
+                judged,
+                new LevelValuation(Card, judged, [], default, [], new(2026, 3, 1), policy).Levels(),
+                policy,
+                new(2026, 3, 1)
+            );
         Assert.Equal(ServiceLevel.DustOut, LevelFor(parts, JudgementPolicy.Default));
-        var taught = JudgementPolicy.Default with { Proven = ProvenGains.Of([.. Enumerable.Repeat(Job(3, level: ServiceLevel.DustOut), 6), .. Enumerable.Repeat(Job(3, level: ServiceLevel.FanSwap), 6)]) };
+        var taught = JudgementPolicy.Default with
+        {
+            Proven = ProvenGains.Of([
+                .. Enumerable.Repeat(Job(3, level: ServiceLevel.DustOut), 6),
+                .. Enumerable.Repeat(Job(3, level: ServiceLevel.FanSwap), 6),
+            ]),
+        };
         Assert.Equal(ServiceLevel.Repaste, LevelFor(parts, taught));
         Assert.Null(LevelFor([parts[0] with { Split = new CauseSplit(2, 0, 0, 0, JointMaterial.Paste) }], taught));
     }

@@ -6,19 +6,35 @@ namespace Pyrometron.Core.Tests.Priority;
 
 public class ProvenMinutesTests
 {
-    private static readonly Asset Laptop = new("LT-1", AssetKind.Laptop, "Tern", "BOAT", null, 6, new(2024, 1, 1), null, [new("cpu", new(95), JointMaterial.Paste)], []);
+    private static readonly Asset Laptop = new(
+        "LT-1",
+        AssetKind.Laptop,
+        "Tern",
+        "BOAT",
+        null,
+        6,
+        new(2024, 1, 1),
+        null,
+        [new("cpu", new(95), JointMaterial.Paste)],
+        []
+    );
 
-    private static ProvenMinutes After(int jobs, double minutes, string model = "Tern") => ProvenMinutes.Of(Enumerable.Repeat(new TimedJob(AssetKind.Laptop, model, ServiceLevel.Repaste, minutes), jobs));
+    private static ProvenMinutes After(int jobs, double minutes, string model = "Tern") =>
+        ProvenMinutes.Of(Enumerable.Repeat(new TimedJob(AssetKind.Laptop, model, ServiceLevel.Repaste, minutes), jobs));
 
     [Fact]
-    public void Without_jobs_the_usual_time_stands() => Assert.Equal(new BenchTime(90, 0), ProvenMinutes.None.Of(Laptop, ServiceLevel.Repaste));
+    public void Without_jobs_the_usual_time_stands() =>
+        Assert.Equal(new BenchTime(90, 0), ProvenMinutes.None.Of(Laptop, ServiceLevel.Repaste));
 
     /// <summary>The normal mean with known variance (Gelman et al. 2013, eq. 2.11–2.12), on logarithms.</summary>
     [Fact]
     public void One_job_moves_the_time_by_its_weight()
     {
         var (prior, job) = (1 / (0.35 * 0.35 + 0.25 * 0.25), 1 / (0.3 * 0.3));
-        Assert.Equal(new BenchTime((int)Math.Round(Math.Exp((prior * Math.Log(90) + job * Math.Log(150)) / (prior + job))), 1), After(1, 150).Of(Laptop, ServiceLevel.Repaste));
+        Assert.Equal(
+            new BenchTime((int)Math.Round(Math.Exp((prior * Math.Log(90) + job * Math.Log(150)) / (prior + job))), 1),
+            After(1, 150).Of(Laptop, ServiceLevel.Repaste)
+        );
     }
 
     [Fact]
@@ -29,7 +45,10 @@ public class ProvenMinutesTests
         Assert.Equal(0, others.Jobs);
         Assert.InRange(others.Minutes, 140, 150);
         // One of its own against forty of others: what its model shows counts.
-        var mixed = ProvenMinutes.Of([.. Enumerable.Repeat(new TimedJob(AssetKind.Laptop, "Auk", ServiceLevel.Repaste, 150), 40), new(AssetKind.Laptop, "Tern", ServiceLevel.Repaste, 60)]);
+        var mixed = ProvenMinutes.Of([
+            .. Enumerable.Repeat(new TimedJob(AssetKind.Laptop, "Auk", ServiceLevel.Repaste, 150), 40),
+            new(AssetKind.Laptop, "Tern", ServiceLevel.Repaste, 60),
+        ]);
         Assert.InRange(mixed.Of(Laptop, ServiceLevel.Repaste).Minutes, 90, 125);
         Assert.Equal(40, After(3, 150).Of(Laptop, ServiceLevel.DustOut).Minutes);
     }
@@ -44,7 +63,15 @@ public class ProvenMinutesTests
     [Fact]
     public void A_deeper_level_takes_no_less_time()
     {
-        ServiceLevel[] deeper = [ServiceLevel.Inspect, ServiceLevel.BlowOut, ServiceLevel.DustOut, ServiceLevel.FanSwap, ServiceLevel.Repaste, ServiceLevel.Repad];
+        ServiceLevel[] deeper =
+        [
+            ServiceLevel.Inspect,
+            ServiceLevel.BlowOut,
+            ServiceLevel.DustOut,
+            ServiceLevel.FanSwap,
+            ServiceLevel.Repaste,
+            ServiceLevel.Repad,
+        ];
         foreach (var kind in Enum.GetValues<AssetKind>())
             Assert.Equal(deeper, deeper.OrderBy(level => ProvenMinutes.Usual(kind, level)));
     }

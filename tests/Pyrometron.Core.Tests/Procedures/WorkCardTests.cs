@@ -9,7 +9,8 @@ public class WorkCardTests
 {
     private static readonly ModelNotes Nothing = ModelNotes.Empty("Sorrel");
 
-    private static CardBasis Basis(AssetKind kind = AssetKind.GraphicsCard, ServiceLevel level = ServiceLevel.Repaste) => new(kind, level, Nothing, BenchSchools.Default, HasPads: true);
+    private static CardBasis Basis(AssetKind kind = AssetKind.GraphicsCard, ServiceLevel level = ServiceLevel.Repaste) =>
+        new(kind, level, Nothing, BenchSchools.Default, HasPads: true);
 
     private static string[] Ids(CardBasis basis) => [.. WorkCard.For(basis).Select(s => s.Id)];
 
@@ -17,19 +18,25 @@ public class WorkCardTests
     {
         var cards = new TheoryData<AssetKind, ServiceLevel>();
         foreach (var kind in Enum.GetValues<AssetKind>())
-            foreach (var level in Enum.GetValues<ServiceLevel>())
-                cards.Add(kind, level);
+        foreach (var level in Enum.GetValues<ServiceLevel>())
+            cards.Add(kind, level);
         return cards;
     }
 
     [Theory]
     [MemberData(nameof(Cards))]
-    public void Every_card_is_in_the_order_of_the_trade_made_safe_first_and_looked_at_before_it_is_closed(AssetKind kind, ServiceLevel level)
+    public void Every_card_is_in_the_order_of_the_trade_made_safe_first_and_looked_at_before_it_is_closed(
+        AssetKind kind,
+        ServiceLevel level
+    )
     {
         var steps = WorkCard.For(Basis(kind, level));
         Assert.Equal(steps.OrderBy(s => s.Stage), steps);
         Assert.Equal(steps.Count, steps.DistinctBy(s => s.Id).Count());
-        Assert.Equal(level != ServiceLevel.Inspect, steps.Any(s => s.Id == "power-off" && s.Cautions.Any(c => c.Text.Contains("power supply", StringComparison.Ordinal))));
+        Assert.Equal(
+            level != ServiceLevel.Inspect,
+            steps.Any(s => s.Id == "power-off" && s.Cautions.Any(c => c.Text.Contains("power supply", StringComparison.Ordinal)))
+        );
         Assert.Equal(level >= ServiceLevel.DustOut, steps.Any(s => s.Id == "boot-look" && !s.MayBeSkipped));
         Assert.Equal(ServiceEffects.LiftsCooler(level), steps.Any(s => s.Id == "paste-on"));
         Assert.Equal(kind == AssetKind.Laptop && level >= ServiceLevel.DustOut, steps.Any(s => s.Id == "battery-out"));
@@ -40,14 +47,28 @@ public class WorkCardTests
     public void A_lifted_cooler_always_brings_new_paste_on_clean_dry_faces()
     {
         var ids = Ids(Basis());
-        string[] inOrder = ["cooler-off", "paste-off", "alcohol-dry", "paste-on", "cooler-on", "tighten", "leads-on", "boot-look", "screws-in"];
+        string[] inOrder =
+        [
+            "cooler-off",
+            "paste-off",
+            "alcohol-dry",
+            "paste-on",
+            "cooler-on",
+            "tighten",
+            "leads-on",
+            "boot-look",
+            "screws-in",
+        ];
         Assert.Equal(inOrder, ids.Where(inOrder.Contains));
     }
 
     [Fact]
     public void A_fan_that_comes_off_alone_leaves_the_paste_and_one_that_does_not_brings_it()
     {
-        var basis = Basis(level: ServiceLevel.FanSwap) with { Notes = Nothing with { Fans = [new("left", true), new("right", false)] } };
+        var basis = Basis(level: ServiceLevel.FanSwap) with
+        {
+            Notes = Nothing with { Fans = [new("left", true), new("right", false)] },
+        };
         Assert.DoesNotContain("paste-on", Ids(basis with { Fan = "left" }));
         Assert.Contains("paste-on", Ids(basis with { Fan = "right" }));
         Assert.Contains("paste-on", Ids(basis));
@@ -72,11 +93,17 @@ public class WorkCardTests
         Assert.Contains("cross from corner", Do("paste-on", new(Paste: PasteSchool.Cross)));
         Assert.Contains("can", Do("blow", new(Air: AirSource.Can)));
         Assert.DoesNotContain("blow", Ids(Basis() with { Schools = new(Air: AirSource.BrushOnly) }));
-        Assert.Contains("brush-outside", Ids(Basis(level: ServiceLevel.BlowOut) with { Schools = new(Air: AirSource.BrushOnly) }));
+        Assert.Contains(
+            "brush-outside",
+            Ids(Basis(level: ServiceLevel.BlowOut) with { Schools = new(Air: AirSource.BrushOnly) })
+        );
         Assert.Contains("pads-keep", Ids(Basis()));
         Assert.Contains("pads-on", Ids(Basis() with { Schools = new(Pads: PadSchool.AlwaysRenew) }));
         Assert.Contains("pads-on", Ids(Basis() with { Schools = new(Extent: Extent.AllWhileOpen) }));
-        Assert.DoesNotContain("pads-on", Ids(Basis(level: ServiceLevel.DustOut) with { Schools = new(Extent: Extent.AllWhileOpen) }));
+        Assert.DoesNotContain(
+            "pads-on",
+            Ids(Basis(level: ServiceLevel.DustOut) with { Schools = new(Extent: Extent.AllWhileOpen) })
+        );
         Assert.Contains("putty", Do("pads-on", new(Pads: PadSchool.Putty, Extent: Extent.AllWhileOpen)));
     }
 
@@ -84,7 +111,8 @@ public class WorkCardTests
     [Fact]
     public void The_weaker_the_alcohol_the_longer_it_dries()
     {
-        int Dry(AlcoholStrength strength) => WorkCard.For(Basis() with { Schools = new(Alcohol: strength) }).Single(s => s.Id == "alcohol-dry").Timer!.Seconds;
+        int Dry(AlcoholStrength strength) =>
+            WorkCard.For(Basis() with { Schools = new(Alcohol: strength) }).Single(s => s.Id == "alcohol-dry").Timer!.Seconds;
         Assert.InRange(Dry(AlcoholStrength.Ninetynine), 5, 60);
         Assert.True(Dry(AlcoholStrength.NinetyPlus) > Dry(AlcoholStrength.Ninetynine));
         Assert.True(Dry(AlcoholStrength.Seventy) >= 2 * Dry(AlcoholStrength.NinetyPlus));
@@ -115,10 +143,16 @@ public class WorkCardTests
     {
         var notes = Nothing with { Pads = [new(1, "memory", 10, 10, 12, 7, 1), new(2, "vrm", 60, 10, 10, 60, 1.5)] };
         var pads = WorkCard.For(Basis(level: ServiceLevel.Repad) with { Notes = notes }).Single(s => s.Id == "pads-on");
-        Assert.Equal(["Pad 1 (memory, 12 × 7 × 1 mm): both films off", "Pad 2 (vrm, 10 × 60 × 1.5 mm): both films off"], pads.Gate);
+        Assert.Equal(
+            ["Pad 1 (memory, 12 × 7 × 1 mm): both films off", "Pad 2 (vrm, 10 × 60 × 1.5 mm): both films off"],
+            pads.Gate
+        );
         Assert.Contains(pads.Cautions, c => c.Text.Contains("never a thicker", StringComparison.Ordinal));
         Assert.Contains("0.5, 1.0, 1.5, 2.0 and 3.0 mm", WorkCard.For(Basis(level: ServiceLevel.Repad))[0].Do);
-        Assert.Contains("1.0 mm (× 1), 1.5 mm (× 1)", WorkCard.For(Basis(level: ServiceLevel.Repad) with { Notes = notes })[0].Do);
+        Assert.Contains(
+            "1.0 mm (× 1), 1.5 mm (× 1)",
+            WorkCard.For(Basis(level: ServiceLevel.Repad) with { Notes = notes })[0].Do
+        );
     }
 
     [Fact]
@@ -126,10 +160,15 @@ public class WorkCardTests
     {
         var until = new DateOnly(2027, 5, 1);
         Assert.Contains("air only", new BenchSchools().RefusesUnderWarranty(ServiceLevel.DustOut, until));
-        Assert.Contains("ask its maker", new BenchSchools(Warranty: WarrantySchool.AskFirst).RefusesUnderWarranty(ServiceLevel.Repad, until));
+        Assert.Contains(
+            "ask its maker",
+            new BenchSchools(Warranty: WarrantySchool.AskFirst).RefusesUnderWarranty(ServiceLevel.Repad, until)
+        );
         Assert.Null(new BenchSchools(Warranty: WarrantySchool.OpenWhereAllowed).RefusesUnderWarranty(ServiceLevel.Repad, until));
         Assert.Null(new BenchSchools().RefusesUnderWarranty(ServiceLevel.BlowOut, until));
-        var gate = WorkCard.For(Basis() with { UnderWarranty = true, WarrantyAnswer = "Seller agreed" }).Single(s => s.Id == "warranty");
+        var gate = WorkCard
+            .For(Basis() with { UnderWarranty = true, WarrantyAnswer = "Seller agreed" })
+            .Single(s => s.Id == "warranty");
         Assert.Contains("Seller agreed", gate.Do);
         Assert.False(gate.MayBeSkipped);
     }
@@ -137,16 +176,37 @@ public class WorkCardTests
     [Fact]
     public void Findings_change_the_card()
     {
-        Assert.Contains("fan-swap", Ids(Basis() with { Findings = new Dictionary<FindingSubject, string> { [FindingSubject.FanNoise] = "rattles" } }));
-        Assert.DoesNotContain("fan-swap", Ids(Basis() with { Findings = new Dictionary<FindingSubject, string> { [FindingSubject.FanNoise] = "hums" } }));
-        Assert.Contains("dry-out", Ids(Basis() with { Findings = new Dictionary<FindingSubject, string> { [FindingSubject.Liquid] = "wet" } }));
+        Assert.Contains(
+            "fan-swap",
+            Ids(Basis() with { Findings = new Dictionary<FindingSubject, string> { [FindingSubject.FanNoise] = "rattles" } })
+        );
+        Assert.DoesNotContain(
+            "fan-swap",
+            Ids(Basis() with { Findings = new Dictionary<FindingSubject, string> { [FindingSubject.FanNoise] = "hums" } })
+        );
+        Assert.Contains(
+            "dry-out",
+            Ids(Basis() with { Findings = new Dictionary<FindingSubject, string> { [FindingSubject.Liquid] = "wet" } })
+        );
     }
 
     [Fact]
     public void Traps_and_earlier_deviations_are_told_at_their_step()
     {
-        var steps = WorkCard.For(Basis() with { Notes = Nothing with { Traps = ["the long screw sits at the hinge"] }, Deviations = ["paste instead of pads"] });
-        Assert.Contains(steps.Single(s => s.Id == "screws-out").Cautions, c => c.Text.Contains("hinge", StringComparison.Ordinal));
-        Assert.Contains(steps.Single(s => s.Id == "inspect").Cautions, c => c.Text.Contains("paste instead of pads", StringComparison.Ordinal));
+        var steps = WorkCard.For(
+            Basis() with
+            {
+                Notes = Nothing with { Traps = ["the long screw sits at the hinge"] },
+                Deviations = ["paste instead of pads"],
+            }
+        );
+        Assert.Contains(
+            steps.Single(s => s.Id == "screws-out").Cautions,
+            c => c.Text.Contains("hinge", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            steps.Single(s => s.Id == "inspect").Cautions,
+            c => c.Text.Contains("paste instead of pads", StringComparison.Ordinal)
+        );
     }
 }

@@ -7,10 +7,22 @@ namespace Pyrometron.Core.Tests.Proof;
 
 public class RunComparisonTests
 {
-    private static Run RunOf(double? ambient, params (string Part, double Celsius)[] parts) => new("steady compute", 20, ambient is { } a ? new Celsius(a) : null,
-        new RunFan(FanMode.Fixed, 100), "stock", null, null, null, false, [.. parts.Select(p => new RunPart(p.Part, new Celsius(p.Celsius)))]);
+    private static Run RunOf(double? ambient, params (string Part, double Celsius)[] parts) =>
+        new(
+            "steady compute",
+            20,
+            ambient is { } a ? new Celsius(a) : null,
+            new RunFan(FanMode.Fixed, 100),
+            "stock",
+            null,
+            null,
+            null,
+            false,
+            [.. parts.Select(p => new RunPart(p.Part, new Celsius(p.Celsius)))]
+        );
 
-    private static Verdict Judge(Run before, Run after, ServiceLevel service = ServiceLevel.Repaste) => RunComparison.Evaluate(service, before, after);
+    private static Verdict Judge(Run before, Run after, ServiceLevel service = ServiceLevel.Repaste) =>
+        RunComparison.Evaluate(service, before, after);
 
     private static string[] Codes(Verdict v) => [.. v.Reasons.Select(r => r.Code)];
 
@@ -59,7 +71,10 @@ public class RunComparisonTests
     [InlineData("gpu", 94, 77, true)]
     [InlineData("core", 80, 78, false)]
     public void Gains_of_the_trade_stand_out_and_two_degrees_do_not(string part, double before, double after, bool improved) =>
-        Assert.Equal(improved ? VerdictOutcome.Improved : VerdictOutcome.NoChange, Judge(RunOf(24, (part, before)), RunOf(24, (part, after))).Outcome);
+        Assert.Equal(
+            improved ? VerdictOutcome.Improved : VerdictOutcome.NoChange,
+            Judge(RunOf(24, (part, before)), RunOf(24, (part, after))).Outcome
+        );
 
     [Fact]
     public void Core_worse_and_memory_better_after_a_repad_means_thick_pads()
@@ -72,16 +87,24 @@ public class RunComparisonTests
 
     [Fact]
     public void All_parts_up_alike_is_the_room_before_it_is_the_joint() =>
-        Assert.Contains("room", Judge(RunOf(25, ("core", 70), ("memory", 80)), RunOf(25, ("core", 76), ("memory", 86))).Advice[0], StringComparison.Ordinal);
+        Assert.Contains(
+            "room",
+            Judge(RunOf(25, ("core", 70), ("memory", 80)), RunOf(25, ("core", 76), ("memory", 86))).Advice[0],
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void Another_load_fan_mode_or_setting_cannot_be_compared()
     {
         var (before, after) = (RunOf(25, ("core", 80)), RunOf(25, ("core", 70)));
-        foreach (var (changed, code) in ((Run, string)[])[
-            (after with { Workload = "light" }, "workload-differs"),
-            (after with { Settings = "undervolted" }, "settings-differ"),
-            (after with { Fan = new RunFan(FanMode.Auto) }, "fan-differs")])
+        foreach (
+            var (changed, code) in ((Run, string)[])
+                [
+                    (after with { Workload = "light" }, "workload-differs"),
+                    (after with { Settings = "undervolted" }, "settings-differ"),
+                    (after with { Fan = new RunFan(FanMode.Auto) }, "fan-differs"),
+                ]
+        )
         {
             var verdict = Judge(before, changed);
             Assert.Equal(VerdictOutcome.NotComparable, verdict.Outcome);
@@ -121,23 +144,33 @@ public class RunComparisonTests
     public void Short_or_unequal_runs_and_missing_parts_are_told()
     {
         var verdict = Judge(RunOf(25, ("core", 80), ("memory", 90)), RunOf(25, ("core", 79)) with { Minutes = 8 });
-        Assert.Equal(["part-missing", "duration-differs", "not-settled"], Codes(verdict).OrderByDescending(c => c == "part-missing"));
+        Assert.Equal(
+            ["part-missing", "duration-differs", "not-settled"],
+            Codes(verdict).OrderByDescending(c => c == "part-missing")
+        );
         Assert.Equal(VerdictOutcome.NotComparable, Judge(RunOf(25, ("core", 80)), RunOf(25, ("cpu", 80))).Outcome);
     }
 
     [Fact]
     public void Percent_of_clock_and_score_are_not_rounded_in_anyones_favour() =>
-        Assert.Contains(Judge(RunOf(25, ("core", 80)) with { ClockMhz = 1780 }, RunOf(25, ("core", 70)) with { ClockMhz = 2011 }).Advice,
-            a => a.Contains("+13.0 %", StringComparison.Ordinal));
+        Assert.Contains(
+            Judge(RunOf(25, ("core", 80)) with { ClockMhz = 1780 }, RunOf(25, ("core", 70)) with { ClockMhz = 2011 }).Advice,
+            a => a.Contains("+13.0 %", StringComparison.Ordinal)
+        );
 
     [Fact]
     public void Swapping_the_runs_turns_the_sign_and_keeps_the_uncertainty() =>
-        Gen.Double[30, 100].Select(Gen.Double[30, 100], Gen.Double[10, 35], Gen.Double[10, 35]).Sample((c1, c2, a1, a2) =>
-        {
-            var (x, y) = (RunOf(a1, ("core", c1)), RunOf(a2, ("core", c2)));
-            var (there, back) = (Judge(x, y).Parts[0], Judge(y, x).Parts[0]);
-            return Math.Abs(there.ChangeKelvin + back.ChangeKelvin) < 1e-9 && Math.Abs(there.UncertaintyKelvin - back.UncertaintyKelvin) < 1e-9;
-        });
+        Gen.Double[30, 100]
+            .Select(Gen.Double[30, 100], Gen.Double[10, 35], Gen.Double[10, 35])
+            .Sample(
+                (c1, c2, a1, a2) =>
+                {
+                    var (x, y) = (RunOf(a1, ("core", c1)), RunOf(a2, ("core", c2)));
+                    var (there, back) = (Judge(x, y).Parts[0], Judge(y, x).Parts[0]);
+                    return Math.Abs(there.ChangeKelvin + back.ChangeKelvin) < 1e-9
+                        && Math.Abs(there.UncertaintyKelvin - back.UncertaintyKelvin) < 1e-9;
+                }
+            );
 
     /// <summary>JEDEC JEP122; constants of SI 2019.</summary>
     [Theory]
@@ -145,7 +178,12 @@ public class RunComparisonTests
     [InlineData(0.7, 60, 70)]
     [InlineData(0.5, 55, 125)]
     public void Heat_ages_by_Arrhenius(double energy, int from, int to) =>
-        Assert.Equal(1, Core.Forecast.Ageing.Acceleration(new(from), new(to), energy) / Reference.Value(FormattableString.Invariant($"9.1-{energy}-{from}-{to}")), 5e-5);
+        Assert.Equal(
+            1,
+            Core.Forecast.Ageing.Acceleration(new(from), new(to), energy)
+                / Reference.Value(FormattableString.Invariant($"9.1-{energy}-{from}-{to}")),
+            5e-5
+        );
 
     /// <summary>Incropera &amp; DeWitt, ch. 5 (lumped capacitance): a run of two time constants is extrapolated and said to be unsettled.</summary>
     [Fact]

@@ -5,14 +5,29 @@ namespace Pyrometron.Core.Tests.Proof;
 /// <summary>A run read from a sensor log: never the last sample, and what went wrong is seen.</summary>
 public class RunLogTests
 {
-    private static double[] Minutes(double until, double every = 0.25) => [.. Enumerable.Range(0, (int)(until / every) + 1).Select(i => i * every)];
+    private static double[] Minutes(double until, double every = 0.25) =>
+        [.. Enumerable.Range(0, (int)(until / every) + 1).Select(i => i * every)];
 
-    private static double[] Rise(double[] minutes, double settled, double tau, Random random) => [.. minutes.Select(t => Math.Round(settled - (settled - 30) * Math.Exp(-t / tau) + random.NextDouble() - 0.5))];
+    private static double[] Rise(double[] minutes, double settled, double tau, Random random) =>
+        [.. minutes.Select(t => Math.Round(settled - (settled - 30) * Math.Exp(-t / tau) + random.NextDouble() - 0.5))];
 
-    private static RunReading Read(double minutes, Func<double, double>? clock = null, Func<double, double>? power = null, double tau = 4)
+    private static RunReading Read(
+        double minutes,
+        Func<double, double>? clock = null,
+        Func<double, double>? power = null,
+        double tau = 4
+    )
     {
         var t = Minutes(minutes);
-        return RunReading.Of(new RunLog(t, [("core", Rise(t, 82, tau, new Random(1)))], [.. t.Select(_ => 24.5)], power is null ? null : [.. t.Select(power)], clock is null ? null : [.. t.Select(clock)]))!;
+        return RunReading.Of(
+            new RunLog(
+                t,
+                [("core", Rise(t, 82, tau, new Random(1)))],
+                [.. t.Select(_ => 24.5)],
+                power is null ? null : [.. t.Select(power)],
+                clock is null ? null : [.. t.Select(clock)]
+            )
+        )!;
     }
 
     [Fact]
@@ -70,7 +85,9 @@ public class RunLogTests
     public void A_part_that_was_not_measured_is_left_out_and_too_few_samples_are_none()
     {
         var t = Minutes(20);
-        var run = RunReading.Of(new RunLog(t, [("core", Rise(t, 82, 4, new Random(3))), ("memory", [.. t.Select(_ => double.NaN)])]))!;
+        var run = RunReading.Of(
+            new RunLog(t, [("core", Rise(t, 82, 4, new Random(3))), ("memory", [.. t.Select(_ => double.NaN)])])
+        )!;
         Assert.Equal("core", Assert.Single(run.Parts).Part);
         Assert.Null(RunReading.Of(new RunLog([0, 1, 2], [("core", [30, 40, 50])])));
     }

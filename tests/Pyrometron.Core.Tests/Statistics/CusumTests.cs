@@ -6,8 +6,36 @@ public class CusumTests
 {
     private static readonly double[] Montgomery =
     [
-        9.45, 7.99, 9.29, 11.66, 12.16, 10.18, 8.04, 11.46, 9.20, 10.34, 9.03, 11.47, 10.51, 9.40, 10.08, 9.37, 10.62, 10.31, 8.52, 10.84, 10.90, 9.33, 12.29,
-        11.50, 10.60, 11.08, 10.38, 11.62, 11.31, 10.52,
+        9.45,
+        7.99,
+        9.29,
+        11.66,
+        12.16,
+        10.18,
+        8.04,
+        11.46,
+        9.20,
+        10.34,
+        9.03,
+        11.47,
+        10.51,
+        9.40,
+        10.08,
+        9.37,
+        10.62,
+        10.31,
+        8.52,
+        10.84,
+        10.90,
+        9.33,
+        12.29,
+        11.50,
+        10.60,
+        11.08,
+        10.38,
+        11.62,
+        11.31,
+        10.52,
     ];
 
     /// <summary>Montgomery, Introduction to Statistical Quality Control, table 9.1: signal at period 29, shift after 22.</summary>
@@ -40,8 +68,7 @@ public class CusumTests
         for (var run = 0; run < runs; run++)
         {
             var chart = new Cusum(0.5, 4);
-            do
-                total++;
+            do total++;
             while (chart.Add(shift + random.Normal()) == 0);
         }
         Assert.Equal(1, (double)total / runs / Reference.Value(id), 0.03);

@@ -19,7 +19,10 @@ public class IsotonicRegressionTests
     public void Adjacent_violators_are_pooled_to_their_mean()
     {
         double[] expected = [1.25, 1.25, 4, 16.7 / 3, 16.7 / 3, 16.7 / 3, 7.8, 8.25, 8.25, 9.25, 9.25];
-        Assert.All(expected.Zip(Fitted(1.5, 1, 4, 6, 5.7, 5, 7.8, 9, 7.5, 9.5, 9)), pair => Assert.Equal(pair.First, pair.Second, 1e-12));
+        Assert.All(
+            expected.Zip(Fitted(1.5, 1, 4, 6, 5.7, 5, 7.8, 9, 7.5, 9.5, 9)),
+            pair => Assert.Equal(pair.First, pair.Second, 1e-12)
+        );
     }
 
     [Fact]
@@ -39,12 +42,15 @@ public class IsotonicRegressionTests
 
     [Fact]
     public void It_never_falls_keeps_the_mean_and_no_other_rising_curve_is_nearer() =>
-        Gen.Select(Gen.Double[-50, 50].Array[2, 25], Gen.Double[-50, 50].Array[25]).Sample((y, other) =>
-        {
-            var fitted = Fitted(y);
-            double Distance(IEnumerable<double> curve) => curve.Zip(y, (c, v) => (c - v) * (c - v)).Sum();
-            Assert.All(fitted.Zip(fitted.Skip(1)), pair => Assert.True(pair.First <= pair.Second + 1e-9));
-            Assert.Equal(y.Average(), fitted.Average(), 1e-9);
-            Assert.True(Distance(fitted) <= Distance(other.Take(y.Length).Order()) + 1e-9);
-        });
+        Gen.Select(Gen.Double[-50, 50].Array[2, 25], Gen.Double[-50, 50].Array[25])
+            .Sample(
+                (y, other) =>
+                {
+                    var fitted = Fitted(y);
+                    double Distance(IEnumerable<double> curve) => curve.Zip(y, (c, v) => (c - v) * (c - v)).Sum();
+                    Assert.All(fitted.Zip(fitted.Skip(1)), pair => Assert.True(pair.First <= pair.Second + 1e-9));
+                    Assert.Equal(y.Average(), fitted.Average(), 1e-9);
+                    Assert.True(Distance(fitted) <= Distance(other.Take(y.Length).Order()) + 1e-9);
+                }
+            );
 }

@@ -10,18 +10,24 @@ public class SmallAlgebraTests
     private static readonly Gen<double[]> Entries = Gen.Double[-2, 2].Array[36];
 
     [Fact]
-    public void Cholesky_solves_as_the_library_does() => Entries.Select(Gen.Double[-3, 3].Array[6]).Sample((entries, right) =>
-    {
-        var a = Matrix<double>.Build.Dense(6, 6, entries);
-        var h = a.TransposeThisAndMultiply(a) + Matrix<double>.Build.DenseIdentity(6);
-        var factor = h.ToRowMajorArray();
-        Assert.True(Cholesky.Factor(factor, 6));
-        var x = (double[])right.Clone();
-        Cholesky.SolveLower(factor, 6, x);
-        Cholesky.SolveUpper(factor, 6, x);
-        var expected = h.Cholesky().Solve(Vector<double>.Build.Dense(right));
-        return Enumerable.Range(0, 6).All(i => Math.Abs(x[i] - expected[i]) < 1e-9);
-    }, iter: 200);
+    public void Cholesky_solves_as_the_library_does() =>
+        Entries
+            .Select(Gen.Double[-3, 3].Array[6])
+            .Sample(
+                (entries, right) =>
+                {
+                    var a = Matrix<double>.Build.Dense(6, 6, entries);
+                    var h = a.TransposeThisAndMultiply(a) + Matrix<double>.Build.DenseIdentity(6);
+                    var factor = h.ToRowMajorArray();
+                    Assert.True(Cholesky.Factor(factor, 6));
+                    var x = (double[])right.Clone();
+                    Cholesky.SolveLower(factor, 6, x);
+                    Cholesky.SolveUpper(factor, 6, x);
+                    var expected = h.Cholesky().Solve(Vector<double>.Build.Dense(right));
+                    return Enumerable.Range(0, 6).All(i => Math.Abs(x[i] - expected[i]) < 1e-9);
+                },
+                iter: 200
+            );
 
     [Fact]
     public void A_matrix_that_is_not_positive_definite_is_said_to_be_none()
@@ -31,17 +37,31 @@ public class SmallAlgebraTests
     }
 
     [Fact]
-    public void Tridiagonal_solves_as_the_full_matrix_does() => Gen.Double[-0.9, 0.9].Array[7].Select(Gen.Double[-3, 3].Array[8]).Sample((off, right) =>
-    {
-        var diagonal = Enumerable.Range(0, 8).Select(i => 2.0 + 0.1 * i).ToArray();
-        var full = Matrix<double>.Build.Dense(8, 8, (i, j) => i == j ? diagonal[i] : Math.Abs(i - j) == 1 ? off[Math.Min(i, j)] : 0);
-        var solver = new Tridiagonal();
-        solver.Factor(diagonal, off);
-        var x = (double[])right.Clone();
-        solver.Solve(x);
-        var expected = full.Solve(Vector<double>.Build.Dense(right));
-        return Enumerable.Range(0, 8).All(i => Math.Abs(x[i] - expected[i]) < 1e-9);
-    }, iter: 200);
+    public void Tridiagonal_solves_as_the_full_matrix_does() =>
+        Gen.Double[-0.9, 0.9]
+            .Array[7]
+            .Select(Gen.Double[-3, 3].Array[8])
+            .Sample(
+                (off, right) =>
+                {
+                    var diagonal = Enumerable.Range(0, 8).Select(i => 2.0 + 0.1 * i).ToArray();
+                    var full = Matrix<double>.Build.Dense(
+                        8,
+                        8,
+                        (i, j) =>
+                            i == j ? diagonal[i]
+                            : Math.Abs(i - j) == 1 ? off[Math.Min(i, j)]
+                            : 0
+                    );
+                    var solver = new Tridiagonal();
+                    solver.Factor(diagonal, off);
+                    var x = (double[])right.Clone();
+                    solver.Solve(x);
+                    var expected = full.Solve(Vector<double>.Build.Dense(right));
+                    return Enumerable.Range(0, 8).All(i => Math.Abs(x[i] - expected[i]) < 1e-9);
+                },
+                iter: 200
+            );
 
     [Fact]
     public void A_smaller_problem_after_a_larger_one_is_not_disturbed_by_it()
@@ -56,7 +76,13 @@ public class SmallAlgebraTests
     }
 
     private static double[] AllSlopes(double[] t, double[] y) =>
-        [.. from i in Enumerable.Range(0, t.Length) from j in Enumerable.Range(0, i) where t[i] != t[j] orderby (y[i] - y[j]) / (t[i] - t[j]) select (y[i] - y[j]) / (t[i] - t[j])];
+        [
+            .. from i in Enumerable.Range(0, t.Length)
+            from j in Enumerable.Range(0, i)
+            where t[i] != t[j]
+            orderby (y[i] - y[j]) / (t[i] - t[j])
+            select (y[i] - y[j]) / (t[i] - t[j]),
+        ];
 
     /// <summary>Whole degrees and repeated times make most slopes equal: the hard case for counting by order.</summary>
     [Theory]

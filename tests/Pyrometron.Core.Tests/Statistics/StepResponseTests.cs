@@ -18,7 +18,11 @@ public class StepResponseTests
 
     /// <summary>NIST/ITL StRD: Misra1a and BoxBOD, the step response from zero, certified values.</summary>
     [Theory]
-    [InlineData("2.7", new[] { 77.6, 114.9, 141.1, 190.8, 239.9, 289.0, 332.8, 378.4, 434.8, 477.3, 536.8, 593.1, 689.1, 760.0 }, new[] { 10.07, 14.73, 17.94, 23.93, 29.61, 35.18, 40.02, 44.82, 50.76, 55.05, 61.01, 66.40, 75.47, 81.78 })]
+    [InlineData(
+        "2.7",
+        new[] { 77.6, 114.9, 141.1, 190.8, 239.9, 289.0, 332.8, 378.4, 434.8, 477.3, 536.8, 593.1, 689.1, 760.0 },
+        new[] { 10.07, 14.73, 17.94, 23.93, 29.61, 35.18, 40.02, 44.82, 50.76, 55.05, 61.01, 66.40, 75.47, 81.78 }
+    )]
     [InlineData("2.8", new[] { 1.0, 2, 3, 5, 7, 10 }, new[] { 109.0, 149, 149, 191, 213, 224 })]
     public void Certified_nonlinear_fits(string id, double[] x, double[] y)
     {

@@ -5,7 +5,8 @@ namespace Pyrometron.Core.Tests.Statistics;
 
 public class TrendTests
 {
-    private static readonly double[] SenTimes = [1, 2, 3, 4, 10, 12, 18], SenValues = [9, 15, 19, 20, 45, 55, 78];
+    private static readonly double[] SenTimes = [1, 2, 3, 4, 10, 12, 18],
+        SenValues = [9, 15, 19, 20, 45, 55, 78];
 
     /// <summary>Sen 1968 (JASA 63, 1379–1389), example after Graybill 1961.</summary>
     [Fact]
@@ -44,7 +45,8 @@ public class TrendTests
     [Fact]
     public void Ties_in_time_and_value_are_counted_for_neither_side()
     {
-        double[] t = [0, 7, 7, 14, 30, 30, 45, 60, 90, 120], y = [58.0, 58.5, 58.0, 59.0, 59.0, 60.0, 60.0, 61.5, 63.0, 64.5];
+        double[] t = [0, 7, 7, 14, 30, 30, 45, 60, 90, 120],
+            y = [58.0, 58.5, 58.0, 59.0, 59.0, 60.0, 60.0, 61.5, 63.0, 64.5];
         var line = TheilSen.Fit(t, y)!.Value;
         Assert.Equal(2.5 / 46, line.Slope, 1e-9);
         Assert.Equal(43, line.Pairs);
@@ -65,13 +67,18 @@ public class TrendTests
 
     [Fact]
     public void A_quarter_of_wild_points_does_not_turn_the_line() =>
-        Gen.Double[-3, 3].Select(Gen.Int[0, 1_000_000]).Sample((slope, seed) =>
-        {
-            var random = new Random(seed);
-            var t = Enumerable.Range(0, 40).Select(i => (double)i).ToArray();
-            var y = t.Select(x => slope * x + 5 + (random.NextDouble() < 0.2 ? random.NextDouble() * 1000 : 0)).ToArray();
-            return Math.Abs(TheilSen.Fit(t, y)!.Value.Slope - slope) < 0.5;
-        }, iter: 200);
+        Gen.Double[-3, 3]
+            .Select(Gen.Int[0, 1_000_000])
+            .Sample(
+                (slope, seed) =>
+                {
+                    var random = new Random(seed);
+                    var t = Enumerable.Range(0, 40).Select(i => (double)i).ToArray();
+                    var y = t.Select(x => slope * x + 5 + (random.NextDouble() < 0.2 ? random.NextDouble() * 1000 : 0)).ToArray();
+                    return Math.Abs(TheilSen.Fit(t, y)!.Value.Slope - slope) < 0.5;
+                },
+                iter: 200
+            );
 
     [Fact]
     public void Nothing_to_fit_is_null_and_different_lengths_are_an_error()

@@ -13,7 +13,10 @@ public class LevelValuationTests
     private static readonly DateOnly Today = new(2026, 3, 1);
 
     /// <summary>One year and round figures, so that they can be reckoned by hand.</summary>
-    private static readonly JudgementPolicy House = JudgementPolicy.Default with { Values = new HouseValues(LifeYears: 10, PayBackYears: 1) { GraphicsCard = new(0.2, 900) } };
+    private static readonly JudgementPolicy House = JudgementPolicy.Default with
+    {
+        Values = new HouseValues(LifeYears: 10, PayBackYears: 1) { GraphicsCard = new(0.2, 900) },
+    };
 
     private static readonly FanAtWork Still = new(0.6, 0, 30);
 
@@ -22,7 +25,21 @@ public class LevelValuationTests
 
     /// <summary>A core that reads 80 °C now, would rise so much over the air at full fan, and has so much to win.</summary>
     private static PartAssessment Core(CauseSplit split, double hottestRise = 50, double pace = 0, double sigma = 1) =>
-        new(new("core", new(90), JointMaterial.Paste), 40, 15, split, sigma, 80, 33 + hottestRise, hottestRise, 90 - 5 - 33 - hottestRise, null, pace, null, []);
+        new(
+            new("core", new(90), JointMaterial.Paste),
+            40,
+            15,
+            split,
+            sigma,
+            80,
+            33 + hottestRise,
+            hottestRise,
+            90 - 5 - 33 - hottestRise,
+            null,
+            pace,
+            null,
+            []
+        );
 
     private static CauseSplit Dust(double kelvin) => new(kelvin, 0, 0, 0, JointMaterial.Paste);
 
@@ -30,8 +47,18 @@ public class LevelValuationTests
 
     private static readonly (double, double)[] Year = [.. Enumerable.Range(1, 73).Select(i => (i * 5.0, 25.0))];
 
-    private static LevelWorth Of(ServiceLevel level, PartAssessment part, Asset? asset = null, FanAtWork? fan = null, JudgementPolicy? policy = null, IReadOnlyList<(double, double)>? year = null, params Symptom[] symptoms) =>
-        new LevelValuation(asset ?? Machine(), [part], year ?? Year, fan ?? Still, symptoms, Today, policy ?? House).Levels().Single(l => l.Level == level);
+    private static LevelWorth Of(
+        ServiceLevel level,
+        PartAssessment part,
+        Asset? asset = null,
+        FanAtWork? fan = null,
+        JudgementPolicy? policy = null,
+        IReadOnlyList<(double, double)>? year = null,
+        params Symptom[] symptoms
+    ) =>
+        new LevelValuation(asset ?? Machine(), [part], year ?? Year, fan ?? Still, symptoms, Today, policy ?? House)
+            .Levels()
+            .Single(l => l.Level == level);
 
     /// <summary>Dynamic power C·V²·f with the voltage following the clock: 27.1 % less heat is a clock of 0.9 (0.9³ = 0.729).</summary>
     [Fact]
@@ -52,7 +79,11 @@ public class LevelValuationTests
         var slow = Of(ServiceLevel.DustOut, Core(Dust(20), 65, 0.01)).Value.Throttling;
         Assert.True(slow > 0 && Of(ServiceLevel.DustOut, Core(Dust(20), 65, 0.03)).Value.Throttling > 2 * slow);
         // Half a year at 30 °C costs about what 5 K cost for half a year.
-        var summer = Of(ServiceLevel.DustOut, Core(Dust(20), 65), year: [.. Year.Select((d, i) => (d.Item1, i % 2 == 0 ? 30.0 : 20))]).Value.Throttling;
+        var summer = Of(
+            ServiceLevel.DustOut,
+            Core(Dust(20), 65),
+            year: [.. Year.Select((d, i) => (d.Item1, i % 2 == 0 ? 30.0 : 20))]
+        ).Value.Throttling;
         Assert.Equal((1 - Math.Cbrt(60 / 65.0)) * 37 / 73 * 24 * 365 * 0.2, summer, 1e-6);
         Assert.Equal(0, Of(ServiceLevel.DustOut, Core(Dust(20), 80), year: []).Value.Throttling);
     }
@@ -87,7 +118,10 @@ public class LevelValuationTests
     public void Quiet_is_worth_something_where_people_sit()
     {
         var listening = Still with { Takes = 0.5 };
-        var (laptop, server) = (Of(ServiceLevel.DustOut, Core(Dust(10)), Machine(AssetKind.Laptop), listening), Of(ServiceLevel.DustOut, Core(Dust(10)), Machine(AssetKind.Server), listening));
+        var (laptop, server) = (
+            Of(ServiceLevel.DustOut, Core(Dust(10)), Machine(AssetKind.Laptop), listening),
+            Of(ServiceLevel.DustOut, Core(Dust(10)), Machine(AssetKind.Server), listening)
+        );
         Assert.Equal(House.Values.DecibelYear * FanAtWork.DecibelsLess(listening.SpeedAfter(8.5)), laptop.Value.Noise, 1e-9);
         Assert.Equal(0, server.Value.Noise);
         Assert.True(server.Value.Energy > laptop.Value.Energy);
@@ -96,12 +130,21 @@ public class LevelValuationTests
     [Fact]
     public void Crashes_that_people_reported_are_worth_what_they_cost()
     {
-        Symptom[] crashes = [new(Today.AddDays(-73), SymptomKind.Crash, null), new(Today.AddDays(-3), SymptomKind.Shutdown, null), new(Today, SymptomKind.Noise, null)];
+        Symptom[] crashes =
+        [
+            new(Today.AddDays(-73), SymptomKind.Crash, null),
+            new(Today.AddDays(-3), SymptomKind.Shutdown, null),
+            new(Today, SymptomKind.Noise, null),
+        ];
         // Two in 73 days are ten a year, of two hours each.
         Assert.Equal(10 * 2 * 0.2, Of(ServiceLevel.Repaste, Core(Paste(10)), symptoms: crashes).Value.Crashes, 1e-9);
         Assert.Equal(0, Of(ServiceLevel.DustOut, Core(Paste(10)), symptoms: crashes).Value.Crashes, 1e-9);
         // One of today is not 365 a year.
-        Assert.Equal(365 / 30.0 * 2 * 0.2, Of(ServiceLevel.Repaste, Core(Paste(10)), symptoms: [new(Today, SymptomKind.Crash, null)]).Value.Crashes, 1e-9);
+        Assert.Equal(
+            365 / 30.0 * 2 * 0.2,
+            Of(ServiceLevel.Repaste, Core(Paste(10)), symptoms: [new(Today, SymptomKind.Crash, null)]).Value.Crashes,
+            1e-9
+        );
     }
 
     [Fact]
@@ -117,7 +160,18 @@ public class LevelValuationTests
         Assert.Equal(v.Gain - v.Cost, v.Net, 1e-9);
         Assert.Equal(0, Of(ServiceLevel.BlowOut, Core(Paste(10)), Machine(warranty: until)).Value.Warranty);
         foreach (var school in (WarrantySchool[])[WarrantySchool.AskFirst, WarrantySchool.OpenWhereAllowed])
-            Assert.Equal(0, Of(ServiceLevel.Repaste, Core(Paste(10)), Machine(warranty: until), policy: House with { Warranty = school }).Value.Warranty);
+            Assert.Equal(
+                0,
+                Of(
+                    ServiceLevel.Repaste,
+                    Core(Paste(10)),
+                    Machine(warranty: until),
+                    policy: House with
+                    {
+                        Warranty = school,
+                    }
+                ).Value.Warranty
+            );
     }
 
     [Fact]
@@ -136,7 +190,14 @@ public class LevelValuationTests
         var before = double.NegativeInfinity;
         foreach (var hour in (double[])[0, 0.1, 1, 10])
         {
-            var worth = Of(ServiceLevel.DustOut, Core(Dust(25), 80), policy: House with { Values = House.Values with { GraphicsCard = new(hour, 900) } });
+            var worth = Of(
+                ServiceLevel.DustOut,
+                Core(Dust(25), 80),
+                policy: House with
+                {
+                    Values = House.Values with { GraphicsCard = new(hour, 900) },
+                }
+            );
             Assert.True(worth.Value.Net > before);
             before = worth.Value.Net;
         }
@@ -155,8 +216,21 @@ public class LevelValuationTests
     public void What_lasts_is_summed_over_the_years_in_which_it_has_to_pay_and_costs_come_once()
     {
         var part = Core(Dust(20), 70, 0.01);
-        var (one, three) = (Of(ServiceLevel.DustOut, part, fan: Still with { Takes = 0.3 }).Value,
-            Of(ServiceLevel.DustOut, part, fan: Still with { Takes = 0.3 }, policy: House with { Values = House.Values with { PayBackYears = 3 } }).Value);
+        var (one, three) = (
+            Of(ServiceLevel.DustOut, part, fan: Still with { Takes = 0.3 }).Value,
+            Of(
+                ServiceLevel.DustOut,
+                part,
+                fan: Still with
+                {
+                    Takes = 0.3,
+                },
+                policy: House with
+                {
+                    Values = House.Values with { PayBackYears = 3 },
+                }
+            ).Value
+        );
         Assert.Equal(3 * one.Ageing, three.Ageing, 1e-9);
         Assert.Equal(3 * one.Energy, three.Energy, 1e-9);
         Assert.Equal(one.Cost, three.Cost, 1e-9);
