@@ -1,10 +1,10 @@
+using Pyrometron.Server.Imports;
 using System.Diagnostics;
 using System.Globalization;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Formats.Fleet;
-using Pyrometron.Server.Imports;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Bench;

@@ -3,7 +3,7 @@ using System.Globalization;
 using Pyrometron.Bench.Scoring;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Bench;

@@ -1,13 +1,13 @@
+using Pyrometron.Server.Imports;
 using System.Diagnostics;
 using System.Globalization;
 using System.IO.Compression;
 using System.Text;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Statistics;
 using Pyrometron.Formats.Fleet;
-using Pyrometron.Server.Imports;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Bench;

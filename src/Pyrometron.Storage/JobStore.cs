@@ -2,7 +2,7 @@ using System.Globalization;
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Learning;
 
 namespace Pyrometron.Storage;
 

@@ -1,8 +1,7 @@
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
-using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Storage;
 

@@ -1,5 +1,5 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Judging;
 
 namespace Pyrometron.Storage;
 

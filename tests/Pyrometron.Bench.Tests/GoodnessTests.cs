@@ -1,4 +1,6 @@
 using Pyrometron.Bench.Scoring;
+using Pyrometron.Core.Drift;
+using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Judging;
 
 namespace Pyrometron.Bench.Tests;

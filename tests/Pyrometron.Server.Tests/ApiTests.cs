@@ -1,5 +1,8 @@
 using System.Text.Json;
 using NetArchTest.Rules;
+using Pyrometron.Devices;
+using Pyrometron.Formats;
+using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Tests;
 

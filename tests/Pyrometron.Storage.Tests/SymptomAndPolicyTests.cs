@@ -1,7 +1,6 @@
-using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Events;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
-using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Storage.Tests;
 

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Bench.Scoring;
 

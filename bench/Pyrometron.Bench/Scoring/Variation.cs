@@ -1,6 +1,6 @@
 using System.Globalization;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Statistics;
 

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Inspection;
 
 namespace Pyrometron.Core.Jobs;
 
@@ -22,7 +23,7 @@ public static class EntryWords
             Counted e => $"{e.What}, {e.Item}: {e.Out} out, {e.In} in",
             CountExcused e => $"{e.What} do not come out even: {e.Reason}",
             Found e =>
-                $"Found: {SubjectWord(e.About)} {Inspection.Find(e.About, e.Grade)?.Says ?? e.Grade}{(e.Note is { Length: > 0 } note ? $" ({note})" : "")}",
+                $"Found: {SubjectWord(e.About)} {Grading.Find(e.About, e.Grade)?.Says ?? e.Grade}{(e.Note is { Length: > 0 } note ? $" ({note})" : "")}",
             DamageFound e => $"Damage found on opening: {e.Text}",
             DeviationSeen e => $"Deviation from good practice: {e.Text}",
             ComplaintRecorded e => $"Complaint: {Words.Of(e.What).Replace('-', ' ')}{Detail(e)}",

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Jobs;
@@ -37,8 +38,8 @@ public sealed partial class Job
                 CountExcused excused => OnlyOpen ?? Sentence(excused.Reason, "The reason"),
                 Found found => Unclosed
                     ?? (
-                        Inspection.Find(found.About, found.Grade) is null
-                            ? $"'{found.Grade}' is no grade of {Words.Of(found.About)}; there are {string.Join(", ", Inspection.Grades[found.About].Select(g => g.Word))}."
+                        Grading.Find(found.About, found.Grade) is null
+                            ? $"'{found.Grade}' is no grade of {Words.Of(found.About)}; there are {string.Join(", ", Grading.Grades[found.About].Select(g => g.Word))}."
                             : OptionalSentence(found.Note)
                     ),
                 DamageFound damage => Unclosed ?? Sentence(damage.Text, "What is damaged"),

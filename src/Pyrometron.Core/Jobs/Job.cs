@@ -1,4 +1,6 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Proof;
 
@@ -169,10 +171,10 @@ public sealed partial class Job
         ];
 
     /// <summary>The causes that the findings speak for; null when nothing was looked at.</summary>
-    public IReadOnlyList<Cause>? FoundCauses => Inspection.FoundCauses(Graded);
+    public IReadOnlyList<Cause>? FoundCauses => Grading.FoundCauses(Graded);
 
     /// <summary>A higher level that the findings ask for, or null.</summary>
-    public (ServiceLevel Level, FindingSubject Subject, Grade Grade)? AskedFor => Inspection.AsksFor(Level, Graded);
+    public (ServiceLevel Level, FindingSubject Subject, Grade Grade)? AskedFor => Grading.AsksFor(Level, Graded);
 
     private IEnumerable<(FindingSubject, string)> Graded => _findings.Values.Select(f => (f.About, f.Grade));
 

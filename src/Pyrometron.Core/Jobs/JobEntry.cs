@@ -1,7 +1,8 @@
 using System.Text.Json.Serialization;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Procedures;
-using Pyrometron.Core.Proof;
 
 namespace Pyrometron.Core.Jobs;
 

@@ -1,6 +1,7 @@
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Core.Judging;

@@ -1,4 +1,6 @@
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Statistics;

@@ -1,8 +1,11 @@
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Causes;
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Intervals;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Statistics;
 using Pyrometron.Core.Units;

@@ -1,8 +1,10 @@
 using System.Globalization;
+using Pyrometron.Core.Assessments;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Priority;
-using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Units;
 using Pyrometron.Core.Worth;
 

@@ -1,3 +1,4 @@
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Statistics;

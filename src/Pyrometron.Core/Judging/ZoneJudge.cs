@@ -1,7 +1,8 @@
 using System.Collections.Concurrent;
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Units;
 

@@ -1,6 +1,6 @@
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Judging;
-using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Priority;

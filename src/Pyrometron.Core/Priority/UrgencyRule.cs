@@ -1,7 +1,8 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Intervals;
-using Pyrometron.Core.Judging;
+using Pyrometron.Core.Policies;
 
 namespace Pyrometron.Core.Priority;
 

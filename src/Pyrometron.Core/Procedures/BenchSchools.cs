@@ -1,21 +1,7 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Policies;
 
 namespace Pyrometron.Core.Procedures;
-
-/// <summary>How much is done once a machine is open.</summary>
-public enum Extent
-{
-    LeastThatCures,
-    AllWhileOpen,
-}
-
-/// <summary>What may be done to a machine under warranty.</summary>
-public enum WarrantySchool
-{
-    AirOnly,
-    AskFirst,
-    OpenWhereAllowed,
-}
 
 /// <summary>Which paste pattern is used.</summary>
 public enum PasteSchool

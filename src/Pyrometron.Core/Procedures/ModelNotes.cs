@@ -1,5 +1,5 @@
 using System.Text.Json.Serialization;
-using Pyrometron.Core.Proof;
+using Pyrometron.Core.Events;
 
 namespace Pyrometron.Core.Procedures;
 

@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Inspection;
+using Pyrometron.Core.Policies;
 
 namespace Pyrometron.Core.Procedures;
 
@@ -38,9 +39,7 @@ public sealed record CardBasis(
     public bool ChangesFan =>
         Level == ServiceLevel.FanSwap
         || Level > ServiceLevel.FanSwap
-            && (Findings ?? new Dictionary<FindingSubject, string>()).Any(f =>
-                Inspection.Find(f.Key, f.Value)?.Cause == Cause.Fan
-            );
+            && (Findings ?? new Dictionary<FindingSubject, string>()).Any(f => Grading.Find(f.Key, f.Value)?.Cause == Cause.Fan);
 
     /// <summary>Whether it was found wet.</summary>
     public bool Wet => Findings?.GetValueOrDefault(FindingSubject.Liquid) == "wet";

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 
 namespace Pyrometron.Core.Proof;

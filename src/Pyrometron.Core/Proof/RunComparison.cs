@@ -1,5 +1,6 @@
 using System.Globalization;
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 
 namespace Pyrometron.Core.Proof;

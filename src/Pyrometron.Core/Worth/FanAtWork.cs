@@ -1,5 +1,5 @@
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Drift;
-using Pyrometron.Core.Judging;
 
 namespace Pyrometron.Core.Worth;
 

@@ -1,7 +1,8 @@
+using Pyrometron.Core.Assessments;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
-using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Worth;

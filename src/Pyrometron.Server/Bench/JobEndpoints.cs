@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
@@ -30,7 +31,7 @@ internal static class JobEndpoints
         LongestText = 2000;
 
     /// <summary>Grades of everything that can be looked at.</summary>
-    private static readonly Dictionary<FindingSubject, GradeAnswer[]> Grades = Inspection.Grades.ToDictionary(
+    private static readonly Dictionary<FindingSubject, GradeAnswer[]> Grades = Grading.Grades.ToDictionary(
         g => g.Key,
         g => g.Value.Select(grade => new GradeAnswer(grade.Word, grade.Says)).ToArray()
     );

@@ -1,4 +1,4 @@
-using Pyrometron.Core.Proof;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Statistics;
 using Pyrometron.Core.Units;
 using Pyrometron.Storage;

@@ -1,6 +1,7 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
-using Pyrometron.Core.Judging;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
 

@@ -1,5 +1,5 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Procedures;
-using Pyrometron.Core.Proof;
 
 namespace Pyrometron.Server.Demo;
 

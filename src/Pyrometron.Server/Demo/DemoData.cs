@@ -1,11 +1,11 @@
 using System.Diagnostics;
 using System.Text.Json;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
-using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Learning;
 using Pyrometron.Core.Procedures;
-using Pyrometron.Core.Proof;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
 using Pyrometron.Server.Bench;

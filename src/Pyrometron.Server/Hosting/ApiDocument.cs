@@ -1,5 +1,5 @@
 using Microsoft.AspNetCore.OpenApi;
-using Pyrometron.Core.Proof;
+using Pyrometron.Core.Events;
 using Pyrometron.Server.Proof;
 
 namespace Pyrometron.Server.Hosting;

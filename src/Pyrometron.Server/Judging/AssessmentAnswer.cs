@@ -1,5 +1,7 @@
 using System.Text.Json.Serialization;
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Judging;

@@ -2,7 +2,7 @@ using System.Collections.Concurrent;
 using System.Diagnostics;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Learning;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Judging;

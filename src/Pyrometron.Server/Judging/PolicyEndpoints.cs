@@ -1,8 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
-using Pyrometron.Core.Worth;
 using Pyrometron.Formats;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;

@@ -2,7 +2,7 @@ using System.Text.Json.Serialization;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Judging;

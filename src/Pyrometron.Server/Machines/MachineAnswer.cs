@@ -1,5 +1,5 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Judging;
 using Pyrometron.Core.Units;
 using Pyrometron.Formats;
 using Pyrometron.Server.Bench;

@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Judging;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Storage;

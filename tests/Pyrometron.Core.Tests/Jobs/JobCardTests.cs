@@ -1,7 +1,8 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Procedures;
-using Pyrometron.Core.Proof;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Tests.Jobs;

@@ -1,10 +1,9 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
-using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Learning;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Simulation;
-using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Tests.Judging;
 

@@ -1,6 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Core.Tests.Judging;

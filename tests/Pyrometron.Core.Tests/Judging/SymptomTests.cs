@@ -1,5 +1,7 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Readings;
 

@@ -1,6 +1,8 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Intervals;
+using Pyrometron.Core.Judging;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Priority;
 
 namespace Pyrometron.Core.Tests.Judging;

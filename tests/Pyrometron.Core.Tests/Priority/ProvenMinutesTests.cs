@@ -1,5 +1,5 @@
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Priority;
+using Pyrometron.Core.Learning;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Tests.Priority;

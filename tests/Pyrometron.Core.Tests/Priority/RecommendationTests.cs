@@ -1,8 +1,8 @@
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Causes;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Judging;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Priority;
-using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Tests.Priority;

@@ -108,7 +108,7 @@ public class ModelNotesTests
     [Fact]
     public void A_test_needs_what_makes_it_comparable()
     {
-        var test = new TestProtocol("full", 20, Core.Proof.FanMode.Fixed, 100, "stock", null);
+        var test = new TestProtocol("full", 20, Core.Events.FanMode.Fixed, 100, "stock", null);
         IEnumerable<string> Wrong(TestProtocol p) =>
             (ModelNotes.Empty("x") with { Protocol = p }).Problems().Select(x => x.Pointer);
         Assert.Empty(Wrong(test));

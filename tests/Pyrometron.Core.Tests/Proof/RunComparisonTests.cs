@@ -1,4 +1,5 @@
 using CsCheck;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Proof;
 using Pyrometron.Core.Units;

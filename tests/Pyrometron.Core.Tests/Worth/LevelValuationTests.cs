@@ -1,9 +1,9 @@
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Causes;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
-using Pyrometron.Core.Judging;
-using Pyrometron.Core.Priority;
-using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Tests.Worth;

@@ -1,17 +1,8 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Forecast;
-using Pyrometron.Core.Judging;
+using Pyrometron.Core.Policies;
 
-namespace Pyrometron.Core.Priority;
-
-/// <summary>What goes first within one urgency.</summary>
-public enum Precedence
-{
-    /// <summary>What stands furthest beyond the thresholds; between those that stand alike, what brings most for an hour of work.</summary>
-    Evidence,
-
-    /// <summary>What brings most for an hour of work.</summary>
-    Value,
-}
+namespace Pyrometron.Core.Judging;
 
 /// <summary>Which machine is next: urgency first, then by the house's precedence.</summary>
 public static class QueueOrder

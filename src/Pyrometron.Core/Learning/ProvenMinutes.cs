@@ -1,7 +1,7 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Statistics;
 
-namespace Pyrometron.Core.Priority;
+namespace Pyrometron.Core.Learning;
 
 /// <summary>A finished job and the time it took at the bench.</summary>
 /// <param name="Minutes">As booked, positive.</param>

@@ -1,6 +1,6 @@
-using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Procedures;
 
-namespace Pyrometron.Core.Procedures;
+namespace Pyrometron.Core.Jobs;
 
 /// <summary>
 /// What a filed job adds to its model's notes. Only what the notes do not know yet is taken over: what people drew and wrote

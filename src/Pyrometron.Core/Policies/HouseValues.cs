@@ -1,7 +1,7 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 
-namespace Pyrometron.Core.Worth;
+namespace Pyrometron.Core.Policies;
 
 /// <summary>What a machine of a kind is worth, in the house's currency.</summary>
 /// <param name="MachineHour">An hour of its full work: what is lost while it stands, or in part while it is slowed down.</param>

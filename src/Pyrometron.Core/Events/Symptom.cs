@@ -1,6 +1,6 @@
 using Pyrometron.Core.Fleet;
 
-namespace Pyrometron.Core.Judging;
+namespace Pyrometron.Core.Events;
 
 /// <summary>What somebody saw or heard a machine do.</summary>
 public enum SymptomKind

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Procedures;
 
@@ -12,7 +13,7 @@ public class InspectionTests
     {
         foreach (var subject in Enum.GetValues<FindingSubject>())
         {
-            var grades = Inspection.Grades[subject];
+            var grades = Grading.Grades[subject];
             Assert.Null(grades[0].Cause);
             Assert.Equal(grades.Count, grades.DistinctBy(g => g.Word).Count());
             Assert.All(
@@ -20,32 +21,27 @@ public class InspectionTests
                 g => Assert.True(ServiceEffects.RemovedShare(g.Needs!.Value, g.Cause!.Value) > 0)
             );
         }
-        Assert.Equal(["0", "1", "2", "3", "4"], Inspection.Grades[FindingSubject.Dust].Select(g => g.Word));
+        Assert.Equal(["0", "1", "2", "3", "4"], Grading.Grades[FindingSubject.Dust].Select(g => g.Word));
     }
 
     [Fact]
     public void What_was_found_is_named_the_gravest_first()
     {
-        Assert.Null(Inspection.FoundCauses([]));
-        Assert.Equal([Cause.None], Inspection.FoundCauses([(FindingSubject.Dust, "1"), (FindingSubject.Paste, "soft")])!);
-        Assert.Equal(
-            [Cause.Pads, Cause.Dust],
-            Inspection.FoundCauses([(FindingSubject.Dust, "4"), (FindingSubject.Pads, "oily")])!
-        );
-        Assert.Equal([Cause.Mount], Inspection.FoundCauses([(FindingSubject.Coverage, "half")])!);
+        Assert.Null(Grading.FoundCauses([]));
+        Assert.Equal([Cause.None], Grading.FoundCauses([(FindingSubject.Dust, "1"), (FindingSubject.Paste, "soft")])!);
+        Assert.Equal([Cause.Pads, Cause.Dust], Grading.FoundCauses([(FindingSubject.Dust, "4"), (FindingSubject.Pads, "oily")])!);
+        Assert.Equal([Cause.Mount], Grading.FoundCauses([(FindingSubject.Coverage, "half")])!);
     }
 
     [Fact]
     public void A_level_is_asked_for_only_where_the_one_in_hand_does_not_cure()
     {
-        Assert.Null(Inspection.AsksFor(ServiceLevel.Repad, [(FindingSubject.Pads, "torn"), (FindingSubject.Dust, "4")]));
-        Assert.Null(Inspection.AsksFor(ServiceLevel.Repaste, [(FindingSubject.FanSpin, "stuck")]));
-        Assert.Equal(ServiceLevel.DustOut, Inspection.AsksFor(ServiceLevel.BlowOut, [(FindingSubject.Dust, "3")])!.Value.Level);
+        Assert.Null(Grading.AsksFor(ServiceLevel.Repad, [(FindingSubject.Pads, "torn"), (FindingSubject.Dust, "4")]));
+        Assert.Null(Grading.AsksFor(ServiceLevel.Repaste, [(FindingSubject.FanSpin, "stuck")]));
+        Assert.Equal(ServiceLevel.DustOut, Grading.AsksFor(ServiceLevel.BlowOut, [(FindingSubject.Dust, "3")])!.Value.Level);
         Assert.Equal(
             ServiceLevel.Repad,
-            Inspection
-                .AsksFor(ServiceLevel.DustOut, [(FindingSubject.FanSpin, "stuck"), (FindingSubject.Pads, "torn")])!
-                .Value.Level
+            Grading.AsksFor(ServiceLevel.DustOut, [(FindingSubject.FanSpin, "stuck"), (FindingSubject.Pads, "torn")])!.Value.Level
         );
     }
 

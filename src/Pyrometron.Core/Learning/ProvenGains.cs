@@ -2,7 +2,7 @@ using Pyrometron.Core.Causes;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Statistics;
 
-namespace Pyrometron.Core.Priority;
+namespace Pyrometron.Core.Learning;
 
 /// <summary>A finished job with its proof.</summary>
 /// <param name="Level">The level that was advised and done.</param>

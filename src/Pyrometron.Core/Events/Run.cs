@@ -1,6 +1,6 @@
 using Pyrometron.Core.Units;
 
-namespace Pyrometron.Core.Proof;
+namespace Pyrometron.Core.Events;
 
 /// <summary>How the fan was driven during a run.</summary>
 public enum FanMode

@@ -1,24 +1,7 @@
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Procedures;
-using Pyrometron.Core.Worth;
+using Pyrometron.Core.Learning;
 
-namespace Pyrometron.Core.Priority;
-
-/// <summary>When a house has its machines served.</summary>
-public enum School
-{
-    /// <summary>By evidence or by the calendar, whichever comes first.</summary>
-    WhicheverFirst,
-
-    /// <summary>By the calendar; evidence only when a machine is already in trouble.</summary>
-    Calendar,
-
-    /// <summary>By evidence alone.</summary>
-    Evidence,
-
-    /// <summary>Only when a machine is in trouble.</summary>
-    Failure,
-}
+namespace Pyrometron.Core.Policies;
 
 /// <summary>The house's rules for judging; the defaults are common practice, no source.</summary>
 /// <param name="ActionMarginKelvin">The action line lies this far below a part's limit.</param>

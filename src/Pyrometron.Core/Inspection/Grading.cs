@@ -1,6 +1,6 @@
 using Pyrometron.Core.Fleet;
 
-namespace Pyrometron.Core.Jobs;
+namespace Pyrometron.Core.Inspection;
 
 /// <summary>What is looked at on an open machine.</summary>
 public enum FindingSubject
@@ -24,7 +24,7 @@ public enum FindingSubject
 public sealed record Grade(string Word, string Says, Cause? Cause = null, ServiceLevel? Needs = null);
 
 /// <summary>The grades of an inspection. Common practice, no source.</summary>
-public static class Inspection
+public static class Grading
 {
     /// <summary>The grades of each subject, the best first.</summary>
     public static IReadOnlyDictionary<FindingSubject, IReadOnlyList<Grade>> Grades { get; } =

@@ -1,0 +1,77 @@
+using Pyrometron.Core.Causes;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Forecast;
+
+namespace Pyrometron.Core.Assessments;
+
+/// <summary>The slow change of a part at its reference point.</summary>
+/// <param name="KelvinPerDay">Theil–Sen slope.</param>
+/// <param name="Low">Lower end of its 80 % interval.</param>
+/// <param name="High">Upper end.</param>
+/// <param name="PValue">Mann–Kendall, autocorrelation allowed for.</param>
+/// <param name="FromDay">Start of the window, days since 1970.</param>
+public readonly record struct Trend(double KelvinPerDay, double Low, double High, double PValue, double FromDay)
+{
+    /// <summary>Whether there is a rise at all.</summary>
+    public bool IsRising => KelvinPerDay > 0 && PValue < 0.05;
+}
+
+/// <summary>One point of a part's history, brought to the reference point.</summary>
+/// <param name="Day">Days since 1970.</param>
+/// <param name="Observed">Rise over the intake at reference heat and fan, room not taken out, K.</param>
+/// <param name="Room">What the room adds, K.</param>
+/// <param name="Model">Rise by the fitted model, room not included, K.</param>
+public readonly record struct DriftPoint(double Day, double Observed, double Room, double Model);
+
+/// <summary>The judgement of one part.</summary>
+/// <param name="FreshRiseKelvin">Rise at the reference point with everything fresh.</param>
+/// <param name="FreshJointKelvin">The share of it between the part and its cooler.</param>
+/// <param name="Split">What service could win back, by cause.</param>
+/// <param name="SigmaKelvin">Standard uncertainty of the split's total.</param>
+/// <param name="LatestC">Median of the newest readings under the main workload, °C, as measured.</param>
+/// <param name="HottestC">Temperature at design ambient, reference power and full fan, °C.</param>
+/// <param name="HottestRiseKelvin">The part of it over the air.</param>
+/// <param name="MarginKelvin">From there to the action line; negative beyond it.</param>
+/// <param name="PaceKelvinPerDay">Present pace of wear by the fitted curve; 0 below what a sound machine gathers.</param>
+/// <param name="Action">When the line is reached, or null without a pace.</param>
+public sealed record PartAssessment(
+    Part Part,
+    double FreshRiseKelvin,
+    double FreshJointKelvin,
+    CauseSplit Split,
+    double SigmaKelvin,
+    double LatestC,
+    double HottestC,
+    double HottestRiseKelvin,
+    double MarginKelvin,
+    Trend? Trend,
+    double PaceKelvinPerDay,
+    ActionDate? Action,
+    IReadOnlyList<DriftPoint> History
+)
+{
+    /// <summary>Rise at the reference point now by the causes found, room left out, K.</summary>
+    public double PresentRiseKelvin => FreshRiseKelvin + Split.Total;
+
+    /// <summary>Standard uncertainties of the split's causes, K; null where a whole fleet was judged.</summary>
+    public CauseSplit? SplitSigma { get; init; }
+
+    /// <summary>How much of the split an automatic fan that nobody measures keeps from showing, K.</summary>
+    public double HiddenKelvin { get; init; }
+
+    /// <summary>What the newest readings show beyond fresh rise, split and room, K: with it, less what is hidden, they add up to what is measured.</summary>
+    public double UnexplainedKelvin { get; init; }
+
+    /// <summary>Convective resistance with the fan at full speed, relative to the reference speed; 1 where speeds are unknown.</summary>
+    internal double FullFanResistance { get; init; } = 1;
+
+    /// <summary>What a level would win at full fan, K: dust and lost speed cost less there, and what an unseen fan hides does not show in <see cref="HottestC"/>.</summary>
+    internal double WonAtFullFan(ServiceLevel level)
+    {
+        if (!(Split.Total > 0))
+            return 0;
+        var removed = Split.RemovedBy(level);
+        return (removed.Joint + removed.Mount + (removed.Dust + removed.Fan) * FullFanResistance)
+            * (1 - HiddenKelvin / Split.Total);
+    }
+}

@@ -1,0 +1,53 @@
+using Pyrometron.Core.Drift;
+using Pyrometron.Core.Policies;
+
+namespace Pyrometron.Core.Judging;
+
+/// <summary>One zone's own drift over time.</summary>
+public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines, IReadOnlyList<(int Bin, double Kelvin)> Bins);
+
+/// <summary>All machines judged at once, most pressing first.</summary>
+public sealed class FleetJudgement
+{
+    internal FleetJudgement(
+        DateOnly asOf,
+        JudgementPolicy policy,
+        IReadOnlyList<Assessment> queue,
+        IEnumerable<Assessment> alone,
+        IReadOnlyDictionary<string, JudgedZone> zones,
+        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        SiblingComparison comparison
+    )
+    {
+        (AsOf, Policy, Queue, JudgedZones, KnownSiblings, Comparison) = (asOf, policy, queue, zones, siblings, comparison);
+        ByTag = queue.ToDictionary(a => a.Asset.Tag);
+        Alone = alone.ToDictionary(a => a.Asset.Tag);
+    }
+
+    /// <summary>The day as whose end is judged.</summary>
+    public DateOnly AsOf { get; }
+
+    /// <summary>The rules that it was judged by.</summary>
+    public JudgementPolicy Policy { get; }
+
+    /// <summary>Every machine once, most pressing first.</summary>
+    public IReadOnlyList<Assessment> Queue { get; }
+
+    /// <summary>The machines' judgements by tag.</summary>
+    public IReadOnlyDictionary<string, Assessment> ByTag { get; }
+
+    /// <summary>Each zone's own drift.</summary>
+    public IEnumerable<ZoneAssessment> Zones => JudgedZones.Values.Select(z => z.Assessment);
+
+    /// <summary>The machines' judgements before they were held against their siblings, which are others every time.</summary>
+    internal IReadOnlyDictionary<string, Assessment> Alone { get; }
+
+    internal IReadOnlyDictionary<string, JudgedZone> JudgedZones { get; }
+
+    internal IReadOnlyDictionary<Siblings.Kin, Siblings.Known> KnownSiblings { get; }
+
+    internal SiblingComparison Comparison { get; }
+}
+
+/// <summary>What a zone's machines had in common, kept so that one of them can be judged again by itself.</summary>
+internal sealed record JudgedZone(ZoneRoom Room, ZoneAir Air, ZoneAssessment Assessment);
