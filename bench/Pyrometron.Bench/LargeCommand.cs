@@ -1,10 +1,10 @@
-using Pyrometron.Server.Imports;
 using System.Diagnostics;
 using System.Globalization;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
 using Pyrometron.Formats.Fleet;
+using Pyrometron.Server.Imports;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Bench;
@@ -32,14 +32,19 @@ internal static class LargeCommand
             using var reader = new ReadingStore(database, TimeProvider.System).Series(long.MaxValue);
             long readings = 0;
             var judge = new FleetJudge(
-                register,
-                new DateOnly(2025, 9, 25),
-                JudgementPolicy.Default,
-                asset =>
+                new JudgementBasis(
+                    register,
+                    new DateOnly(2025, 9, 25),
+                    JudgementPolicy.Default,
+                    asset =>
+                    {
+                        var series = reader.Read(stored[asset.Tag]);
+                        Interlocked.Add(ref readings, series.Count);
+                        return series;
+                    }
+                )
                 {
-                    var series = reader.Read(stored[asset.Tag]);
-                    Interlocked.Add(ref readings, series.Count);
-                    return series;
+                    Threads = Environment.ProcessorCount,
                 }
             );
             var judgement = judge.JudgeAll();

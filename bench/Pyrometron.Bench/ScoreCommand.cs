@@ -42,17 +42,20 @@ internal static class ScoreCommand
         Precedence precedence = Precedence.Evidence
     ) =>
         new FleetJudge(
-            fleet.Register,
-            fleet.AsOf,
-            JudgementPolicy.Default with
+            new JudgementBasis(
+                fleet.Register,
+                fleet.AsOf,
+                JudgementPolicy.Default with
+                {
+                    Precedence = precedence,
+                },
+                a => ReadingSeries.From(fleet.Readings[a.Tag], a.Parts.Count)
+            )
             {
-                Precedence = precedence,
-            },
-            a => ReadingSeries.From(fleet.Readings[a.Tag], a.Parts.Count)
-        )
-        {
-            Without = without,
-        }.JudgeAll();
+                Without = without,
+                Threads = Environment.ProcessorCount,
+            }
+        ).JudgeAll();
 
     /// <summary>Scores a judgement against the truth.</summary>
     public static Score ScoreOf(FleetJudgement judgement, Dictionary<string, Truth> truth) =>

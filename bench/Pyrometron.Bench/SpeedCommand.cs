@@ -1,4 +1,3 @@
-using Pyrometron.Server.Imports;
 using System.Diagnostics;
 using System.Globalization;
 using System.IO.Compression;
@@ -8,6 +7,7 @@ using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Statistics;
 using Pyrometron.Formats.Fleet;
+using Pyrometron.Server.Imports;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Bench;
@@ -112,14 +112,19 @@ internal static class SpeedCommand
                 var clock = Stopwatch.StartNew();
                 using var reader = store.Series(long.MaxValue);
                 new FleetJudge(
-                    fleet,
-                    new DateOnly(2025, 9, 25),
-                    JudgementPolicy.Default,
-                    asset =>
+                    new JudgementBasis(
+                        fleet,
+                        new DateOnly(2025, 9, 25),
+                        JudgementPolicy.Default,
+                        asset =>
+                        {
+                            var series = reader.Read(stored[asset.Tag.Split('/')[0]]);
+                            Interlocked.Add(ref readings, series.Count);
+                            return series;
+                        }
+                    )
                     {
-                        var series = reader.Read(stored[asset.Tag.Split('/')[0]]);
-                        Interlocked.Add(ref readings, series.Count);
-                        return series;
+                        Threads = Environment.ProcessorCount,
                     }
                 ).JudgeAll();
                 return clock.Elapsed;

@@ -179,7 +179,7 @@ public sealed class FleetStore(Database database, TimeProvider clock)
     }
 
     /// <summary>Adds a service unless the same one is known.</summary>
-    internal static bool AddService(SqliteConnection connection, long assetId, ServiceEvent service)
+    internal static bool AddService(SqliteConnection connection, long assetId, ServiceDone service)
     {
         using var command = connection.Command(
             "INSERT INTO service (asset_id, date, level) VALUES ($asset, $date, $level) ON CONFLICT DO NOTHING",
@@ -263,7 +263,7 @@ public sealed class FleetStore(Database database, TimeProvider clock)
         var services = connection
             .Query(
                 $"SELECT s.asset_id, s.date, s.level FROM service s JOIN asset a ON a.id = s.asset_id {filter} {(tag is null ? "WHERE" : "AND")} s.voided_at IS NULL",
-                r => (Asset: r.GetInt64(0), Service: new ServiceEvent(r.Date(1), Read<ServiceLevel>(r.GetString(2)))),
+                r => (Asset: r.GetInt64(0), Service: new ServiceDone(r.Date(1), Read<ServiceLevel>(r.GetString(2)))),
                 ("$tag", tag)
             )
             .ToLookup(s => s.Asset, s => s.Service);

@@ -60,7 +60,7 @@ public sealed record JobOutcome(
     IReadOnlyList<Cause>? FoundCauses,
     DateTimeOffset? RecheckDue,
     DateTimeOffset? RecheckedAt,
-    IReadOnlyList<ServiceEvent> Services
+    IReadOnlyList<ServiceDone> Services
 );
 
 /// <summary>An entry was made without having seen another device's entry about the same thing.</summary>
@@ -263,7 +263,7 @@ public sealed class JobStore(Database database, TimeProvider clock)
             )
         );
 
-    private static void EnterService(SqliteConnection connection, long job, ServiceEvent service)
+    private static void EnterService(SqliteConnection connection, long job, ServiceDone service)
     {
         var id = connection.Scalar(
             """

@@ -5,14 +5,14 @@ namespace Pyrometron.Storage;
 /// <summary>A service in a machine's book.</summary>
 /// <param name="VoidedReason">Why it is struck through, or null.</param>
 /// <param name="JobId">The job that did it, or null for an imported one.</param>
-public sealed record StoredService(long Id, ServiceEvent Service, DateTimeOffset? VoidedAt, string? VoidedReason, long? JobId);
+public sealed record StoredService(long Id, ServiceDone Service, DateTimeOffset? VoidedAt, string? VoidedReason, long? JobId);
 
 /// <summary>The services of all machines. One that was entered wrongly is voided: kept, struck through, out of the judgement.</summary>
 public sealed class ServiceStore(Database database, TimeProvider clock)
 {
     /// <summary>Adds services in one transaction.</summary>
     /// <returns>How many were new; the rest was known already.</returns>
-    public int Add(IEnumerable<(string Tag, ServiceEvent Service)> services) =>
+    public int Add(IEnumerable<(string Tag, ServiceDone Service)> services) =>
         database.Write(connection =>
         {
             var ids = connection.Query("SELECT tag, id FROM asset", r => (r.GetString(0), r.GetInt64(1))).ToDictionary();
@@ -29,7 +29,7 @@ public sealed class ServiceStore(Database database, TimeProvider clock)
                 """,
                 r => new StoredService(
                     r.GetInt64(0),
-                    new ServiceEvent(r.Date(1), ReadLevel(r.GetString(2))),
+                    new ServiceDone(r.Date(1), ReadLevel(r.GetString(2))),
                     r.InstantOrNull(3),
                     r.TextOrNull(4),
                     r.IsDBNull(5) ? null : r.GetInt64(5)

@@ -27,7 +27,7 @@ public class OtherFormatsTests
         Assert.Equal("Unknown member '/mood' was kept out.", Assert.Single(warnings));
         var asset = Assert.Single(register.Assets);
         Assert.Equal((AssetKind.GraphicsCard, "QUAY-2", 24.0), (asset.Kind, asset.Zone, asset.DutyHoursPerDay));
-        Assert.Equal(new ServiceEvent(new(2025, 10, 1), ServiceLevel.DustOut), Assert.Single(asset.Services));
+        Assert.Equal(new ServiceDone(new(2025, 10, 1), ServiceLevel.DustOut), Assert.Single(asset.Services));
         Assert.Equal(JointMaterial.Pad, asset.Parts[1].Joint);
     }
 
@@ -94,7 +94,7 @@ public class OtherFormatsTests
                 new(2026, 5, 1)
             )
             .ToList();
-        Assert.Equal(new ServiceEvent(new(2025, 10, 1), ServiceLevel.DustOut), lines[0].Service);
+        Assert.Equal(new ServiceDone(new(2025, 10, 1), ServiceLevel.DustOut), lines[0].Service);
         Assert.Equal(["level", "date", "date", "asset"], lines.Skip(1).Select(l => l.Problem!.Column));
         Assert.Throws<RefusedInputException>(() => ServicesCsv.Read(Bytes("date,asset\n"), _ => true, new(2026, 5, 1)).ToList());
     }

@@ -144,7 +144,7 @@ public class StoresTests
     private static StoredEntry Entry(long job, string subject, string device = "phone", Guid? key = null) =>
         new(job, key ?? Guid.NewGuid(), 0, subject, "noted", device, null, DateTimeOffset.UtcNow, "{}");
 
-    private static JobOutcome Outcome(StoredJob job, params ServiceEvent[] services) =>
+    private static JobOutcome Outcome(StoredJob job, params ServiceDone[] services) =>
         new(
             job.Level,
             services.Length > 0 ? JobState.WaitingForProof : job.State,

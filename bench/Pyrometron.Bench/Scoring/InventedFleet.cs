@@ -228,10 +228,10 @@ internal sealed class InventedFleet
         double Alike() => 1 + 0.04 * _random.Normal();
         var joints = model.Parts.Select(p => p.Rise * Alike()).ToArray();
         var since = Today.AddDays(-_random.Next(330, 1300));
-        var services = new List<ServiceEvent>();
+        var services = new List<ServiceDone>();
         if (Chance(0.6))
             services.Add(
-                new ServiceEvent(
+                new ServiceDone(
                     Today.AddDays(-_random.Next(HistoryDays, HistoryDays + 400)),
                     Chance(0.7) ? ServiceLevel.DustOut : ServiceLevel.Repaste
                 )
@@ -245,7 +245,7 @@ internal sealed class InventedFleet
                 : pads && Chance(0.5) ? ServiceLevel.Repad
                 : ServiceLevel.Repaste;
             var on = _random.Next(40, 280);
-            services.Add(new ServiceEvent(Today.AddDays(-on), level));
+            services.Add(new ServiceDone(Today.AddDays(-on), level));
             if (ServiceEffects.LiftsCooler(level) && Chance(0.5))
                 faults.Add(
                     new Fault(

@@ -21,14 +21,15 @@ public readonly record struct Trend(double KelvinPerDay, double Low, double High
 /// <param name="Observed">Rise over the intake at reference heat and fan, room not taken out, K.</param>
 /// <param name="Room">What the room adds, K.</param>
 /// <param name="Model">Rise by the fitted model, room not included, K.</param>
-public readonly record struct DriftPoint(double Day, double Observed, double Room, double Model);
+/// <param name="IsRun">Whether it was measured at the bench.</param>
+public readonly record struct DriftPoint(double Day, double Observed, double Room, double Model, bool IsRun);
 
 /// <summary>The judgement of one part.</summary>
 /// <param name="FreshRiseKelvin">Rise at the reference point with everything fresh.</param>
 /// <param name="FreshJointKelvin">The share of it between the part and its cooler.</param>
 /// <param name="Split">What service could win back, by cause.</param>
 /// <param name="SigmaKelvin">Standard uncertainty of the split's total.</param>
-/// <param name="LatestC">Median of the newest readings under the main workload, °C, as measured.</param>
+/// <param name="LatestC">What was measured last, °C: the newest run, or the median of the newest readings under the main workload; NaN for none.</param>
 /// <param name="HottestC">Temperature at design ambient, reference power and full fan, °C.</param>
 /// <param name="HottestRiseKelvin">The part of it over the air.</param>
 /// <param name="MarginKelvin">From there to the action line; negative beyond it.</param>
@@ -59,8 +60,11 @@ public sealed record PartAssessment(
     /// <summary>How much of the split an automatic fan that nobody measures keeps from showing, K.</summary>
     public double HiddenKelvin { get; init; }
 
-    /// <summary>What the newest readings show beyond fresh rise, split and room, K: with it, less what is hidden, they add up to what is measured.</summary>
-    public double UnexplainedKelvin { get; init; }
+    /// <summary>The temperature measured last, layer by layer; null where it was not measured.</summary>
+    public HeatPath? Path { get; init; }
+
+    /// <summary>What was measured last beyond all that the heat path explains, K.</summary>
+    public double UnexplainedKelvin => Path?.UnexplainedKelvin ?? 0;
 
     /// <summary>Convective resistance with the fan at full speed, relative to the reference speed; 1 where speeds are unknown.</summary>
     internal double FullFanResistance { get; init; } = 1;

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Statistics;
 
@@ -9,7 +10,12 @@ namespace Pyrometron.Core.Drift;
 /// <param name="What">What it did, in words.</param>
 /// <param name="FromDay">Days since 1970 when it began.</param>
 /// <param name="Readings">How many readings are left out.</param>
-public sealed record SensorFinding(string Channel, string What, double FromDay, int Readings);
+public sealed record SensorFinding(string Channel, Message What, double FromDay, int Readings)
+{
+    /// <summary>One part's sensor that left all others from one day to the next.</summary>
+    public static SensorFinding Jumped(string part, double day) =>
+        new(part, Message.Of("jumped from one day to the next, alone"), day, 0);
+}
 
 /// <summary>
 /// The channels of one machine after what no heat could make has been dropped: values that stand still while the rest
@@ -67,15 +73,19 @@ public sealed class Channels
             .ToArray();
         if (standing.Length >= LeastStanding)
             findings.Add(
-                new SensorFinding("fan", "stands still although it is asked to turn", series.Day[standing[0]], standing.Length)
+                new SensorFinding(
+                    "fan",
+                    Message.Of("stands still although it is commanded to turn"),
+                    series.Day[standing[0]],
+                    standing.Length
+                )
             );
     }
 
     private static void DropFrozen(ReadingSeries series, double[] channel, string name, List<SensorFinding> findings)
     {
         // Rare test runs: fewer repeats are telling, since load and air differ from run to run.
-        var rare = series.Count > 1 && (series.Day[^1] - series.Day[0]) / series.Count > 2;
-        var longest = rare ? FrozenRun / 2 : FrozenRun;
+        var longest = NoiseModel.IsRare(series) ? FrozenRun / 2 : FrozenRun;
         for (var start = 0; start < channel.Length; )
         {
             var (end, seen) = (start + 1, 1);
@@ -86,7 +96,7 @@ public sealed class Channels
                 findings.Add(
                     new SensorFinding(
                         name,
-                        $"stands at {channel[start]:0.#} °C while load and air change",
+                        Message.Of("stands at {celsius} while load and air change", Value.Celsius("celsius", channel[start])),
                         series.Day[start],
                         seen
                     )
@@ -141,7 +151,12 @@ public sealed class Channels
         if (spikes.Count == 0)
             return;
         findings.Add(
-            new SensorFinding(name, "jumps by more than heat could, for single readings", series.Day[spikes[0]], spikes.Count)
+            new SensorFinding(
+                name,
+                Message.Of("jumps by more than heat could, for single readings"),
+                series.Day[spikes[0]],
+                spikes.Count
+            )
         );
         foreach (var i in spikes)
             channel[i] = double.NaN;
@@ -163,6 +178,13 @@ public sealed class Channels
                 channel[i] = double.NaN;
             }
         if (dropped > 0)
-            findings.Add(new SensorFinding(name, "reads colder than the air, or hotter than it could live", first, dropped));
+            findings.Add(
+                new SensorFinding(
+                    name,
+                    Message.Of("reads colder than the air, or hotter than the part could survive"),
+                    first,
+                    dropped
+                )
+            );
     }
 }

@@ -35,7 +35,7 @@ public readonly record struct FanHealth(double SpeedShare, double LostPerDay = 0
     /// <param name="renewed">Day of the last fan swap, days since 1970, or negative infinity.</param>
     public static FanHealth Of(CellTable cells, double renewed)
     {
-        var known = cells.All.Where(c => c.SpeedRatio >= 0 && c.Day >= renewed).ToArray();
+        var known = cells.OfReadings.Where(c => c.SpeedRatio >= 0 && c.Day >= renewed).ToArray();
         if (known.Length < 6)
             return ByTemperature(cells, renewed);
         // The fresh ratio: the upper part of the history, since wear only ever lowers it.
@@ -62,7 +62,7 @@ public readonly record struct FanHealth(double SpeedShare, double LostPerDay = 0
     private static FanHealth ByTemperature(CellTable cells, double renewed)
     {
         var known = cells
-            .All.Where(c => c.Flow != 0 && c.Day >= renewed)
+            .OfReadings.Where(c => c.Flow != 0 && c.Day >= renewed)
             .Select(c => (c.Day, Celsius: Math.Round(Hottest(c)), Speed: FanLaw.SpeedAt(1 + c.Flow)))
             .Where(c => !double.IsNaN(c.Celsius))
             .ToArray();

@@ -21,13 +21,13 @@ internal static class FanResponse
             return answers;
         var hottest = Enumerable
             .Range(0, cells.Parts)
-            .MaxBy(p => cells.All.Select(c => c.Rise(p)).Where(r => !double.IsNaN(r)).DefaultIfEmpty(0).Average());
+            .MaxBy(p => cells.OfReadings.Select(c => c.Rise(p)).Where(r => !double.IsNaN(r)).DefaultIfEmpty(0).Average());
         var kappa = Slope(cells, hottest);
         if (!(kappa > 0))
             return answers;
         var full = FanLaw.RelativeResistance(reference.FullSpeed, reference.FanSpeed) - 1;
         for (var c = 0; c < answers.Length; c++)
-            if (cells[c].Flow > full + NearFull)
+            if (!cells[c].IsRun && cells[c].Flow > full + NearFull)
                 answers[c] = kappa * cells[c].AirHeat(hottest);
         return answers;
     }
@@ -45,7 +45,7 @@ internal static class FanResponse
             af = 0;
         var pairs = 0;
         var last = new Dictionary<(int, int), Cell>();
-        foreach (var cell in cells.All)
+        foreach (var cell in cells.OfReadings)
         {
             if (double.IsNaN(cell.Rise(part)) || cell.Flow == 0)
                 continue;

@@ -18,7 +18,7 @@ public static class SensorSteps
     {
         if (asset.Parts.Count < 2)
             return [];
-        var main = cells.All.Where(c => c.Workload == reference.Workload && c.Heat > 0.6).ToArray();
+        var main = cells.OfReadings.Where(c => c.Workload == reference.Workload && c.Heat > 0.6).ToArray();
         var parts = asset.Parts.Count;
         // By how much one part jumps against another is what that one jumps against it, the other way.
         var jumps = new List<(double Day, double Kelvin)>[parts, parts];

@@ -22,68 +22,75 @@ internal static class Siblings
         LeastJointSpread = 1;
 
     /// <summary>What machines of one model have shown: c, by whether heat and speed are in watts and rpm.</summary>
-    /// <param name="Air">Median of c, and how sure that is.</param>
+    /// <param name="Air">Median of c, and its standard uncertainty.</param>
     /// <param name="Joints">By part: median and spread of the fresh joint's resistance, K/W.</param>
     public sealed record Known(
-        (double Middle, double Sigma)? Air,
-        IReadOnlyDictionary<string, (double Middle, double Spread)> Joints
+        (double Median, double Sigma)? Air,
+        IReadOnlyDictionary<string, (double Median, double Spread)> Joints
     );
 
     /// <summary>What siblings must have in common to be compared: rpm and per cent, measured heat and heat by name are different scales.</summary>
-    public readonly record struct Kin(AssetKind Kind, string Model, bool HasPower, bool SpeedIsRpm)
+    /// <param name="Load">The test load of machines that are known by runs alone, which all put on them alike; null for machines with readings.</param>
+    public readonly record struct Kin(AssetKind Kind, string Model, bool HasPower, bool SpeedIsRpm, string? Load = null)
     {
-        public static Kin Of(Asset asset, ReferencePoint reference) =>
-            new(asset.Kind, asset.Model, reference.HasPower, reference.SpeedIsRpm);
+        public static Kin Of(Asset asset, WearModel model) =>
+            new(asset.Kind, asset.Model, model.Reference.HasPower, model.Reference.SpeedIsRpm, model.TestLoad);
     }
 
-    /// <summary>What a fleet's machines teach each other.</summary>
+    /// <summary>What the machines of a fleet show of their models.</summary>
     public static Dictionary<Kin, Known> Learn(IEnumerable<(Kin Kin, WearModel Model, double Altitude)> machines)
     {
         var known = new Dictionary<Kin, Known>();
         foreach (var alike in machines.GroupBy(m => m.Kin))
         {
             var constants = alike
-                .Where(m => m.Model.KnowsItsAir)
+                .Where(m => m.Model.KnowsItsAir || alike.Key.Load is not null)
                 .Select(m => m.Model.AirRise / Scale(m.Model.Reference, m.Altitude))
                 .ToArray();
-            // Heat by its name is each machine's own: only watts can be shared.
-            var joints = !alike.Key.HasPower
+            // Heat by its name is each machine's own, but for a test load: only watts can be shared.
+            var joints = alike.Key is { HasPower: false, Load: null }
                 ? []
                 : alike
                     .SelectMany(m => m.Model.FreshJoints)
                     .GroupBy(j => j.Part, j => j.KelvinPerWatt)
                     .Where(j => j.Count() >= LeastForJoints)
-                    .ToDictionary(j => j.Key, j => MiddleAndSpread([.. j]));
-            (double Middle, double Spread)? air = constants.Length < LeastForAir ? null : MiddleAndSpread(constants);
-            known[alike.Key] = new Known(air is { } c ? (c.Middle, c.Spread / Math.Sqrt(constants.Length)) : null, joints);
+                    .ToDictionary(j => j.Key, j => MedianAndSpread([.. j]));
+            (double Median, double Spread)? air = constants.Length < LeastForAir ? null : MedianAndSpread(constants);
+            known[alike.Key] = new Known(air is { } c ? (c.Median, c.Spread / Math.Sqrt(constants.Length)) : null, joints);
         }
         return known;
     }
 
-    /// <summary>Gives a machine what its siblings have shown as the prior of its fresh air side and joints: what exceeds it was worn before the first reading.</summary>
-    public static void Teach(IReadOnlyDictionary<Kin, Known> known, Kin kin, WearModel model, double altitude)
+    /// <summary>
+    /// Makes what siblings have shown the prior of a machine's fresh air side and joints: what exceeds it was worn before the first
+    /// reading.
+    /// </summary>
+    public static void ApplyPriors(IReadOnlyDictionary<Kin, Known> known, Kin kin, WearModel model, double altitude)
     {
         if (!known.TryGetValue(kin, out var shown))
             return;
-        if (shown.Air is { } air && model.Reference.FanSpeed > 0)
+        if (shown.Air is { } air && (model.Reference.FanSpeed > 0 || kin.Load is not null))
         {
             var scale = Scale(model.Reference, altitude);
             model.SetAirPrior(
-                air.Middle * scale,
-                Math.Sqrt(Math.Pow(UnitSpread * air.Middle * scale, 2) + Math.Pow(air.Sigma * scale, 2))
+                air.Median * scale,
+                Math.Sqrt(Math.Pow(UnitSpread * air.Median * scale, 2) + Math.Pow(air.Sigma * scale, 2))
             );
         }
-        foreach (var (part, (middle, spread)) in shown.Joints)
+        foreach (var (part, (median, spread)) in shown.Joints)
             model.SetJointPrior(
                 part,
-                middle * model.Reference.PowerW,
-                Math.Max(LeastJointSpread, Math.Max(JointSpread * middle, spread) * model.Reference.PowerW)
+                median * model.Reference.PowerW,
+                Math.Max(LeastJointSpread, Math.Max(JointSpread * median, spread) * model.Reference.PowerW)
             );
+        model.FreshFromSiblings = kin.Load is not null && shown is { Air: not null, Joints.Count: > 0 };
     }
 
-    private static (double Middle, double Spread) MiddleAndSpread(double[] values) =>
+    private static (double Median, double Spread) MedianAndSpread(double[] values) =>
         (Robust.Median(values), Robust.MadScale(values));
 
     private static double Scale(ReferencePoint reference, double altitude) =>
-        reference.PowerW * Math.Pow(reference.FanSpeed, -FanLaw.Exponent) * FanLaw.AltitudeFactor(altitude);
+        reference.PowerW
+        * FanLaw.AltitudeFactor(altitude)
+        * (reference.FanSpeed > 0 ? Math.Pow(reference.FanSpeed, -FanLaw.Exponent) : 1);
 }

@@ -68,6 +68,19 @@ internal sealed class WearEquations
         }
         AverageLocalAirOut(model);
         model.Columns.AddPriors(_h.AsSpan(0, _n * _n), _g.AsSpan(0, _n));
+        if (!unworn)
+            foreach (var look in model.CleanLooks)
+                AddLook(model.FactorsOf(look), look.SigmaKelvin);
+    }
+
+    /// <summary>Wear that was seen to be nothing, give or take: a measured zero of a linear function of the unknowns.</summary>
+    private void AddLook(double[] factors, double sigma)
+    {
+        var precision = 1 / (sigma * sigma);
+        for (var i = 0; i < _n; i++)
+            if (factors[i] != 0)
+                for (var j = 0; j < _n; j++)
+                    _h[i * _n + j] += precision * factors[i] * factors[j];
     }
 
     /// <summary>−ln(1 + κ·q·(F + S)) of a cell that a fan answered to, to the second order about the present air side.</summary>
@@ -124,7 +137,7 @@ internal sealed class WearEquations
     private void Add(WearModel model, int index)
     {
         var cell = model.Cells[index];
-        var bin = model.BinOf(index);
+        var (bin, feelsZone) = (model.BinOf(index), model.FeelsZone(index));
         double weightSum = 0,
             ySum = 0;
         Array.Clear(_common, 0, _n);
@@ -160,10 +173,13 @@ internal sealed class WearEquations
             if (_common[i] == 0)
                 continue;
             _g[i] -= shrink * _common[i] * ySum;
-            _c[i * _bins + bin] += left * _common[i];
+            if (feelsZone)
+                _c[i * _bins + bin] += left * _common[i];
             var rest = _h.AsSpan(i * _n + i, _n - i);
             TensorPrimitives.MultiplyAdd(_common.AsSpan(i, _n - i), -shrink * _common[i], rest, rest);
         }
+        if (!feelsZone)
+            return;
         _weights[bin] += left * weightSum;
         _d[bin] += left * ySum;
     }
@@ -380,14 +396,14 @@ internal sealed class WearEquations
         Array.Clear(_weights, 0, _bins);
         for (var cell = 0; cell < model.Cells.Count; cell++)
         {
-            var bin = model.BinOf(cell);
+            var (bin, feelsZone) = (model.BinOf(cell), model.FeelsZone(cell));
             double weightSum = 0,
                 sum = 0;
             for (var p = 0; p < parts; p++)
             {
                 var end = _rowEnds[cell * parts + p];
                 ref var residual = ref left[cell * parts + p];
-                residual = model.Cells[cell].Rise(p) - room[bin];
+                residual = model.Cells[cell].Rise(p) - (feelsZone ? room[bin] : 0);
                 for (; start < end; start++)
                     residual -= entries[start] * x[columns[start]];
                 if (double.IsNaN(residual))
@@ -395,6 +411,8 @@ internal sealed class WearEquations
                 weightSum += model.Weight(cell, p);
                 sum += model.Weight(cell, p) * residual;
             }
+            if (!feelsZone)
+                continue;
             var share = 1 / (1 + model.CommonVariance(cell) * weightSum);
             local[bin] += share * sum;
             _weights[bin] += share * weightSum;
@@ -402,7 +420,8 @@ internal sealed class WearEquations
         FactorLocalAir(model);
         _local.Solve(local);
         for (var i = 0; i < left.Length; i++)
-            left[i] -= local[model.BinOf(i / parts)];
+            if (model.FeelsZone(i / parts))
+                left[i] -= local[model.BinOf(i / parts)];
     }
 
     private static double Dot(ReadOnlySpan<double> a, ReadOnlySpan<double> b) => TensorPrimitives.Dot(a, b);

@@ -49,7 +49,7 @@ internal sealed class WearModel
         (_asset, Reference, Cells, Noise, SensorSteps) = (asset, reference, cells, noise, sensorSteps);
         var levels = Enumerable.Range(0, cells.Parts).Select(MainLevel).ToArray();
         _share = AirShares(asset, levels);
-        Columns = WearColumns.For(asset, reference, cells, asOfDay, levels, _share, sensorSteps);
+        Columns = new WearColumnsBuilder(asset, reference, cells, asOfDay, levels, _share, sensorSteps).Build();
         _x = Columns.Start();
         _fanAnswers = FanResponse.Of(cells, reference);
         Bins = [.. cells.All.Select(c => c.Bin).Distinct()];
@@ -68,6 +68,9 @@ internal sealed class WearModel
     /// <summary>Jumps of single sensors that were found and taken out.</summary>
     public IReadOnlyList<SensorStep> SensorSteps { get; }
 
+    /// <summary>What people saw to be as it should be: the wear was small then.</summary>
+    public IReadOnlyList<CleanLook> CleanLooks { get; init; } = [];
+
     /// <summary>The machine's cells, in time order.</summary>
     public CellTable Cells { get; }
 
@@ -84,10 +87,22 @@ internal sealed class WearModel
     public int BinOf(int cell) => _binOf[cell];
 
     /// <summary>Precision of one part's own share of a cell, K⁻².</summary>
-    public double Weight(int cell, int part) => _ownWeight[cell * Cells.Parts + part] / Noise.OwnVariance(Cells[cell].Count);
+    public double Weight(int cell, int part) => _ownWeight[cell * Cells.Parts + part] / OwnVariance(cell);
 
     /// <summary>Variance of what all parts of a cell share, K².</summary>
-    public double CommonVariance(int cell) => Noise.CommonVariance(Cells[cell].Count) / _commonWeight[cell];
+    public double CommonVariance(int cell) => SharedVariance(cell) / _commonWeight[cell];
+
+    /// <summary>Whether the zone's room and the local air are in a cell; a run's air was read at the machine, or its budget holds it.</summary>
+    public bool FeelsZone(int cell) => !Cells.IsRun(cell);
+
+    /// <summary>What the room adds to a cell, K.</summary>
+    public double RoomAt(int cell, ZoneRoom room) => FeelsZone(cell) ? room.At(Cells[cell].Bin) : 0;
+
+    private double OwnVariance(int cell) =>
+        Cells.RunNoiseOf(cell) is { } run ? run.Own * run.Own : Noise.OwnVariance(Cells[cell].Count);
+
+    private double SharedVariance(int cell) =>
+        Cells.RunNoiseOf(cell) is { } run ? run.Common * run.Common : Noise.CommonVariance(Cells[cell].Count);
 
     /// <summary>How strongly the fan answered to a cell: see <see cref="FanResponse"/>.</summary>
     public double FanAnswer(int cell) => _fanAnswers[cell];
@@ -100,8 +115,13 @@ internal sealed class WearModel
         CellTable cells,
         NoiseModel noise,
         double asOfDay,
-        IReadOnlyList<SensorStep> sensorSteps
-    ) => cells.Count < 2 || cells.Parts == 0 ? null : new WearModel(asset, reference, cells, noise, asOfDay, sensorSteps);
+        IReadOnlyList<SensorStep> sensorSteps,
+        IReadOnlyList<CleanLook> looks,
+        string? testLoad
+    ) =>
+        (cells.Count < 2 && !cells.HasRuns) || cells.Count == 0 || cells.Parts == 0
+            ? null
+            : new WearModel(asset, reference, cells, noise, asOfDay, sensorSteps) { CleanLooks = looks, TestLoad = testLoad };
 
     /// <summary>Puts this machine's equations, about its unknowns as they stand, into the scratch.</summary>
     /// <param name="unworn">Whether wear is left out: a first look.</param>
@@ -115,8 +135,8 @@ internal sealed class WearModel
         equations.Solve(this, Of(room), _x);
     }
 
-    /// <summary>Tells the zone's equations what this machine knows of the room; its own equations must be in the scratch.</summary>
-    public void TellRoom(WearEquations equations, RoomEquations zone) => equations.AddTo(zone, this, _x);
+    /// <summary>Adds what this machine knows of the room to the zone's equations; its own equations must be in the scratch.</summary>
+    public void AddToRoomEquations(WearEquations equations, RoomEquations zone) => equations.AddTo(zone, this, _x);
 
     /// <summary>
     /// Huber's weights: a cell whose parts all stray together, or a part that strays alone, pulls no harder than at
@@ -141,14 +161,23 @@ internal sealed class WearModel
             if (total == 0)
                 continue;
             var common = sum / total;
-            var variance = Noise.CommonVariance(Cells[c].Count);
+            var variance = SharedVariance(c);
             _commonWeight[c] = (float)Math.Min(1, HuberK * Math.Sqrt(variance + 1 / total) / Math.Abs(common));
             for (var p = 0; p < parts; p++)
                 if (!double.IsNaN(left[p]))
                     _ownWeight[c * parts + p] = (float)
-                        Math.Min(1, HuberK * Math.Sqrt(Noise.OwnVariance(Cells[c].Count)) / Math.Abs(left[p] - common));
+                        Math.Min(1, HuberK * Math.Sqrt(OwnVariance(c)) / Math.Abs(left[p] - common));
         }
     }
+
+    /// <summary>Factors of the unknowns of the wear that a look was at.</summary>
+    public double[] FactorsOf(CleanLook look) =>
+        Columns.Wear(
+            Math.Max(0, look.Part),
+            look.Day,
+            look.Part < 0 ? 1 : _share[look.Part],
+            look.Part < 0 ? WearTerm.Shared : WearTerm.Own
+        );
 
     private double[] Of(ZoneRoom room) => [.. Bins.Select(room.At)];
 
@@ -156,14 +185,14 @@ internal sealed class WearModel
     public void KeepUncertainty(WearEquations equations) =>
         _sigma = equations.Uncertainty(this, _x, [.. _share.Select((share, p) => Columns.Wear(p, LastDay, share))]);
 
-    /// <summary>Standard uncertainties of each part's fouling, joint and mount, K, by the scatter of the readings. The machine's own equations must be in the scratch.</summary>
-    public (double Shared, double Own, double Mount)[] Bootstrap(WearEquations equations, ZoneRoom room)
+    /// <summary>How sure each part's causes are, by the scatter of what was measured. The machine's own equations must be in the scratch.</summary>
+    public WearScatter[] Bootstrap(WearEquations equations, ZoneRoom room)
     {
         WearTerm[] terms = [WearTerm.Shared, WearTerm.Own, WearTerm.Mount];
         var functions = _share.SelectMany((share, p) => terms.Select(t => Columns.Wear(p, LastDay, share, t))).ToArray();
         // The same readings always give the same answer.
         var sigma = equations.Bootstrap(this, _x, Of(room), functions, Draws, new Random(Cells.Count));
-        return [.. _share.Select((_, p) => (sigma[3 * p], sigma[3 * p + 1], sigma[3 * p + 2]))];
+        return [.. _share.Select((_, p) => new WearScatter(sigma[3 * p], sigma[3 * p + 1], sigma[3 * p + 2]))];
     }
 
     /// <summary>Standard uncertainty of a part's wear at its newest cell, K, by scatter and season alone.</summary>
@@ -218,6 +247,12 @@ internal sealed class WearModel
             return loop / (1 + loop);
         }
     }
+
+    /// <summary>The test load of a machine that is known by runs alone; null for one with readings.</summary>
+    public string? TestLoad { get; init; }
+
+    /// <summary>Whether its fresh state is known from machines of its model under the same test.</summary>
+    public bool FreshFromSiblings { get; set; }
 
     /// <summary>Fresh rise of the air side at the reference point, K: what same-model machines have in common.</summary>
     public double AirRise => Columns.At(WearTerm.Air, 0, 0, _x, 1);

@@ -1,3 +1,4 @@
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;
@@ -81,7 +82,9 @@ public sealed class ZoneAir
             }
         }
         if (replaced > Math.Max(5, own.Length / 50))
-            machine.Findings.Add(new SensorFinding("ambient", "moved away from every other intake of the zone", first, replaced));
+            machine.Findings.Add(
+                new SensorFinding("ambient", Message.Of("moved away from every other intake sensor of the zone"), first, replaced)
+            );
         return own.Length >= Math.Max(5, series.Count / 2);
     }
 

@@ -9,6 +9,22 @@ public enum FanMode
     Auto,
 }
 
+/// <summary>Where a run's figures come from.</summary>
+public enum RunSource
+{
+    /// <summary>Read off and typed in.</summary>
+    Typed,
+
+    /// <summary>A sensor log of the run.</summary>
+    Log,
+
+    /// <summary>A probe that sent samples while the run went on.</summary>
+    Probe,
+
+    /// <summary>The machine's own newest readings, which are in its history already.</summary>
+    Readings,
+}
+
 /// <summary>The fan during a run.</summary>
 /// <param name="Percent">Commanded speed, per cent, where known.</param>
 /// <param name="Rpm">Turns a minute, where known.</param>
@@ -22,9 +38,6 @@ public sealed record RunPart(string Part, Celsius Celsius, double ResolutionKelv
 /// <summary>A known load for a known time: what is measured before and after a service.</summary>
 /// <param name="Ambient">Intake air; null when nobody wrote it down.</param>
 /// <param name="Throttled">Whether the clock fell at equal load.</param>
-/// <param name="AmbientSpread">Half-width of a guessed ambient, K; 0 for a measured one.</param>
-/// <param name="Position">How it stood: in its rack, flat, propped; null when nobody wrote it down.</param>
-/// <param name="FailedAfterMinutes">When it switched off or crashed; null when it ran through.</param>
 public sealed record Run(
     string Workload,
     double Minutes,
@@ -35,8 +48,27 @@ public sealed record Run(
     double? ClockMhz,
     double? Score,
     bool Throttled,
-    IReadOnlyList<RunPart> Parts,
-    double AmbientSpread = 0,
-    string? Position = null,
-    double? FailedAfterMinutes = null
-);
+    IReadOnlyList<RunPart> Parts
+)
+{
+    /// <summary>Half-width of a guessed ambient, K; 0 for a measured one.</summary>
+    public double AmbientSpread { get; init; }
+
+    /// <summary>How it stood: in its rack, flat, propped; null when nobody wrote it down.</summary>
+    public string? Position { get; init; }
+
+    /// <summary>When it switched off or crashed, minutes; null when it ran through.</summary>
+    public double? FailedAfterMinutes { get; init; }
+
+    /// <summary>Where the figures come from.</summary>
+    public RunSource Source { get; init; }
+
+    /// <summary>Whether the temperatures had settled, as a log or a person says; null when nobody said.</summary>
+    public bool? Settled { get; init; }
+
+    /// <summary>The share of its rise that it had reached at the end, 0 to 1; null where not known.</summary>
+    public double? ShareOfRise { get; init; }
+
+    /// <summary>The temperature it started from, °C; null when nobody wrote it down.</summary>
+    public Celsius? Start { get; init; }
+}

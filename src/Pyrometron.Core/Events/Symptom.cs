@@ -1,5 +1,3 @@
-using Pyrometron.Core.Fleet;
-
 namespace Pyrometron.Core.Events;
 
 /// <summary>What somebody saw or heard a machine do.</summary>
@@ -18,19 +16,66 @@ public enum SymptomKind
     Noise,
 }
 
-/// <summary>A report of a symptom. It stands until a service answers it or somebody withdraws it.</summary>
+/// <summary>
+/// A report of a symptom. It stands until a run of the right length after it shows that it is gone, or a person says so; never
+/// because a service was done.
+/// </summary>
+/// <param name="Date">The day it was noticed.</param>
 /// <param name="Note">In the reporter's words, or null.</param>
 public sealed record Symptom(DateOnly Date, SymptomKind Kind, string? Note)
 {
-    /// <summary>Those not answered by a service on the same day or later, newest first.</summary>
-    public static IReadOnlyList<Symptom> Standing(IEnumerable<Symptom> symptoms, Asset asset, DateOnly asOf)
+    /// <summary>A machine whose time to failure nobody wrote down is tested for this long before it counts as cured. Common practice, no source: twice a usual test.</summary>
+    public const double UsualMinutes = 40;
+
+    /// <summary>A machine that failed after N minutes is not cured before it has run so many times N. Common practice, no source.</summary>
+    public const double TimesToFailure = 2;
+
+    /// <summary>When it was reported; null where only the day is known.</summary>
+    public DateTimeOffset? ReportedAt { get; init; }
+
+    /// <summary>How long it takes to show, minutes; null where nobody said.</summary>
+    public double? MinutesToFailure { get; init; }
+
+    /// <summary>The run in which it showed; null for what people reported.</summary>
+    public MeasuredRun? Shown { get; init; }
+
+    /// <summary>Whether it endangers work: the machine goes down.</summary>
+    public bool IsFailure => Kind is SymptomKind.Crash or SymptomKind.Shutdown;
+
+    /// <summary>A run without it has to last so long before it counts as gone, minutes.</summary>
+    public double MinutesToClear => MinutesToFailure is { } minutes ? TimesToFailure * minutes : UsualMinutes;
+
+    /// <summary>Those that stand, newest first: reports, and the last run in which the machine failed.</summary>
+    /// <param name="history">As known on the day judged.</param>
+    public static IReadOnlyList<Symptom> Standing(MachineHistory history)
     {
-        // Looking in answers nothing by itself.
-        var served = asset
-            .Services.Where(s => s.Date <= asOf && s.Level != ServiceLevel.Inspect)
-            .Select(s => s.Date)
-            .DefaultIfEmpty(DateOnly.MinValue)
-            .Max();
-        return [.. symptoms.Where(s => s.Date <= asOf && s.Date > served).OrderByDescending(s => s.Date)];
+        var shown = history.Runs.LastOrDefault(r => r.Run.FailedAfterMinutes is not null) is { } failed ? Of(failed) : null;
+        return
+        [
+            .. history
+                .Symptoms.Append(shown)
+                .OfType<Symptom>()
+                .Where(s => !history.Runs.Any(s.IsClearedBy))
+                .OrderByDescending(s => s.Date)
+                .ThenByDescending(s => s.Shown is not null),
+        ];
     }
+
+    /// <summary>Whether a run shows that the symptom is gone: measured after the work that followed the report, long enough, and without it.</summary>
+    public bool IsClearedBy(MeasuredRun measured) =>
+        Kind != SymptomKind.Noise
+        && measured.Phase != RunPhase.Before
+        && measured.At > (ReportedAt ?? new DateTimeOffset(Date.ToDateTime(TimeOnly.MinValue), TimeSpan.Zero))
+        && measured.Run.FailedAfterMinutes is null
+        && !(Kind == SymptomKind.Throttling && measured.Run.Throttled)
+        && measured.Run.Minutes >= MinutesToClear;
+
+    /// <summary>What a run shows in which the machine failed: nobody needs to report that.</summary>
+    private static Symptom Of(MeasuredRun failed) =>
+        new(DateOnly.FromDateTime(failed.At.UtcDateTime), SymptomKind.Shutdown, null)
+        {
+            ReportedAt = failed.At,
+            MinutesToFailure = failed.Run.FailedAfterMinutes,
+            Shown = failed,
+        };
 }

@@ -14,10 +14,11 @@ public sealed record Site(string Code, string Name, double AltitudeMetres, IRead
 /// <summary>A chip, or a group of chips, whose temperature is measured.</summary>
 /// <param name="Name">As in the readings: the column is <c>name_c</c>.</param>
 /// <param name="Limit">The temperature at which it throttles or must not go beyond.</param>
-public sealed record Part(string Name, Celsius Limit, JointMaterial Joint);
-
-/// <summary>Work that was done on a machine on a day.</summary>
-public readonly record struct ServiceEvent(DateOnly Date, ServiceLevel Level);
+public sealed record Part(string Name, Celsius Limit, JointMaterial Joint)
+{
+    /// <summary>What a worn joint of this part is called: its paste, or its pads.</summary>
+    public Cause JointCause => Joint.WornCause();
+}
 
 /// <summary>One machine: a desktop, laptop, server or graphics card.</summary>
 /// <param name="Tag">The label on the machine; unique.</param>
@@ -36,7 +37,7 @@ public sealed record Asset(
     DateOnly InServiceSince,
     DateOnly? WarrantyUntil,
     IReadOnlyList<Part> Parts,
-    IReadOnlyList<ServiceEvent> Services
+    IReadOnlyList<ServiceDone> Services
 )
 {
     /// <summary>Readings keep one column a part; a machine with more measured parts than this is refused.</summary>
@@ -46,7 +47,7 @@ public sealed record Asset(
     public DateOnly RenewedOn(Cause cause, DateOnly asOf)
     {
         for (var i = Services.Count - 1; i >= 0; i--)
-            if (Services[i].Date <= asOf && ServiceEffects.Renews(Services[i].Level, cause))
+            if (Services[i].Date <= asOf && Services[i].Renews(cause))
                 return Services[i].Date;
         return InServiceSince;
     }

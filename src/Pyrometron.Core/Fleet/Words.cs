@@ -73,6 +73,13 @@ public enum VerdictOutcome
     NotComparable,
 }
 
+/// <summary>What follows from a joint's material.</summary>
+public static class JointMaterials
+{
+    /// <summary>The cause that a worn joint of this material is.</summary>
+    public static Cause WornCause(this JointMaterial material) => material == JointMaterial.Pad ? Cause.Pads : Cause.Paste;
+}
+
 /// <summary>The written form of the values above: lower case with hyphens, as in files and in the API.</summary>
 public static class Words
 {

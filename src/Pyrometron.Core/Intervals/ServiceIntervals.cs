@@ -2,9 +2,6 @@ using Pyrometron.Core.Fleet;
 
 namespace Pyrometron.Core.Intervals;
 
-/// <summary>A service that the calendar asks for.</summary>
-public readonly record struct DueService(ServiceLevel Level, DateOnly Due);
-
 /// <summary>Base intervals by kind and level, shortened by what wears: dust, hours, heat (common practice, no source).</summary>
 public static class ServiceIntervals
 {
@@ -45,9 +42,10 @@ public static class ServiceIntervals
             if (BaseMonths(asset.Kind, level) is { } months)
             {
                 var days = months * 30.4375 * EnvironmentFactor(dust, asset.DutyHoursPerDay);
-                var due = asset.RenewedOn(cause, asOf).AddDays((int)Math.Round(days));
+                var length = (int)Math.Round(days);
+                var due = asset.RenewedOn(cause, asOf).AddDays(length);
                 if (first is null || due < first.Value.Due)
-                    first = new DueService(level, due);
+                    first = new DueService(level, due, length);
             }
         return first;
     }

@@ -6,14 +6,6 @@ using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Jobs;
 
-/// <summary>Which measurement of a job.</summary>
-public enum RunPhase
-{
-    Before,
-    After,
-    Recheck,
-}
-
 /// <summary>What is counted out and in again.</summary>
 public enum CountOf
 {
@@ -28,18 +20,6 @@ public enum ComplaintKind
     Crashes,
     Slow,
     Loud,
-}
-
-/// <summary>What a job uses up.</summary>
-public enum MaterialKind
-{
-    PasteGrams,
-    PadPieces,
-    PuttyGrams,
-    Wipes,
-    Swabs,
-    AlcoholMillilitres,
-    Fans,
 }
 
 /// <summary>

@@ -1,3 +1,4 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Jobs;

@@ -3,48 +3,93 @@ using Pyrometron.Core.Drift;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
+using Pyrometron.Core.Intervals;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Judging;
 
 /// <summary>The whole judgement of one machine.</summary>
-/// <param name="DriftKelvin">What service could win back on the worst part, at the reference point; null when unknown.</param>
-/// <param name="Service">The level that removes what is wrong; null where no service helps.</param>
-/// <param name="AmbientNowC">Intake air of the newest readings, °C, or NaN.</param>
-/// <param name="ServiceDue">When its interval is due by the calendar, with the level; null when nothing is.</param>
-/// <param name="Symptoms">What people reported and no service has answered since.</param>
-/// <param name="Reason">One sentence for the queue.</param>
-/// <param name="ToBeSurer">What to measure to be surer; null when nothing would help.</param>
-public sealed record Assessment(
-    Asset Asset,
-    DateOnly AsOf,
-    Urgency Urgency,
-    Cause Cause,
-    double? DriftKelvin,
-    ActionDate? Action,
-    ServiceLevel? Service,
-    int? Minutes,
-    EvidenceGrade? Evidence,
-    ReferencePoint? Reference,
-    IReadOnlyList<PartAssessment> Parts,
-    OutsideCauses Outside,
-    double AmbientNowC,
-    IReadOnlyList<StepFinding> Steps,
-    IReadOnlyList<SensorFinding> SensorFindings,
-    Intervals.DueService? ServiceDue,
-    double? NewestReadingDay,
-    int Readings,
-    IReadOnlyList<Symptom> Symptoms,
-    string Reason,
-    string? ToBeSurer
-)
+/// <param name="AsOf">The day as whose end it was judged; later than the fleet's where it was worked on since.</param>
+/// <param name="Zone">Where it stands.</param>
+/// <param name="Policy">The rules it was judged by.</param>
+public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, JudgementPolicy Policy)
 {
-    /// <summary>The longer explanation, put into words each time it is asked for: a fleet's machines are hardly ever asked. Empty before the judgement is complete.</summary>
-    public IReadOnlyList<string> Sentences => Place is { } zone ? [.. Reasons.Sentences(this, zone)] : [];
+    /// <summary>How pressing work on it is.</summary>
+    public Urgency Urgency { get; init; }
 
-    /// <summary>Where it stands.</summary>
-    internal Zone? Place { get; init; }
+    /// <summary>What is wrong, most of all.</summary>
+    public Cause Cause { get; init; } = Cause.None;
+
+    /// <summary>What service could win back on the worst part, at the reference point; null when unknown.</summary>
+    public double? DriftKelvin { get; init; }
+
+    /// <summary>When the first part reaches its action line; null without a date.</summary>
+    public ActionDate? Action { get; init; }
+
+    /// <summary>The level that removes what is wrong; null where no service helps.</summary>
+    public ServiceLevel? Service { get; init; }
+
+    /// <summary>Bench time of that level.</summary>
+    public int? Minutes { get; init; }
+
+    /// <summary>What is measured of it; null when too little.</summary>
+    public EvidenceGrade? Evidence { get; init; }
+
+    /// <summary>The operating point it was compared at; null when unknown.</summary>
+    public ReferencePoint? Reference { get; init; }
+
+    /// <summary>The parts that could be judged.</summary>
+    public IReadOnlyList<PartAssessment> Parts { get; init; } = [];
+
+    /// <summary>What no service can remove.</summary>
+    public OutsideCauses Outside { get; init; }
+
+    /// <summary>Intake air when it was measured last, °C, or NaN.</summary>
+    public double AmbientNowC { get; init; } = double.NaN;
+
+    /// <summary>Sudden changes.</summary>
+    public IReadOnlyList<StepFinding> Steps { get; init; } = [];
+
+    /// <summary>Channels not believed.</summary>
+    public IReadOnlyList<SensorFinding> SensorFindings { get; init; } = [];
+
+    /// <summary>When its interval is due by the calendar, with the level; null when nothing is.</summary>
+    public DueService? ServiceDue { get; init; }
+
+    /// <summary>When it was measured last, days since 1970; null when never.</summary>
+    public double? MeasuredDay { get; init; }
+
+    /// <summary>The run that was measured last; null where it was readings.</summary>
+    public MeasuredRun? MeasuredRun { get; init; }
+
+    /// <summary>Number of readings.</summary>
+    public int Readings { get; init; }
+
+    /// <summary>Number of runs at the bench that count.</summary>
+    public int Runs { get; init; }
+
+    /// <summary>Reports and runs of failure that stand, newest first.</summary>
+    public IReadOnlyList<Symptom> Symptoms { get; init; } = [];
+
+    /// <summary>How its newest job ended, while nothing was measured or done since that answers it.</summary>
+    public JobResult? Result { get; init; }
+
+    /// <summary>A service since it was measured last; null without one.</summary>
+    public ServiceDone? Unmeasured { get; init; }
+
+    /// <summary>Whether what it had gathered before it was measured first is not known.</summary>
+    public bool StartUnknown { get; init; }
+
+    /// <summary>One sentence or two for the queue.</summary>
+    public Message Reason { get; init; } = Message.Of("Not judged yet.");
+
+    /// <summary>What to measure to be surer; null when nothing would help.</summary>
+    public Message? ToBeSurer { get; init; }
+
+    /// <summary>The longer explanation, put into words each time it is asked for: a fleet's machines are hardly ever asked.</summary>
+    public IReadOnlyList<Message> Sentences => [.. Explanation.Of(this)];
 
     /// <summary>How it stands among its siblings; null with too few of them.</summary>
     public AmongSiblings? Siblings { get; init; }
@@ -63,9 +108,6 @@ public sealed record Assessment(
 
     /// <summary>What a level would win on a part, K: by its split, as far as the fleet's proven jobs bear it out.</summary>
     public double Won(PartAssessment part, ServiceLevel level) => Policy.Proven.Won(Asset, part.Split, level);
-
-    /// <summary>The rules it was judged by.</summary>
-    public JudgementPolicy Policy { get; init; } = JudgementPolicy.Default;
 
     /// <summary>The part with most to win, or null without judged parts.</summary>
     public PartAssessment? WorstPart => Parts.MaxBy(p => p.Split.Total);

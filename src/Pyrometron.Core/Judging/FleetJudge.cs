@@ -6,25 +6,41 @@ using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Core.Judging;
 
-/// <summary>
-/// Judges a whole fleet, or again what new readings touch: every machine against its own fresh state, with the zones' rooms
-/// taken out. Pure: the same register, readings and day always give the same answer. Readings and reports are asked for once
-/// a machine, from several threads, and are not kept.
-/// </summary>
-/// <param name="readings">A machine's readings up to and including the day judged.</param>
-/// <param name="symptoms">What people reported of a machine; null for nothing.</param>
-public sealed class FleetJudge(
-    Register register,
-    DateOnly asOf,
-    JudgementPolicy policy,
-    Func<Asset, ReadingSeries> readings,
-    Func<Asset, IReadOnlyList<Symptom>>? symptoms = null
-)
+/// <summary>What a judgement is made from. Readings and history are asked for once a machine, from several threads, and are not kept.</summary>
+/// <param name="Register">Where machines stand, and which there are.</param>
+/// <param name="AsOf">The day as whose end is judged.</param>
+/// <param name="Policy">The house's rules.</param>
+/// <param name="Readings">A machine's readings up to and including the day judged.</param>
+public sealed record JudgementBasis(Register Register, DateOnly AsOf, JudgementPolicy Policy, Func<Asset, ReadingSeries> Readings)
 {
-    private readonly Func<Asset, IReadOnlyList<Symptom>> _symptoms = symptoms ?? (_ => []);
+    /// <summary>What happened to a machine besides.</summary>
+    public Func<Asset, MachineHistory> History { get; init; } = _ => MachineHistory.Empty;
+
+    /// <summary>
+    /// Whether work done and runs measured after the day judged count for their own machine: where readings ended long ago, a machine
+    /// that was served since is judged as of then.
+    /// </summary>
+    public bool LaterWorkCounts { get; init; }
+
+    /// <summary>Threads to work on.</summary>
+    public int Threads { get; init; } = 1;
 
     /// <summary>Left out to measure what it is worth.</summary>
     internal Ablation Without { get; init; }
+}
+
+/// <summary>
+/// Judges a whole fleet, or again what new readings touch: every machine against its own fresh state, with the zones' rooms
+/// taken out. Pure: the same basis always gives the same answer.
+/// </summary>
+public sealed class FleetJudge(JudgementBasis basis)
+{
+    /// <summary>
+    /// A few machines cannot move the room of a zone with many: beyond this size, and with fewer than one in <see cref="FewOf"/>
+    /// touched, only those are judged again, in the room as it was.
+    /// </summary>
+    private const int SmallZone = 64,
+        FewOf = 10;
 
     /// <summary>Judges all machines.</summary>
     /// <param name="progress">Steps done and their number; a zone takes two.</param>
@@ -35,10 +51,10 @@ public sealed class FleetJudge(
         void Step() => progress?.Invoke(++done, 2 * zones.Count);
         foreach (var zone in zones)
         {
-            zone.Prepare(readings, _symptoms, cancellation);
+            zone.Prepare(cancellation);
             Step();
         }
-        var siblings = Without.HasFlag(Ablation.Siblings) ? [] : Siblings.Learn(zones.SelectMany(z => z.Models));
+        var siblings = basis.Without.HasFlag(Ablation.Siblings) ? [] : Siblings.Learn(zones.SelectMany(z => z.Models));
         var machines = new List<Assessment>();
         foreach (var zone in zones)
         {
@@ -52,13 +68,14 @@ public sealed class FleetJudge(
     /// Judges again some machines and the zones they stand in, with what siblings had shown before; all others keep their judgement.
     /// </summary>
     /// <param name="before">A judgement of the same day.</param>
-    /// <param name="touched">Tags of machines whose readings, services or data changed; machines that are new or gone are found by themselves.</param>
+    /// <param name="touched">Tags of machines of which anything changed; machines that are new or gone are found by themselves.</param>
     public FleetJudgement JudgeAgain(
         FleetJudgement before,
         IReadOnlySet<string> touched,
         CancellationToken cancellation = default
     )
     {
+        var register = basis.Register;
         var changed = register
             .Assets.Where(a => touched.Contains(a.Tag) || !before.ByTag.ContainsKey(a.Tag))
             .Select(a => a.Zone)
@@ -85,12 +102,13 @@ public sealed class FleetJudge(
                 machines.AddRange(
                     again
                         .AsParallel()
+                        .WithDegreeOfParallelism(basis.Threads)
                         .WithCancellation(cancellation)
-                        .Select(a => zone.JudgeOne(a, readings(a), _symptoms(a), known, before.KnownSiblings, withHistory: false))
+                        .Select(a => zone.JudgeOne(a, known, before.KnownSiblings, withHistory: false))
                 );
                 continue;
             }
-            zone.Prepare(readings, _symptoms, cancellation);
+            zone.Prepare(cancellation);
             machines.AddRange(zone.Settle(before.KnownSiblings, cancellation));
             judged[zone.Code] = zone.Assess();
         }
@@ -98,18 +116,13 @@ public sealed class FleetJudge(
     }
 
     /// <summary>
-    /// A few machines cannot move the room of a zone with many: beyond this size, and with fewer than one in <see cref="FewOf"/>
-    /// touched, only those are judged again, in the room as it was.
+    /// Judges one machine again, its zone's room as judged before, and tells its past. Where nothing of it has changed since, the answer is
+    /// the same as in that judgement. Null when its zone was not judged.
     /// </summary>
-    private const int SmallZone = 64,
-        FewOf = 10;
-
-    /// <summary>Judges one machine again, its zone's room as judged before, and tells its past. Null when its zone was not judged.</summary>
     public Assessment? JudgeOne(FleetJudgement before, Asset asset) =>
         before.JudgedZones.TryGetValue(asset.Zone, out var zone)
             ? before.Comparison.Attach(
-                Zones(z => z == asset.Zone)[0]
-                    .JudgeOne(asset, readings(asset), _symptoms(asset), zone, before.KnownSiblings, withHistory: true)
+                Zones(z => z == asset.Zone)[0].JudgeOne(asset, zone, before.KnownSiblings, withHistory: true)
             )
             : null;
 
@@ -121,9 +134,9 @@ public sealed class FleetJudge(
     {
         var comparison = SiblingComparison.Of(machines);
         return new FleetJudgement(
-            asOf,
-            policy,
-            QueueOrder.Of(machines.Select(comparison.Attach), asOf, policy),
+            basis.AsOf,
+            basis.Policy,
+            QueueOrder.Of(machines.Select(comparison.Attach), basis.AsOf, basis.Policy),
             machines,
             zones,
             siblings,
@@ -133,13 +146,13 @@ public sealed class FleetJudge(
 
     private List<ZoneJudge> Zones(Func<string, bool> wanted)
     {
-        var byZone = register.Assets.ToLookup(a => a.Zone);
+        var byZone = basis.Register.Assets.ToLookup(a => a.Zone);
         return
         [
-            .. from site in register.Sites
+            .. from site in basis.Register.Sites
             from zone in site.Zones
             where wanted(zone.Code)
-            select new ZoneJudge(site, zone, [.. byZone[zone.Code]], asOf, policy, Without),
+            select new ZoneJudge(basis, site, zone, [.. byZone[zone.Code]]),
         ];
     }
 }

@@ -50,4 +50,9 @@ public sealed class FleetJudgement
 }
 
 /// <summary>What a zone's machines had in common, kept so that one of them can be judged again by itself.</summary>
-internal sealed record JudgedZone(ZoneRoom Room, ZoneAir Air, ZoneAssessment Assessment);
+/// <param name="Rooms">The room by which its machines were fitted, turn by turn; the last one is in force.</param>
+internal sealed record JudgedZone(IReadOnlyList<ZoneRoom> Rooms, ZoneAir Air, ZoneAssessment Assessment)
+{
+    /// <summary>The room in force.</summary>
+    public ZoneRoom Room => Rooms[^1];
+}

@@ -2,116 +2,122 @@ using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Readings;
-using Pyrometron.Core.Statistics;
+using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
 
 /// <summary>
-/// What is kept of a machine's readings once they are condensed, so that the readings themselves need not stay in memory.
+/// What is kept of a machine's readings and runs once they are condensed, so that the readings themselves need not stay in memory.
 /// </summary>
+/// <param name="Asset">The machine, with the services known on its day.</param>
+/// <param name="AsOf">The day as whose end it is judged.</param>
+/// <param name="History">What happened to it, as known on that day.</param>
 /// <param name="Readings">How many were given.</param>
-/// <param name="NewestDay">Days since 1970, null without readings.</param>
-/// <param name="OwnAir">Whether the machine measures its own intake air.</param>
-/// <param name="AtItsLimit">Whether it throttled or stood at a limit in its newest readings.</param>
-/// <param name="LatestC">Median of the newest readings under the main workload by part, °C, as measured; NaN for none.</param>
-/// <param name="LatestFanPct">Commanded fan speed likewise, per cent; NaN for none.</param>
-/// <param name="Findings">Channels not believed.</param>
-/// <param name="Symptoms">What people reported.</param>
-/// <param name="Operating">Where it works by its newest readings as they are.</param>
+/// <param name="Runs">Runs that tell of its parts, oldest first.</param>
+/// <param name="NewestDay">Of readings and runs, days since 1970; null without any.</param>
 internal sealed record MachineFacts(
     Asset Asset,
+    DateOnly AsOf,
+    MachineHistory History,
     int Readings,
-    double? NewestDay,
-    bool OwnAir,
-    bool AtItsLimit,
-    double[] LatestC,
-    double LatestFanPct,
-    IReadOnlyList<SensorFinding> Findings,
-    IReadOnlyList<Symptom> Symptoms,
-    OperatingRise? Operating,
-    WearModel? Model
+    IReadOnlyList<MeasuredRun> Runs,
+    double? NewestDay
 )
 {
-    /// <summary>Older readings than this before the newest say nothing about today that services since have not undone.</summary>
+    /// <summary>Older readings than this before the newest say nothing about today that services since have not undone, days.</summary>
     public const double HistoryDays = 3 * 365.25;
 
-    private const double RecentDays = 14;
+    /// <summary>Fewer readings than this cannot tell wear from chance.</summary>
+    public const int LeastReadings = 5;
 
-    /// <summary>Takes what the judgement needs from one machine's cleaned readings.</summary>
+    /// <summary>A run so long after a service still shows its fresh state, days.</summary>
+    private const double FreshDays = 60;
+
+    /// <summary>Whether the machine measures its own intake air.</summary>
+    public bool OwnAir { get; init; }
+
+    /// <summary>Whether it throttled or stood at a limit when it was measured last.</summary>
+    public bool AtItsLimit { get; init; }
+
+    /// <summary>What it shows now; null where nothing was measured.</summary>
+    public Latest? Latest { get; init; }
+
+    /// <summary>Channels not believed.</summary>
+    public IReadOnlyList<SensorFinding> Findings { get; init; } = [];
+
+    /// <summary>Where it works by its newest readings as they are, where it cannot be judged by itself.</summary>
+    public OperatingRise? Operating { get; init; }
+
+    /// <summary>Its wear model; null where there is nothing to fit.</summary>
+    public WearModel? Model { get; init; }
+
+    /// <summary>Whether it is known by runs alone.</summary>
+    public bool RunsAlone => Readings < LeastReadings && Runs.Count > 0;
+
+    /// <summary>Reports and runs of failure that stand.</summary>
+    public IReadOnlyList<Symptom> Symptoms => Symptom.Standing(History);
+
+    /// <summary>
+    /// Whether it can be judged: by readings enough; by runs where there are two of them, or one that shows its fresh state after a
+    /// service.
+    /// </summary>
+    public bool IsKnown => Model is not null && (Readings >= LeastReadings || Runs.Count >= 2 || HasFreshRun);
+
+    /// <summary>Whether a run shows the fresh state: soon after a service that opened it, or after its first day of use.</summary>
+    public bool HasFreshRun =>
+        Runs.Any(r =>
+            Asset
+                .Services.Where(s => s.Level >= ServiceLevel.DustOut)
+                .Select(s => s.Day)
+                .Append(UnixDay.Noon(Asset.InServiceSince))
+                .Any(day => UnixDay.Of(r.At) - day is > 0 and < FreshDays)
+        );
+
+    /// <summary>Takes what the judgement needs from one machine's cleaned readings and its runs.</summary>
+    /// <param name="asset">With the services known on the day.</param>
     /// <param name="air">The zone's air, for machines without their own.</param>
-    /// <param name="asOfDay">Days since 1970; later services are left out.</param>
     public static MachineFacts Of(
         Asset asset,
+        DateOnly asOf,
         Channels channels,
-        IReadOnlyList<Symptom> symptoms,
+        MachineHistory history,
         ZoneAir air,
-        double asOfDay,
         Ablation without
     )
     {
         var series = channels.Series;
-        if (ReferencePoint.Of(channels, without.HasFlag(Ablation.Fan)) is not { } reference)
-            return new MachineFacts(
-                asset,
-                series.Count,
-                series.Count == 0 ? null : series.Day[^1],
-                false,
-                false,
-                [],
-                double.NaN,
-                channels.Findings,
-                symptoms,
-                null,
-                null
+        var runs = RunCells.Usable(asset, history.Runs, series.Count > 0);
+        double? newest = (series.Count, runs.Count) is (0, 0)
+            ? null
+            : Math.Max(
+                series.Count > 0 ? series.Day[^1] : double.NegativeInfinity,
+                runs.Count > 0 ? UnixDay.Of(runs[^1].At) : double.NegativeInfinity
             );
-        var ownAir = air.Complete(channels);
-        var cells = CellTable.Of(asset.Kind, channels, reference);
+        var facts = new MachineFacts(asset, asOf, history, series.Count, runs, newest) { Findings = channels.Findings };
+        var referenceChannels = facts.RunsAlone ? Channels.Clean(asset, RunCells.Merged(asset, series, runs)) : channels;
+        if (ReferencePoint.Of(referenceChannels, without.HasFlag(Ablation.Fan)) is not { } reference)
+            return facts;
+        var ownAir = facts.RunsAlone ? runs.All(r => r.Run.Ambient is not null) : air.Complete(channels);
+        var runCells = new RunCells(asset, reference, facts.RunsAlone ? referenceChannels.Series : series, air.At);
+        var cells = CellTable.Of(asset, channels, reference, runs, runCells);
+        var latest = Latest.Of(asset, channels, reference.Workload, runs, runCells.AirOf);
         var model = WearModel.For(
             asset,
             reference,
             cells,
             NoiseModel.Of(series),
-            asOfDay,
-            without.HasFlag(Ablation.SensorSteps) ? [] : SensorSteps.Find(asset, reference, cells)
+            UnixDay.EndOf(asOf),
+            without.HasFlag(Ablation.SensorSteps) ? [] : SensorSteps.Find(asset, reference, cells),
+            CleanLook.Of(asset, history.Looks),
+            facts.RunsAlone ? runs[^1].Run.Workload : null
         );
-        return new MachineFacts(
-            asset,
-            series.Count,
-            series.Day[^1],
-            ownAir,
-            StandsAtItsLimit(asset, channels),
-            [.. channels.Parts.Select(p => Latest(series, p, reference.Workload))],
-            Latest(series, series.FanPct, reference.Workload),
-            channels.Findings,
-            symptoms,
-            model is null || series.Count < MachineJudge.LeastReadings ? SiblingComparison.Raw(channels, reference) : null,
-            model
-        );
-    }
-
-    private static bool StandsAtItsLimit(Asset asset, Channels channels)
-    {
-        var s = channels.Series;
-        var first = Array.FindIndex(s.Day, d => d > s.Day[^1] - RecentDays);
-        var (recent, throttled) = (s.Count - first, 0);
-        for (var i = first; i < s.Count; i++)
-            throttled += s.Throttled[i] ? 1 : 0;
-        return throttled >= Math.Max(1, recent / 20)
-            || asset
-                .Parts.Where(
-                    (part, p) => channels.Parts[p].Skip(first).Count(c => c >= part.Limit.Value) > Math.Max(1, recent / 5)
-                )
-                .Any();
-    }
-
-    private static double Latest(ReadingSeries s, double[] part, int workload)
-    {
-        var latest = new List<double>();
-        // Newest first: those of the last fortnight, or the last three whenever they were.
-        for (var i = s.Count - 1; i >= 0 && (s.Day[i] > s.Day[^1] - RecentDays || latest.Count < 3); i--)
-            if (s.Workload[i] == workload && !double.IsNaN(part[i]))
-                latest.Add(part[i]);
-        return Robust.Median(latest.ToArray());
+        return facts with
+        {
+            OwnAir = ownAir,
+            AtItsLimit = Latest.StandsAtItsLimit(asset, channels, latest),
+            Latest = latest,
+            Model = model,
+            Operating = (facts with { Model = model }).IsKnown ? null : SiblingComparison.Raw(asset, latest, reference),
+        };
     }
 }

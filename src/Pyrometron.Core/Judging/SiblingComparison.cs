@@ -1,5 +1,6 @@
 using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Judging;
@@ -16,9 +17,6 @@ internal sealed class SiblingComparison
 
     /// <summary>Machines of one model differ by as much as a rule, K: a tighter group is chance.</summary>
     private const double LeastSpread = 1;
-
-    /// <summary>Share of a rise that the air side makes up where nothing tells (as in the wear model's prior).</summary>
-    private const double AirShare = 0.48;
 
     private readonly Dictionary<Siblings.Kin, Group> _groups;
 
@@ -82,26 +80,16 @@ internal sealed class SiblingComparison
         );
     }
 
-    /// <summary>Where a machine with hardly any readings stands, from the newest ones as they are.</summary>
-    public static OperatingRise? Raw(Channels channels, ReferencePoint reference)
-    {
-        var s = channels.Series;
-        var newest = Enumerable
-            .Range(0, s.Count)
-            .Where(i => s.Workload[i] == reference.Workload && !double.IsNaN(channels.Ambient[i]))
-            .TakeLast(5)
-            .ToArray();
-        if (newest.Length == 0)
-            return null;
-        var speeds = reference.SpeedIsRpm ? s.FanRpm : s.FanPct;
-        double Middle(Func<int, double> value) => Robust.Median(newest.Select(value).Where(v => !double.IsNaN(v)).ToArray());
-        return new OperatingRise(
-            reference.HasPower ? Middle(i => s.Power[i]) : 1,
-            reference.HasPower,
-            Middle(i => speeds[i]),
-            reference.SpeedIsRpm,
-            [.. channels.Parts.Select(part => Middle(i => part[i] - channels.Ambient[i]))],
-            [.. channels.Parts.Select(_ => AirShare)]
-        );
-    }
+    /// <summary>Where a machine that cannot be judged by itself stands, as it was measured last.</summary>
+    public static OperatingRise? Raw(Asset asset, Latest latest, ReferencePoint reference) =>
+        double.IsNaN(latest.AirC)
+            ? null
+            : new OperatingRise(
+                reference.PowerW,
+                reference.HasPower,
+                reference.FanSpeed,
+                reference.SpeedIsRpm,
+                [.. latest.PartsC.Select(c => c - latest.AirC)],
+                [.. asset.Parts.Select(_ => AirSide.ShareOfRise)]
+            );
 }

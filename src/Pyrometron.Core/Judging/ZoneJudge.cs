@@ -1,31 +1,22 @@
 using System.Collections.Concurrent;
 using Pyrometron.Core.Drift;
-using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
-using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
 
 /// <summary>Judges the machines of one zone together, since they share their air: first each by itself, then, with what siblings elsewhere have shown, to the end.</summary>
-internal sealed class ZoneJudge(
-    Site site,
-    Zone zone,
-    Asset[] assets,
-    DateOnly asOf,
-    JudgementPolicy policy,
-    Ablation without = Ablation.None
-)
+internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asset[] assets)
 {
-    /// <summary>Turns of machines and room, before and after siblings are heard.</summary>
+    /// <summary>Turns of machines and room, before and after sibling priors are applied.</summary>
     private const int FirstTurns = 2,
         LastTurns = 1;
 
     /// <summary>The air of a zone is known from this many intakes; more would only have to be kept in memory.</summary>
     private const int AirSample = 64;
 
-    private readonly ParallelOptions _parallel = new() { MaxDegreeOfParallelism = Environment.ProcessorCount };
+    private readonly ParallelOptions _parallel = new() { MaxDegreeOfParallelism = basis.Threads };
+    private readonly List<ZoneRoom> _rooms = [];
     private MachineFacts[] _machines = [];
 
     /// <summary>The zone's code.</summary>
@@ -34,29 +25,25 @@ internal sealed class ZoneJudge(
     /// <summary>The machines that stand in it.</summary>
     public Asset[] Assets => assets;
 
-    /// <summary>What the zone's room adds.</summary>
-    public ZoneRoom Room { get; private set; } = ZoneRoom.None;
+    /// <summary>What the zone's room adds, as far as it is known.</summary>
+    private ZoneRoom Room => _rooms.Count > 0 ? _rooms[^1] : ZoneRoom.None;
 
     /// <summary>The zone's measured intake air.</summary>
-    public ZoneAir Air { get; private set; } = ZoneAir.Of([]);
+    private ZoneAir Air { get; set; } = ZoneAir.Of([]);
 
     /// <summary>The machines with a model, once prepared.</summary>
     public IEnumerable<(Siblings.Kin Kin, WearModel Model, double Altitude)> Models =>
         _machines
             .Where(m => m.Model is not null)
-            .Select(m => (Siblings.Kin.Of(m.Asset, m.Model!.Reference), m.Model!, site.AltitudeMetres));
+            .Select(m => (Siblings.Kin.Of(m.Asset, m.Model!), m.Model!, site.AltitudeMetres));
 
     /// <summary>Cleans and condenses the readings, and fits every machine for a first time.</summary>
-    public void Prepare(
-        Func<Asset, ReadingSeries> readings,
-        Func<Asset, IReadOnlyList<Symptom>> symptoms,
-        CancellationToken cancellation
-    )
+    public void Prepare(CancellationToken cancellation)
     {
         Channels Read(Asset asset)
         {
             cancellation.ThrowIfCancellationRequested();
-            return Clean(asset, readings(asset));
+            return Clean(asset, basis.Readings(asset));
         }
 
         var sample = new Channels?[assets.Length];
@@ -70,14 +57,7 @@ internal sealed class ZoneJudge(
             _parallel,
             i =>
             {
-                _machines[i] = MachineFacts.Of(
-                    assets[i],
-                    sample[i] ?? Read(assets[i]),
-                    symptoms(assets[i]),
-                    Air,
-                    UnixDay.Noon(asOf),
-                    without
-                );
+                _machines[i] = FactsOf(assets[i], sample[i] ?? Read(assets[i]), Air);
                 sample[i] = null;
             }
         );
@@ -91,7 +71,7 @@ internal sealed class ZoneJudge(
     )
     {
         foreach (var (kin, model, altitude) in Models)
-            Siblings.Teach(siblings, kin, model, altitude);
+            Siblings.ApplyPriors(siblings, kin, model, altitude);
         Fit(LastTurns, cancellation);
         var judged = new Assessment[_machines.Length];
         Each(
@@ -106,28 +86,49 @@ internal sealed class ZoneJudge(
         return judged;
     }
 
-    /// <summary>Judges one machine in a zone that was judged before. O(its readings).</summary>
+    /// <summary>
+    /// Judges one machine in a zone that was judged before, by the same turns in the same rooms: a machine of which nothing has changed
+    /// gets the same judgement. O(its readings).
+    /// </summary>
     public Assessment JudgeOne(
         Asset asset,
-        ReadingSeries readings,
-        IReadOnlyList<Symptom> symptoms,
         JudgedZone before,
         IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
         bool withHistory
     )
     {
-        var machine = MachineFacts.Of(asset, Clean(asset, readings), symptoms, before.Air, UnixDay.Noon(asOf), without);
+        var machine = FactsOf(asset, Clean(asset, basis.Readings(asset)), before.Air);
         var equations = new WearEquations();
         if (machine.Model is { } model)
-        {
-            Siblings.Teach(siblings, Siblings.Kin.Of(asset, model.Reference), model, site.AltitudeMetres);
-            for (var turn = 0; turn < LastTurns; turn++)
+            for (var turn = 1; turn < FirstTurns + LastTurns; turn++)
             {
-                model.Fit(equations, before.Room);
-                model.Reweigh(equations, before.Room);
+                if (turn == FirstTurns)
+                    Siblings.ApplyPriors(siblings, Siblings.Kin.Of(asset, model), model, site.AltitudeMetres);
+                var room = before.Rooms[Math.Min(turn - 1, before.Rooms.Count - 1)];
+                model.Fit(equations, room);
+                model.Reweigh(equations, room);
             }
-        }
         return Judge(machine, equations, before.Room, withHistory);
+    }
+
+    private MachineFacts FactsOf(Asset asset, Channels channels, ZoneAir air)
+    {
+        var history = basis.History(asset);
+        var day = basis.AsOf;
+        if (basis.LaterWorkCounts)
+            foreach (
+                var later in asset
+                    .Services.Select(s => s.Date)
+                    .Concat(history.Runs.Select(r => DateOnly.FromDateTime(r.At.UtcDateTime)))
+            )
+                day = later > day ? later : day;
+        var known = asset.Services.All(s => s.Date <= day)
+            ? asset
+            : asset with
+            {
+                Services = [.. asset.Services.Where(s => s.Date <= day)],
+            };
+        return MachineFacts.Of(known, day, channels, history.Until(day), air, basis.Without);
     }
 
     private static Channels Clean(Asset asset, ReadingSeries series) =>
@@ -136,10 +137,10 @@ internal sealed class ZoneJudge(
     private Assessment Judge(MachineFacts machine, WearEquations equations, ZoneRoom room, bool withHistory)
     {
         if (machine.Model is not { } model)
-            return MachineJudge.Unknown(machine, zone, asOf, policy);
+            return MachineJudge.Unknown(machine, zone, basis.Policy);
         model.Fit(equations, room);
         model.KeepUncertainty(equations);
-        return new MachineJudge(machine, model, zone, room, asOf, policy).Assess(
+        return new MachineJudge(machine, model, zone, room, basis.Policy).Assess(
             withHistory ? model.Bootstrap(equations, room) : null
         );
     }
@@ -151,11 +152,12 @@ internal sealed class ZoneJudge(
     private void Fit(int turns, CancellationToken cancellation)
     {
         var models = _machines.Where(m => m.Model is not null).Select(m => m.Model!).ToArray();
-        var bins = models.Length < ZoneRoom.LeastMachines || without.HasFlag(Ablation.Room) ? [] : ZoneRoom.Known(models);
+        var bins = models.Length < ZoneRoom.LeastMachines || basis.Without.HasFlag(Ablation.Room) ? [] : ZoneRoom.Known(models);
         for (var turn = 0; turn < turns; turn++)
         {
             var parts = new ConcurrentDictionary<int, RoomEquations>();
-            var first = turn == 0 && Room == ZoneRoom.None;
+            var first = _rooms.Count == 0;
+            var room = Room;
             Each(
                 models,
                 (model, i, equations) =>
@@ -164,20 +166,26 @@ internal sealed class ZoneJudge(
                     if (first)
                         model.Assemble(equations, unworn: true);
                     else
-                        model.Fit(equations, Room);
+                        model.Fit(equations, room);
                     if (bins.Length > 0)
-                        model.TellRoom(equations, parts.GetOrAdd(i / ChunkOf(models.Length), _ => new RoomEquations(bins)));
+                        model.AddToRoomEquations(
+                            equations,
+                            parts.GetOrAdd(i / ChunkOf(models.Length), _ => new RoomEquations(bins))
+                        );
                     if (!first)
-                        model.Reweigh(equations, Room);
+                        model.Reweigh(equations, room);
                 }
             );
             if (bins.Length == 0)
+            {
+                _rooms.Add(room);
                 continue;
+            }
             // Summed in a fixed order, so that the same readings always give the same answer.
             var zoneEquations = new RoomEquations(bins);
             foreach (var part in parts.OrderBy(p => p.Key))
                 zoneEquations.Add(part.Value);
-            Room = ZoneRoom.Of(zoneEquations);
+            _rooms.Add(ZoneRoom.Of(zoneEquations));
         }
     }
 
@@ -207,7 +215,7 @@ internal sealed class ZoneJudge(
     {
         var now = Room.Bins.TakeLast(3).Select(b => b.Kelvin).DefaultIfEmpty(0).Average();
         return new JudgedZone(
-            Room,
+            [.. _rooms],
             Air,
             new ZoneAssessment(zone.Code, now, _machines.Count(m => m.NewestDay is not null), [.. Room.Bins])
         );

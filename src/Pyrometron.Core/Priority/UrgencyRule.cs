@@ -31,7 +31,7 @@ public static class UrgencyRule
     /// <param name="atItsLimit">Throttling, or temperatures at a limit.</param>
     /// <param name="action">When the first part reaches its action line.</param>
     /// <param name="due">The next service of the calendar.</param>
-    /// <param name="symptoms">What people reported and no service has answered.</param>
+    /// <param name="symptoms">What people reported and nothing has cleared since.</param>
     public static Urgency Of(
         Winnable winnable,
         bool atItsLimit,
@@ -65,8 +65,19 @@ public static class UrgencyRule
     /// <summary>What reports alone ask for: they outrank degrees. Null without any.</summary>
     public static Urgency? Of(IReadOnlyList<Symptom> symptoms) =>
         symptoms.Count == 0 ? null
-        : symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown) ? Urgency.Now
+        : symptoms.Any(s => s.IsFailure) ? Urgency.Now
         : Urgency.Soon;
+
+    /// <summary>Where nothing was ever measured the interval alone decides; unknown where it is not due, or does not count.</summary>
+    public static Urgency ByIntervalAlone(DueService? due, DateOnly asOf, JudgementPolicy policy) =>
+        due is not { } d || !d.IsDue(asOf) || policy.School is School.Evidence or School.Failure ? Urgency.Unknown
+        : d.IsLongOverdue(asOf) ? Urgency.Next
+        : Urgency.Soon;
+
+    /// <summary>What a machine that a job left worse deserves at least, whatever the rest says.</summary>
+    /// <param name="result">Of its newest job, while nothing has been measured or done since that answers it; or null.</param>
+    public static Urgency AfterJob(Urgency judged, JobResult? result) =>
+        result is { Outcome: VerdictOutcome.Worse } ? Sooner(judged, Urgency.Next) : judged;
 
     private static Urgency Sooner(Urgency a, Urgency b) => a < b ? a : b;
 

@@ -48,6 +48,12 @@ public sealed class ReadingSeries
     /// <summary>The workload, numbered in order of appearance.</summary>
     public int[] Workload { get; private set; }
 
+    /// <summary>The settings by their number; null for one whose name is not known.</summary>
+    public IReadOnlyList<string?> SettingsNames { get; private set; } = [];
+
+    /// <summary>The workloads by their number; null for one whose name is not known.</summary>
+    public IReadOnlyList<string?> WorkloadNames { get; private set; } = [];
+
     /// <summary>°C by part, then by reading.</summary>
     public double[][] Parts { get; }
 
@@ -69,7 +75,8 @@ public sealed class ReadingSeries
             for (var p = 0; p < parts; p++)
                 builder.Part(p, p < r.PartsC.Length ? r.PartsC[p] : double.NaN);
         }
-        return builder.Build();
+        var names = labels.ToDictionary(l => l.Value, l => l.Key);
+        return builder.Build(names.GetValueOrDefault);
     }
 
     /// <summary>The readings from a day on (included); the same series when that is all of them.</summary>
@@ -91,6 +98,8 @@ public sealed class ReadingSeries
             Throttled = Throttled[from..(from + count)],
             Settings = Settings[from..(from + count)],
             Workload = Workload[from..(from + count)],
+            SettingsNames = SettingsNames,
+            WorkloadNames = WorkloadNames,
         };
         for (var p = 0; p < Parts.Length; p++)
             slice.Parts[p] = Parts[p][from..(from + count)];
@@ -143,7 +152,14 @@ public sealed class ReadingSeries
         public void Part(int part, double celsius) => _series.Parts[part][_count - 1] = celsius;
 
         /// <summary>The columns of all readings begun.</summary>
-        public ReadingSeries Build() => _series.Slice(0, _count);
+        /// <param name="nameOf">The label that a number stands for; null where nobody needs the names.</param>
+        public ReadingSeries Build(Func<long, string?>? nameOf = null)
+        {
+            var built = _series.Slice(0, _count);
+            if (nameOf is not null)
+                (built.SettingsNames, built.WorkloadNames) = ([.. _settings.Select(nameOf)], [.. _workloads.Select(nameOf)]);
+            return built;
+        }
 
         private void Grow()
         {

@@ -2,7 +2,6 @@ using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Statistics;
-using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Simulation;
 
@@ -272,15 +271,11 @@ public sealed record SimulatedMachine(
             var removed = 0.0;
             foreach (var service in Asset.Services)
             {
-                var on = UnixDay.Noon(service.Date);
+                var on = service.Day;
                 if (on <= day && on > fault.FromDay)
                     removed +=
                         (fault.At(on) - removed)
-                        * (
-                            cause == Cause.Dust && ServiceEffects.Renews(service.Level, cause)
-                                ? 1 - DustLeftBehind
-                                : ServiceEffects.RemovedShare(service.Level, cause)
-                        );
+                        * (cause == Cause.Dust && service.Renews(cause) ? 1 - DustLeftBehind : service.Renewed.Of(cause));
             }
             sum += fault.At(day) - removed;
         }

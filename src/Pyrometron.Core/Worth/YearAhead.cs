@@ -13,7 +13,7 @@ internal static class YearAhead
     {
         var last = cells[cells.Count - 1].Day;
         var year = new List<(double, double)>();
-        foreach (var cell in cells.All)
+        foreach (var cell in cells.OfReadings)
             if (cell.Day > last - Days && !double.IsNaN(cell.AmbientC))
                 year.Add((cell.Day + Days - last, cell.AmbientC));
         return year;

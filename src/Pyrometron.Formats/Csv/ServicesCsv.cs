@@ -4,7 +4,7 @@ using Pyrometron.Core.Fleet;
 namespace Pyrometron.Formats.Csv;
 
 /// <summary>One line of a services file: a service, or why it is refused.</summary>
-public readonly record struct ServiceLine(int Line, string Asset, ServiceEvent? Service, InputProblem? Problem);
+public readonly record struct ServiceLine(int Line, string Asset, ServiceDone? Service, InputProblem? Problem);
 
 /// <summary>Reads services CSV: <c>date,asset,level</c>.</summary>
 public static class ServicesCsv
@@ -48,6 +48,6 @@ public static class ServicesCsv
             return Refuse("asset", $"'{asset}' is not in the fleet; import its fleet document first.");
         if (!Words.TryRead<ServiceLevel>(level, out var known))
             return Refuse("level", $"'{level}' is no service level; use one of {Words.List<ServiceLevel>()}.");
-        return new ServiceLine(records.Line, asset, new ServiceEvent(day, known), null);
+        return new ServiceLine(records.Line, asset, new ServiceDone(day, known), null);
     }
 }

@@ -88,7 +88,7 @@ public static partial class FleetDocument
             w.Wrong("parts", $"lists more than {Asset.MaxParts} measured parts", 0);
         if (parts.DistinctBy(p => p.Name).Count() != parts.Count)
             w.Wrong("parts", "names a part twice", 0);
-        var services = w.Items("services", s => new ServiceEvent(s.Date("date"), s.Word<ServiceLevel>("level")), optional: true);
+        var services = w.Items("services", s => new ServiceDone(s.Date("date"), s.Word<ServiceLevel>("level")), optional: true);
         return new Asset(
             w.Text("tag"),
             w.Word<AssetKind>("kind"),

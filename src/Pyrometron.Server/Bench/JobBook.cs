@@ -111,7 +111,7 @@ internal sealed class JobBook(
             entry is WorkFiled
                 ?
                 [
-                    .. job.Services.Select(level => new ServiceEvent(
+                    .. job.Services.Select(level => new ServiceDone(
                         DateOnly.FromDateTime(job.WorkDoneAt!.Value.UtcDateTime),
                         level
                     )),

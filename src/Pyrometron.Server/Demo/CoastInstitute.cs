@@ -199,7 +199,7 @@ internal sealed class CoastInstitute(DateOnly today)
             model.Kind == AssetKind.Laptop ? 210
             : zone is "KELP-C" or "READ" ? 290
             : 420;
-        var services = new List<ServiceEvent>
+        var services = new List<ServiceDone>
         {
             new(today.AddDays(-_random.Next(20, (int)(interval * 1.03))), ServiceLevel.DustOut),
         };
@@ -445,7 +445,7 @@ internal sealed class CoastInstitute(DateOnly today)
                     {
                         Services =
                         [
-                            .. m.Asset.Services.Append(new ServiceEvent(today.AddDays(-daysAgo), level)).OrderBy(s => s.Date),
+                            .. m.Asset.Services.Append(new ServiceDone(today.AddDays(-daysAgo), level)).OrderBy(s => s.Date),
                         ],
                     },
                 }

@@ -118,7 +118,7 @@ internal static class ImportEndpoints
         using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
         var tags = fleet.All().Select(a => a.Asset.Tag).ToHashSet();
         var tally = new Tally(Math.Clamp(listed ?? 100, 0, MostListed));
-        var good = new List<(string, ServiceEvent)>();
+        var good = new List<(string, ServiceDone)>();
         foreach (var line in ServicesCsv.Read(spool.Open(), tags.Contains, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)))
             if (line.Problem is { } problem)
                 tally.Refuse(line.Line, problem.Column, problem.Message);

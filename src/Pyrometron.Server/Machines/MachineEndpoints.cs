@@ -188,7 +188,7 @@ internal static class MachineEndpoints
             return Problems.Input("/date", "date is needed: the day of the service, not later than today");
         if (request.Level is not { } level)
             return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}");
-        services.Add([(tag, new ServiceEvent(date, level))]);
+        services.Add([(tag, new ServiceDone(date, level))]);
         judgement.Changed(tag);
         return TypedResults.NoContent();
     }

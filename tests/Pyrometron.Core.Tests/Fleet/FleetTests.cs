@@ -49,9 +49,9 @@ public class FleetTests
         Assert.Equal(new DateOnly(2023, 1, 1), Card.RenewedOn(Cause.Dust, new(2023, 6, 1)));
         Assert.All(
             [ServiceLevel.Repaste, ServiceLevel.Repad],
-            l => Assert.True(ServiceEffects.Renews(l, Cause.Paste) && ServiceEffects.LiftsCooler(l))
+            l => Assert.True(new ServiceDone(new(2026, 1, 1), l).Renews(Cause.Paste) && ServiceEffects.LiftsCooler(l))
         );
-        Assert.False(ServiceEffects.Renews(ServiceLevel.BlowOut, Cause.Dust));
+        Assert.False(new ServiceDone(new(2026, 1, 1), ServiceLevel.BlowOut).Renews(Cause.Dust));
     }
 
     [Fact]

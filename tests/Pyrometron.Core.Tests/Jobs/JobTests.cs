@@ -46,9 +46,11 @@ public class JobTests
             null,
             null,
             false,
-            [new("core", new(celsius))],
-            FailedAfterMinutes: failed
-        );
+            [new("core", new(celsius))]
+        )
+        {
+            FailedAfterMinutes = failed,
+        };
 
     private void DoSteps(Func<JobStep, bool>? until = null)
     {

@@ -138,7 +138,7 @@ public class DriftTests
                     At(-20 + i * 0.25, 60 + i % 3, 80, load: i % 4 == 3 ? "light" : "steady", power: i % 4 == 3 ? 160 : 200)
                 )
         );
-        var table = CellTable.Of(AssetKind.GraphicsCard, channels, ReferencePoint.Of(channels)!);
+        var table = CellTable.Of(Card, channels, ReferencePoint.Of(channels)!);
         Cell[] cells = [.. table.All];
         Assert.InRange(table.Count, 8, 10);
         Assert.All(
@@ -158,10 +158,10 @@ public class DriftTests
             .ToArray();
         var channels = Clean(readings);
         var reference = ReferencePoint.Of(channels)!;
-        var laptop = CellTable.Of(AssetKind.Laptop, channels, reference).All.First(c => c.Workload == 1);
+        var laptop = CellTable.Of(Card with { Kind = AssetKind.Laptop }, channels, reference).All.First(c => c.Workload == 1);
         Assert.Equal([0.5, 0.5], new[] { 0, 1 }.Select(p => Math.Round(laptop.AirHeat(p), 2)));
         Assert.Equal([1, 0], new[] { 0, 1 }.Select(p => Math.Round(laptop.JointHeat(p), 2)));
-        var desktop = CellTable.Of(AssetKind.Desktop, channels, reference).All.First(c => c.Workload == 1);
+        var desktop = CellTable.Of(Card with { Kind = AssetKind.Desktop }, channels, reference).All.First(c => c.Workload == 1);
         Assert.Equal([1, 0.5], new[] { 0, 1 }.Select(p => Math.Round(desktop.AirHeat(p), 2)));
     }
 
@@ -191,7 +191,7 @@ public class DriftTests
                 Enumerable.Range(0, 60).Select(i => At(-300 + 5 * i, 60, 80, pct: 60, rpm: 60 * (i < 40 ? 30 : 30 * (1 - lost))))
             );
             var reference = ReferencePoint.Of(channels)!;
-            return FanHealth.Of(CellTable.Of(AssetKind.GraphicsCard, channels, reference), renewed);
+            return FanHealth.Of(CellTable.Of(Card, channels, reference), renewed);
         }
         Assert.Equal(0.8, Judge(0.2).SpeedShare, 1e-6);
         Assert.Equal(1, Judge(0.02).SpeedShare);
@@ -204,7 +204,7 @@ public class DriftTests
             Enumerable.Range(0, 60).Select(i => at(i) is var (c, n) ? At(-300 + 5 * i, 60, c, pct: double.NaN, rpm: n) : null!)
         );
         var reference = ReferencePoint.Of(channels)!;
-        return FanHealth.Of(CellTable.Of(AssetKind.Desktop, channels, reference), double.NegativeInfinity);
+        return FanHealth.Of(CellTable.Of(Card with { Kind = AssetKind.Desktop }, channels, reference), double.NegativeInfinity);
     }
 
     [Fact]

@@ -14,6 +14,10 @@ internal sealed class Hall
 
     public static readonly double Now = UnixDay.Noon(Today) + 0.5;
 
+    /// <summary>A service of today, filed after the newest reading.</summary>
+    public static ServiceDone ThisEvening(ServiceLevel level) =>
+        new(Today, level) { At = new DateTimeOffset(Today.ToDateTime(new TimeOnly(23, 30)), TimeSpan.Zero) };
+
     private static readonly SimulatedLoad[] Loads = [new("steady", 1, 0.8), new("light", 0.85, 0.17), new("idle", 0.15, 0.03)];
 
     private readonly List<SimulatedMachine> _machines = [];
@@ -36,7 +40,7 @@ internal sealed class Hall
     public Hall With(
         string tag,
         Fault[] faults,
-        ServiceEvent[]? services = null,
+        ServiceDone[]? services = null,
         Func<SimulatedMachine, SimulatedMachine>? change = null
     )
     {
@@ -102,10 +106,15 @@ internal sealed class Hall
             )
             .ToDictionary(r => r.Tag, r => r.Series);
         return new FleetJudge(
-            Register(dust, [.. _machines.Select(m => m.Asset)]),
-            Today,
-            policy ?? JudgementPolicy.Default,
-            a => readings[a.Tag]
+            new JudgementBasis(
+                Register(dust, [.. _machines.Select(m => m.Asset)]),
+                Today,
+                policy ?? JudgementPolicy.Default,
+                a => readings[a.Tag]
+            )
+            {
+                Threads = Environment.ProcessorCount,
+            }
         );
     }
 
@@ -115,10 +124,15 @@ internal sealed class Hall
     /// <summary>Judges readings of one machine made by hand.</summary>
     public static Assessment JudgeAlone(Asset asset, params Reading[] readings) =>
         new FleetJudge(
-            Register(DustClass.Normal, asset),
-            Today,
-            JudgementPolicy.Default,
-            _ => ReadingSeries.From(readings, asset.Parts.Count)
+            new JudgementBasis(
+                Register(DustClass.Normal, asset),
+                Today,
+                JudgementPolicy.Default,
+                _ => ReadingSeries.From(readings, asset.Parts.Count)
+            )
+            {
+                Threads = Environment.ProcessorCount,
+            }
         )
             .JudgeAll()
             .Queue.Single();

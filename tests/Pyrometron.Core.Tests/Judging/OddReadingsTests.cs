@@ -54,7 +54,7 @@ public class OddReadingsTests
     {
         var a = Hall.JudgeAlone(Desktop, [.. Enumerable.Range(0, count).Select(i => At(10 - i))]);
         Assert.Equal(Urgency.Unknown, a.Urgency);
-        Assert.StartsWith(words, a.Reason, StringComparison.Ordinal);
+        Assert.StartsWith(words, a.Reason.ToString(), StringComparison.Ordinal);
         Assert.Null(a.DriftKelvin);
         Assert.NotNull(a.ToBeSurer);
     }
@@ -141,12 +141,13 @@ public class OddReadingsTests
     }
 
     [Fact]
-    public void A_service_dated_after_the_last_reading_is_believed_about_what_it_renewed()
+    public void A_service_dated_after_the_last_reading_is_credited_with_what_it_usually_wins()
     {
         var worn = Weekly(i => At(360 - 7 * i, cpu: 70 + i * 0.3));
         var served = Desktop with { Services = [new(Hall.Today, ServiceLevel.Repaste)] };
         Assert.True(Hall.JudgeAlone(Desktop, worn).DriftKelvin > 9);
-        Assert.True(Hall.JudgeAlone(served, worn).DriftKelvin < 1);
+        // 15 % of dust stay in the fins: with one part nobody can tell dust from paste.
+        Assert.True(Hall.JudgeAlone(served, worn).DriftKelvin < 0.16 * Hall.JudgeAlone(Desktop, worn).DriftKelvin);
     }
 
     [Fact]
@@ -203,7 +204,10 @@ public class OddReadingsTests
                 }),
         ];
         var a = Hall.JudgeAlone(two, readings);
-        Assert.Contains(a.SensorFindings, f => f.Channel == "gpu" && f.What.Contains("stands at 71", StringComparison.Ordinal));
+        Assert.Contains(
+            a.SensorFindings,
+            f => f.Channel == "gpu" && f.What.ToString().Contains("stands at 71", StringComparison.Ordinal)
+        );
         Assert.True(a.DriftKelvin < 2.5);
     }
 

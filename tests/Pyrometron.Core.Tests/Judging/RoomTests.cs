@@ -155,15 +155,17 @@ public class JudgeAgainTests
 
         public FleetJudge Judge() =>
             new(
-                Register,
-                Hall.Today,
-                JudgementPolicy.Default,
-                asset =>
-                {
-                    lock (Asked)
-                        Asked.Add(asset.Tag);
-                    return _readings[asset.Tag];
-                }
+                new JudgementBasis(
+                    Register,
+                    Hall.Today,
+                    JudgementPolicy.Default,
+                    asset =>
+                    {
+                        lock (Asked)
+                            Asked.Add(asset.Tag);
+                        return _readings[asset.Tag];
+                    }
+                )
             );
     }
 
@@ -238,7 +240,7 @@ public class JudgeAgainTests
         Assert.True(judgement.ByTag["B-1"].Siblings is { StandsOut: true });
         for (var i = 0; i < 3; i++)
             judgement = rows.Judge().JudgeAgain(judgement, new HashSet<string> { "A-1" });
-        Assert.Single(judgement.ByTag["B-1"].Sentences, s => s.Contains("of its model", StringComparison.Ordinal));
+        Assert.Single(judgement.ByTag["B-1"].Said(), s => s.Contains("of its model", StringComparison.Ordinal));
     }
 
     [Fact]

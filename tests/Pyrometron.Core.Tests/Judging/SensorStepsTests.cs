@@ -7,7 +7,7 @@ namespace Pyrometron.Core.Tests.Judging;
 /// <summary>A sensor that jumps is no wear: it leaves all the others at once, and heat cannot do that.</summary>
 public class SensorStepsTests
 {
-    private static Asset Card(params ServiceEvent[] services) =>
+    private static Asset Card(params ServiceDone[] services) =>
         new(
             "GC-1",
             AssetKind.GraphicsCard,
@@ -51,7 +51,7 @@ public class SensorStepsTests
         );
         var channels = Channels.Clean(asset, series);
         var reference = ReferencePoint.Of(channels)!;
-        return SensorSteps.Find(asset, reference, CellTable.Of(asset.Kind, channels, reference));
+        return SensorSteps.Find(asset, reference, CellTable.Of(asset, channels, reference));
     }
 
     [Fact]
@@ -89,7 +89,7 @@ public class SensorStepsTests
     public void A_jump_on_the_day_of_a_service_or_of_new_settings_is_theirs()
     {
         double[] Parts(int day) => [60 + day % 2, 74 + day % 2, 80 + day % 2 + (day >= 180 ? 9 : 0)];
-        Assert.Empty(Find(Card(new ServiceEvent(Hall.Today.AddDays(-150), ServiceLevel.Repad)), Parts));
+        Assert.Empty(Find(Card(new ServiceDone(Hall.Today.AddDays(-150), ServiceLevel.Repad)), Parts));
         Assert.Empty(Find(Card(), Parts, day => day < 180 ? "stock" : "raised"));
     }
 

@@ -16,7 +16,7 @@ public class SiblingTests
         Assert.True(a.Siblings.Value.StandsOut);
         Assert.InRange(a.Siblings.Value.KelvinAbove, 9, 15);
         Assert.Equal(12, a.Siblings.Value.Peers);
-        Assert.Contains(a.Sentences, s => s.Contains("than 12 machines of its model", StringComparison.Ordinal));
+        Assert.Contains(a.Said(), s => s.Contains("than 12 machines of its model", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -77,20 +77,25 @@ public class SiblingTests
             );
         Asset[] assets = [.. Enumerable.Range(0, 8).Select(i => Card($"GC-{i}")), Card("NEW")];
         var judgement = new FleetJudge(
-            Hall.Register(DustClass.Normal, assets),
-            Hall.Today,
-            JudgementPolicy.Default,
-            a =>
-                ReadingSeries.From(
-                    a.Tag == "NEW"
-                        ? [At(-2, 66, 95), At(-1, 66, 96)]
-                        : [.. Enumerable.Range(0, 100).Select(i => At(i - 100, 66 + i % 2, 80 + i % 2))],
-                    2
-                )
+            new JudgementBasis(
+                Hall.Register(DustClass.Normal, assets),
+                Hall.Today,
+                JudgementPolicy.Default,
+                a =>
+                    ReadingSeries.From(
+                        a.Tag == "NEW"
+                            ? [At(-2, 66, 95), At(-1, 66, 96)]
+                            : [.. Enumerable.Range(0, 100).Select(i => At(i - 100, 66 + i % 2, 80 + i % 2))],
+                        2
+                    )
+            )
+            {
+                Threads = Environment.ProcessorCount,
+            }
         ).JudgeAll();
         var a = judgement.ByTag["NEW"];
         Assert.Equal(Urgency.Unknown, a.Urgency);
-        Assert.StartsWith("Memory is 15 K warmer than 8 machines", a.Reason, StringComparison.Ordinal);
+        Assert.StartsWith("Memory is 15 K warmer than 8 machines", a.Reason.ToString(), StringComparison.Ordinal);
         Assert.Null(a.DriftKelvin);
     }
 

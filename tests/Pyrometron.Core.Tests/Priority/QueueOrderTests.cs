@@ -30,30 +30,14 @@ public class QueueOrderTests
             [new("cpu", new(90), JointMaterial.Paste)],
             []
         );
-        return new Assessment(
-            asset,
-            Today,
-            urgency,
-            Cause.Dust,
-            kelvin,
-            null,
-            ServiceLevel.DustOut,
-            60,
-            null,
-            null,
-            [],
-            default,
-            double.NaN,
-            [],
-            [],
-            null,
-            null,
-            0,
-            symptoms,
-            "",
-            null
-        )
+        return new Assessment(asset, Today, new Zone("ROW", "Row", DustClass.Normal, new(33)), JudgementPolicy.Default)
         {
+            Urgency = urgency,
+            Cause = Cause.Dust,
+            DriftKelvin = kelvin,
+            Service = ServiceLevel.DustOut,
+            Minutes = 60,
+            Symptoms = symptoms,
             Levels =
             [
                 new LevelWorth(

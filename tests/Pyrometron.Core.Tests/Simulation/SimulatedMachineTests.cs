@@ -8,7 +8,7 @@ public class SimulatedMachineTests
 {
     private static readonly SimulatedLoad[] Steady = [new("steady", 1, 1)];
 
-    private static Asset Of(AssetKind kind, params ServiceEvent[] services) =>
+    private static Asset Of(AssetKind kind, params ServiceDone[] services) =>
         new(
             "M-1",
             kind,
@@ -107,8 +107,8 @@ public class SimulatedMachineTests
     {
         var services = new[]
         {
-            new ServiceEvent(Hall.Today.AddDays(-100), ServiceLevel.DustOut),
-            new ServiceEvent(Hall.Today.AddDays(-50), ServiceLevel.Repaste),
+            new ServiceDone(Hall.Today.AddDays(-100), ServiceLevel.DustOut),
+            new ServiceDone(Hall.Today.AddDays(-50), ServiceLevel.Repaste),
         };
         var machine = Card(
             new FanControl.Fixed(60),
