@@ -1,10 +1,11 @@
 using System.Diagnostics;
 using System.Globalization;
+using Pyrometron.Application.Fleet;
+using Pyrometron.Application.Imports;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
 using Pyrometron.Formats.Fleet;
-using Pyrometron.Server.Imports;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Bench;
@@ -21,15 +22,15 @@ internal static class LargeCommand
         try
         {
             using var database = Database.Open(Path.Combine(work, "large.db"));
-            var fleet = new FleetStore(database, TimeProvider.System);
-            var tags = Fill(folder, machines, database, fleet);
+            var fleet = new FleetStore(database);
+            var tags = Fill(folder, machines, database);
             var register = fleet.Register(withRetired: false);
             register = register with { Assets = [.. register.Assets.Where(a => tags.Contains(a.Tag))] };
             var stored = fleet.All().ToDictionary(a => a.Asset.Tag);
             GC.Collect();
             var clock = Stopwatch.StartNew();
             var cpu = Process.GetCurrentProcess().TotalProcessorTime;
-            using var reader = new ReadingStore(database, TimeProvider.System).Series(long.MaxValue);
+            using var reader = new ReadingStore(database).Series(long.MaxValue);
             long readings = 0;
             var judge = new FleetJudge(
                 new JudgementBasis(
@@ -72,7 +73,7 @@ internal static class LargeCommand
         }
     }
 
-    private static HashSet<string> Fill(string folder, int machines, Database database, FleetStore fleet)
+    private static HashSet<string> Fill(string folder, int machines, Database database)
     {
         using var document = File.OpenRead(Path.Combine(folder, "fleet.json"));
         var register = FleetDocument.Read(document).Register;
@@ -81,29 +82,34 @@ internal static class LargeCommand
             .Range(0, machines)
             .Select(i => full[i % full.Length] with { Tag = $"{full[i % full.Length].Tag}/{i / full.Length}" })
             .ToArray();
-        fleet.Import(register with { Assets = [.. register.Assets, .. copies] });
+        new FleetUseCases(database, TimeProvider.System).Import(
+            Actor.Program,
+            register with
+            {
+                Assets = [.. register.Assets, .. copies],
+            }
+        );
         using (var readings = File.OpenRead(Path.Combine(folder, "readings.csv.gz")))
         using (var plain = new System.IO.Compression.GZipStream(readings, System.IO.Compression.CompressionMode.Decompress))
-            new ReadingsImport(fleet, new ReadingStore(database, TimeProvider.System), DateTimeOffset.UtcNow, 0)
+            new ReadingsImport(database, Actor.Program, DateTimeOffset.UtcNow, 0)
                 .RunAsync(plain, (_, _) => { }, default)
                 .GetAwaiter()
                 .GetResult();
         var columns =
             "at_ms, ambient_c, power_w, fan_rpm, fan_pct, settings, workload, "
             + string.Join(", ", Enumerable.Range(0, 4).Select(p => $"p{p}_c"));
+        using var connection = database.Connect();
         for (var from = 0; from < machines; from += 1000)
-            database.Write(connection =>
-            {
-                using var command = connection.CreateCommand();
-                command.CommandText = $"""
-                    INSERT INTO reading (asset_id, {columns}) SELECT copy.id, {columns}
-                    FROM asset copy JOIN asset source ON source.tag = substr(copy.tag, 1, instr(copy.tag, '/') - 1) JOIN reading r ON r.asset_id = source.id
-                    WHERE instr(copy.tag, '/') > 0 AND copy.id IN (SELECT id FROM asset WHERE instr(tag, '/') > 0 ORDER BY id LIMIT 1000 OFFSET {from.ToString(
-                        CultureInfo.InvariantCulture
-                    )})
-                    """;
-                command.ExecuteNonQuery();
-            });
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = $"""
+                INSERT INTO reading (asset_id, {columns}) SELECT copy.id, {columns}
+                FROM asset copy JOIN asset source ON source.tag = substr(copy.tag, 1, instr(copy.tag, '/') - 1) JOIN reading r ON r.asset_id = source.id
+                WHERE instr(copy.tag, '/') > 0 AND copy.id IN (SELECT id FROM asset WHERE instr(tag, '/') > 0 ORDER BY id LIMIT 1000 OFFSET $from)
+                """;
+            command.Parameters.AddWithValue("$from", from);
+            command.ExecuteNonQuery();
+        }
         return [.. copies.Select(c => c.Tag)];
     }
 

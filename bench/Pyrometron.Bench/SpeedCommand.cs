@@ -2,12 +2,13 @@ using System.Diagnostics;
 using System.Globalization;
 using System.IO.Compression;
 using System.Text;
+using Pyrometron.Application.Fleet;
+using Pyrometron.Application.Imports;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Statistics;
 using Pyrometron.Formats.Fleet;
-using Pyrometron.Server.Imports;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Bench;
@@ -51,12 +52,11 @@ internal static class SpeedCommand
             run =>
             {
                 using var database = Database.Open(Path.Combine(work, $"import-{run}.db"));
-                var fleet = new FleetStore(database, TimeProvider.System);
                 using (var document = File.OpenRead(Path.Combine(folder, "fleet.json")))
-                    fleet.Import(FleetDocument.Read(document).Register);
+                    new FleetUseCases(database, TimeProvider.System).Import(Actor.Program, FleetDocument.Read(document).Register);
                 var clock = Stopwatch.StartNew();
                 using var file = File.OpenRead(csv);
-                new ReadingsImport(fleet, new ReadingStore(database, TimeProvider.System), DateTimeOffset.UtcNow, 100)
+                new ReadingsImport(database, Actor.Program, DateTimeOffset.UtcNow, 100)
                     .RunAsync(file, (_, _) => { }, default)
                     .GetAwaiter()
                     .GetResult();
@@ -90,8 +90,8 @@ internal static class SpeedCommand
         using var document = File.OpenRead(Path.Combine(folder, "fleet.json"));
         var register = FleetDocument.Read(document).Register;
         using var database = Database.Open(Path.Combine(work, "import-0.db"));
-        var stored = new FleetStore(database, TimeProvider.System).All().ToDictionary(a => a.Asset.Tag);
-        var store = new ReadingStore(database, TimeProvider.System);
+        var stored = new FleetStore(database).All().ToDictionary(a => a.Asset.Tag);
+        var store = new ReadingStore(database);
         // 200 machines with 1,400 readings each: the fullest ones of the trial fleet, met more than once.
         var full = register.Assets.Where(a => a.Kind is AssetKind.GraphicsCard or AssetKind.Server).ToArray();
         var fleet = register with

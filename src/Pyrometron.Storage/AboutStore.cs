@@ -4,15 +4,25 @@ namespace Pyrometron.Storage;
 public sealed class AboutStore(Database database)
 {
     /// <summary>Whether the data is the demo's or the user's own: <c>demo</c> or <c>own</c>.</summary>
-    public string Data
-    {
-        get => database.Read(connection => connection.Scalar("SELECT value FROM about WHERE name = 'data'") as string) ?? "own";
-        set =>
-            database.Write(connection =>
-                connection.Execute(
-                    "INSERT INTO about (name, value) VALUES ('data', $value) ON CONFLICT (name) DO UPDATE SET value = excluded.value",
-                    ("$value", value)
-                )
-            );
-    }
+    public string Data =>
+        database.Read(connection => connection.Scalar("SELECT value FROM about WHERE name = 'data'") as string) ?? "own";
+
+    /// <summary>Says that the data is the demo's.</summary>
+    public static void MarkAsDemo(Transaction t) => Set(t, "data", "demo");
+
+    /// <summary>The version up to which stored history has been carried over into the forms of today; 0 for none.</summary>
+    internal static int CarriedOver(Transaction t) =>
+        t.Connection.Scalar("SELECT value FROM about WHERE name = 'carried-over'") is string text
+            ? int.Parse(text, System.Globalization.CultureInfo.InvariantCulture)
+            : 0;
+
+    internal static void SetCarriedOver(Transaction t, int version) =>
+        Set(t, "carried-over", version.ToString(System.Globalization.CultureInfo.InvariantCulture));
+
+    private static void Set(Transaction t, string name, string value) =>
+        t.Connection.Execute(
+            "INSERT INTO about (name, value) VALUES ($name, $value) ON CONFLICT (name) DO UPDATE SET value = excluded.value",
+            ("$name", name),
+            ("$value", value)
+        );
 }

@@ -42,15 +42,17 @@ public sealed class Database : IDisposable
     public string? CopyLaidAside { get; private set; }
 
     /// <summary>Opens a database, making it when it is not there; an older one is copied aside and then migrated.</summary>
+    /// <param name="clock">Null for the system's.</param>
     /// <exception cref="InvalidDataException">The file is no database of this program, damaged, or newer than this program.</exception>
-    public static Database Open(string path)
+    public static Database Open(string path, TimeProvider? clock = null)
     {
         Directory.CreateDirectory(System.IO.Path.GetDirectoryName(System.IO.Path.GetFullPath(path))!);
         var database = new Database(path);
         try
         {
-            using var connection = database.Connect();
-            database.Migrate(connection);
+            using (var connection = database.Connect())
+                database.Migrate(connection);
+            CarryOver.Run(database, (clock ?? TimeProvider.System).GetUtcNow());
         }
         catch (SqliteException error) when (error.SqliteErrorCode is 11 or 26)
         {
@@ -73,8 +75,40 @@ public sealed class Database : IDisposable
         return connection;
     }
 
+    /// <summary>Called after a commit that wrote into the change log; in the thread that committed.</summary>
+    public event Action? Changed;
+
     /// <summary>Runs one use case in one transaction: all of it is stored, or nothing.</summary>
-    public T Write<T>(Func<SqliteConnection, T> work, CancellationToken cancellation = default)
+    /// <param name="actor">Who changes something.</param>
+    /// <param name="now">The instant of the use case.</param>
+    public T Write<T>(Actor actor, DateTimeOffset now, Func<Transaction, T> work, CancellationToken cancellation = default)
+    {
+        var done = Locked(
+            connection =>
+            {
+                var transaction = new Transaction(connection, actor, now);
+                return (Result: work(transaction), Transaction: transaction);
+            },
+            cancellation
+        );
+        if (done.Transaction.HasChanges)
+            Changed?.Invoke();
+        return done.Result;
+    }
+
+    /// <summary>As above, for work without a result.</summary>
+    public void Write(Actor actor, DateTimeOffset now, Action<Transaction> work) =>
+        Write<object?>(
+            actor,
+            now,
+            t =>
+            {
+                work(t);
+                return null;
+            }
+        );
+
+    private T Locked<T>(Func<SqliteConnection, T> work, CancellationToken cancellation)
     {
         _writer.Wait(cancellation);
         try
@@ -89,7 +123,7 @@ public sealed class Database : IDisposable
             }
             catch
             {
-                connection.Execute("ROLLBACK");
+                TryRollBack(connection);
                 throw;
             }
         }
@@ -99,13 +133,18 @@ public sealed class Database : IDisposable
         }
     }
 
-    /// <summary>As above, for work without a result.</summary>
-    public void Write(Action<SqliteConnection> work) =>
-        Write<object?>(c =>
+    /// <summary>What a roll-back itself throws must not hide why it was needed.</summary>
+    private static void TryRollBack(SqliteConnection connection)
+    {
+        try
         {
-            work(c);
-            return null;
-        });
+            connection.Execute("ROLLBACK");
+        }
+        catch (SqliteException)
+        {
+            // The library has rolled back by itself: after a full disk, for one.
+        }
+    }
 
     /// <summary>Runs a read on a connection of its own, all of it on one state of the database.</summary>
     public T Read<T>(Func<SqliteConnection, T> work)

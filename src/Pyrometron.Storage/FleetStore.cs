@@ -5,7 +5,11 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Storage;
 
 /// <summary>What an import of a fleet document did, in machines.</summary>
-public readonly record struct FleetChange(int Created, int Updated, int Unchanged);
+/// <param name="Changes">What changed of machines that were known.</param>
+public sealed record FleetChange(int Created, int Updated, int Unchanged, IReadOnlyList<MachineChange> Changes);
+
+/// <summary>One field of a machine that changed.</summary>
+public sealed record MachineChange(long AssetId, string Field, string? Before, string? After);
 
 /// <summary>A machine as stored: its row, its part slots and what has become of it.</summary>
 /// <param name="Slots">Slot of each part, in the register's order.</param>
@@ -16,29 +20,30 @@ public sealed record StoredAsset(long Id, Asset Asset, IReadOnlyList<int> Slots,
 public sealed record AssetChange(DateTimeOffset MadeAt, string Field, string? Before, string? After);
 
 /// <summary>Sites, zones, machines and their services.</summary>
-public sealed class FleetStore(Database database, TimeProvider clock)
+public sealed class FleetStore(Database database)
 {
     /// <summary>Takes a whole fleet document, or nothing of it. Sending the same one again changes nothing.</summary>
-    public FleetChange Import(Register register) =>
-        database.Write(connection =>
+    public static FleetChange Import(Transaction t, Register register)
+    {
+        var connection = t.Connection;
+        var changes = new List<MachineChange>();
+        foreach (var site in register.Sites)
+            SaveSite(connection, site);
+        var before = All(connection).ToDictionary(a => a.Asset.Tag);
+        var (created, updated) = (0, 0);
+        foreach (var asset in register.Assets)
         {
-            foreach (var site in register.Sites)
-                SaveSite(connection, site);
-            var before = All(connection).ToDictionary(a => a.Asset.Tag);
-            var (created, updated) = (0, 0);
-            foreach (var asset in register.Assets)
-            {
-                var known = before.GetValueOrDefault(asset.Tag);
-                if (known is null)
-                    created++;
-                else if (Same(known.Asset, asset))
-                    continue;
-                else
-                    updated++;
-                Save(connection, asset, known);
-            }
-            return new FleetChange(created, updated, register.Assets.Count - created - updated);
-        });
+            var known = before.GetValueOrDefault(asset.Tag);
+            if (known is null)
+                created++;
+            else if (Same(known.Asset, asset))
+                continue;
+            else
+                updated++;
+            changes.AddRange(Save(t, asset, known));
+        }
+        return new FleetChange(created, updated, register.Assets.Count - created - updated, changes);
+    }
 
     /// <summary>The register as it stands, in document order; retired machines are part of it only on request.</summary>
     public Register Register(bool withRetired = true) =>
@@ -56,37 +61,36 @@ public sealed class FleetStore(Database database, TimeProvider clock)
     /// <summary>One machine, or null.</summary>
     public StoredAsset? Find(string tag) => database.Read(connection => All(connection, tag).FirstOrDefault());
 
+    /// <summary>One machine within a use case, or null.</summary>
+    public static StoredAsset? Find(Transaction t, string tag) => All(t.Connection, tag).FirstOrDefault();
+
+    /// <summary>All machines within a use case.</summary>
+    public static IReadOnlyList<StoredAsset> All(Transaction t) => All(t.Connection);
+
+    /// <summary>The register within a use case.</summary>
+    public static Register Register(Transaction t) => new(Sites(t.Connection), [.. All(t.Connection).Select(a => a.Asset)]);
+
     /// <summary>Saves a machine's edited data; what changed is kept in its history.</summary>
-    /// <returns>False when the tag is unknown.</returns>
-    public bool Update(Asset asset) =>
-        database.Write(connection =>
-        {
-            if (All(connection, asset.Tag).FirstOrDefault() is not { } known)
-                return false;
-            if (!Same(known.Asset, asset))
-                Save(connection, asset, known);
-            return true;
-        });
+    public static IReadOnlyList<MachineChange> Update(Transaction t, StoredAsset known, Asset asset) =>
+        Same(known.Asset, asset) ? [] : Save(t, asset, known);
 
     /// <summary>Takes a machine out of use; its history stays. A null day puts it back.</summary>
-    public void Retire(string tag, DateOnly? on, string? reason) =>
-        database.Write(connection =>
-        {
-            var known = All(connection, tag).Single();
-            connection.Execute(
-                "UPDATE asset SET retired_on = $on, retired_reason = $reason WHERE id = $id",
-                ("$on", on is { } day ? Sql.Text(day) : null),
-                ("$reason", reason),
-                ("$id", known.Id)
-            );
-            Note(
-                connection,
-                known.Id,
-                "retired",
-                known.RetiredOn is { } before ? Sql.Text(before) : null,
-                on is { } after ? $"{Sql.Text(after)} {reason}" : null
-            );
-        });
+    public static MachineChange Retire(Transaction t, StoredAsset known, DateOnly? on, string? reason)
+    {
+        t.Connection.Execute(
+            "UPDATE asset SET retired_on = $on, retired_reason = $reason WHERE id = $id",
+            ("$on", on is { } day ? Sql.Text(day) : null),
+            ("$reason", reason),
+            ("$id", known.Id)
+        );
+        return Note(
+            t,
+            known.Id,
+            "retired",
+            known.RetiredOn is { } before ? Sql.Text(before) : null,
+            on is { } after ? $"{Sql.Text(after)} {reason}" : null
+        );
+    }
 
     /// <summary>The changes of a machine's data, newest first.</summary>
     public IReadOnlyList<AssetChange> Changes(long assetId) =>
@@ -101,7 +105,7 @@ public sealed class FleetStore(Database database, TimeProvider clock)
     private static bool Same(Asset known, Asset asset) =>
         known with { Parts = [], Services = [] } == asset with { Parts = [], Services = [] }
         && known.Parts.SequenceEqual(asset.Parts)
-        && asset.Services.All(known.Services.Contains);
+        && asset.Services.All(s => known.Services.Any(s.IsSameAs));
 
     private static void SaveSite(SqliteConnection connection, Site site)
     {
@@ -129,8 +133,9 @@ public sealed class FleetStore(Database database, TimeProvider clock)
             );
     }
 
-    private void Save(SqliteConnection connection, Asset asset, StoredAsset? known)
+    private static List<MachineChange> Save(Transaction t, Asset asset, StoredAsset? known)
     {
+        var connection = t.Connection;
         var id = (long)
             connection.Scalar(
                 """
@@ -152,11 +157,8 @@ public sealed class FleetStore(Database database, TimeProvider clock)
             )!;
         SaveParts(connection, id, asset.Parts);
         foreach (var service in asset.Services)
-            AddService(connection, id, service);
-        if (known is null)
-            return;
-        foreach (var (field, before, after) in Differences(known.Asset, asset))
-            Note(connection, id, field, before, after);
+            ServiceStore.Insert(connection, id, service);
+        return known is null ? [] : [.. Differences(known.Asset, asset).Select(d => Note(t, id, d.Field, d.Before, d.After))];
     }
 
     /// <summary>Slots are for good: a part that has gone keeps its own, so that its readings are not taken for another's.</summary>
@@ -178,27 +180,18 @@ public sealed class FleetStore(Database database, TimeProvider clock)
             );
     }
 
-    /// <summary>Adds a service unless the same one is known.</summary>
-    internal static bool AddService(SqliteConnection connection, long assetId, ServiceDone service)
+    private static MachineChange Note(Transaction t, long id, string field, string? before, string? after)
     {
-        using var command = connection.Command(
-            "INSERT INTO service (asset_id, date, level) VALUES ($asset, $date, $level) ON CONFLICT DO NOTHING",
-            ("$asset", assetId),
-            ("$date", Sql.Text(service.Date)),
-            ("$level", Words.Of(service.Level))
-        );
-        return command.ExecuteNonQuery() > 0;
-    }
-
-    private void Note(SqliteConnection connection, long id, string field, string? before, string? after) =>
-        connection.Execute(
+        t.Connection.Execute(
             "INSERT INTO asset_change (asset_id, made_at, field, before, after) VALUES ($id, $at, $field, $before, $after)",
             ("$id", id),
-            ("$at", Sql.Text(clock.GetUtcNow())),
+            ("$at", Sql.Text(t.Now)),
             ("$field", field),
             ("$before", before),
             ("$after", after)
         );
+        return new MachineChange(id, field, before, after);
+    }
 
     private static IEnumerable<(string Field, string? Before, string? After)> Differences(Asset before, Asset after)
     {
@@ -260,13 +253,7 @@ public sealed class FleetStore(Database database, TimeProvider clock)
                 ("$tag", tag)
             )
             .ToLookup(p => p.Asset);
-        var services = connection
-            .Query(
-                $"SELECT s.asset_id, s.date, s.level FROM service s JOIN asset a ON a.id = s.asset_id {filter} {(tag is null ? "WHERE" : "AND")} s.voided_at IS NULL",
-                r => (Asset: r.GetInt64(0), Service: new ServiceDone(r.Date(1), Read<ServiceLevel>(r.GetString(2)))),
-                ("$tag", tag)
-            )
-            .ToLookup(s => s.Asset, s => s.Service);
+        var services = ServiceStore.Standing(connection, tag);
         return connection.Query(
             $"""
             SELECT a.id, a.tag, a.kind, a.model, z.code, a.host_tag, a.duty_hours, a.in_service_since, a.warranty_until, a.retired_on, a.retired_reason

@@ -1,17 +1,19 @@
-using System.Globalization;
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Learning;
+using Pyrometron.Core.Proof;
+using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
 
 /// <summary>A job's row: what is fixed at its start, and what its entries came to.</summary>
 /// <param name="Level">In hand.</param>
-/// <param name="Verdict">JSON, as filed.</param>
+/// <param name="Verdict">As filed.</param>
 /// <param name="FoundCauses">Null while nothing was looked at.</param>
 public sealed record StoredJob(
     long Id,
+    long AssetId,
     string Tag,
     AssetKind Kind,
     string Model,
@@ -22,7 +24,7 @@ public sealed record StoredJob(
     DateTimeOffset StartedAt,
     DateTimeOffset? WorkDoneAt,
     DateTimeOffset? ClosedAt,
-    string? Verdict,
+    Verdict? Verdict,
     int Version,
     DateOnly? WarrantyUntil,
     Prediction? Predicted,
@@ -31,92 +33,67 @@ public sealed record StoredJob(
     DateTimeOffset? RecheckedAt
 );
 
-/// <summary>An entry as stored.</summary>
-/// <param name="Entry">JSON.</param>
-public sealed record StoredEntry(
-    long JobId,
-    Guid Key,
-    int Version,
-    string? Subject,
-    string Kind,
-    string Device,
-    string? By,
-    DateTimeOffset MadeAt,
-    string Entry
-);
+/// <summary>An entry to store.</summary>
+public sealed record NewEntry(Guid Key, int Version, string Device, string? By, DateTimeOffset MadeAt, JobEntry Entry);
 
 /// <summary>A job to start.</summary>
 /// <param name="WarrantyUntil">Null where none runs.</param>
-public sealed record NewJob(string Tag, ServiceLevel Level, string? Fan, DateOnly? WarrantyUntil, Prediction? Predicted);
-
-/// <summary>What the entries of a job come to, kept in its row for lists.</summary>
-/// <param name="Services">The services that enter the machine's book with this entry; the first is the job's own.</param>
-public sealed record JobOutcome(
+/// <param name="Card">As it was dealt.</param>
+public sealed record NewJob(
+    long AssetId,
     ServiceLevel Level,
-    JobState State,
-    DateTimeOffset? WorkDoneAt,
-    DateTimeOffset? ClosedAt,
-    string? Verdict,
-    IReadOnlyList<Cause>? FoundCauses,
-    DateTimeOffset? RecheckDue,
-    DateTimeOffset? RecheckedAt,
-    IReadOnlyList<ServiceDone> Services
+    string? Fan,
+    DateOnly? WarrantyUntil,
+    Prediction? Predicted,
+    FrozenCard Card
 );
 
-/// <summary>An entry was made without having seen another device's entry about the same thing.</summary>
-/// <param name="theirs">What the other devices wrote since.</param>
-public sealed class ConflictingEntryException(IReadOnlyList<StoredEntry> theirs)
-    : Exception("Somebody else has changed the same thing meanwhile.")
-{
-    /// <summary>The entries that had not been seen.</summary>
-    public IReadOnlyList<StoredEntry> Theirs { get; } = theirs;
-}
-
-/// <summary>Jobs at the bench, as sums of entries. An entry is on disk when its write returns; sent twice, it is stored once.</summary>
-public sealed class JobStore(Database database, TimeProvider clock)
+/// <summary>Jobs at the bench, as sums of entries. An entry is on disk when its use case returns; sent twice, it is stored once.</summary>
+public sealed class JobStore(Database database)
 {
     private const string Columns = """
-        SELECT j.id, a.tag, a.kind, a.model, j.level, j.started_level, j.fan, j.state, j.started_at, j.work_done_at, j.closed_at, j.verdict, j.version, j.warranty_until,
-               j.predicted_cause, j.predicted_service, j.predicted_kelvin, j.found_causes, j.recheck_due, j.rechecked_at
+        SELECT j.id, a.tag, a.kind, a.model, j.level, j.started_level, j.fan, j.state, j.started_at, j.work_done_at, j.closed_at, j.verdict, j.version,
+               j.warranty_until, j.predicted_cause, j.predicted_service, j.predicted_kelvin, j.found_causes, j.recheck_due, j.rechecked_at, j.asset_id
         FROM job j JOIN asset a ON a.id = j.asset_id
         """;
 
-    private const string EntryColumns = "SELECT job_id, key, version, subject, kind, device, by, made_at, entry FROM job_entry";
-
     /// <summary>Starts a job.</summary>
     /// <returns>Its number, or null when one is open on the machine already.</returns>
-    public long? Start(NewJob job) =>
-        database.Write(connection =>
-            connection.Scalar(
-                "SELECT 1 FROM job WHERE state = 'open' AND asset_id = (SELECT id FROM asset WHERE tag = $tag)",
-                ("$tag", job.Tag)
-            )
-                is not null
-                ? null
-                : (long?)
-                    connection.Scalar(
-                        """
-                        INSERT INTO job (asset_id, level, started_level, fan, state, started_at, warranty_until, predicted_cause, predicted_service, predicted_kelvin)
-                        VALUES ((SELECT id FROM asset WHERE tag = $tag), $level, $level, $fan, 'open', $now, $warranty, $cause, $service, $kelvin) RETURNING id
-                        """,
-                        ("$tag", job.Tag),
-                        ("$level", Words.Of(job.Level)),
-                        ("$fan", job.Fan),
-                        ("$now", Sql.Text(clock.GetUtcNow())),
-                        ("$warranty", job.WarrantyUntil is { } until ? Sql.Text(until) : null),
-                        ("$cause", job.Predicted is { } p ? Words.Of(p.Cause) : null),
-                        ("$service", job.Predicted?.Service is { } service ? Words.Of(service) : null),
-                        ("$kelvin", job.Predicted?.DriftKelvin)
-                    )
-        );
+    public static long? Start(Transaction t, NewJob job) =>
+        t.Connection.Scalar("SELECT 1 FROM job WHERE state = 'open' AND asset_id = $asset", ("$asset", job.AssetId)) is not null
+            ? null
+            : (long?)
+                t.Connection.Scalar(
+                    """
+                    INSERT INTO job (asset_id, level, started_level, fan, state, started_at, warranty_until, predicted_cause, predicted_service,
+                        predicted_kelvin, card_form, card)
+                    VALUES ($asset, $level, $level, $fan, 'open', $now, $warranty, $cause, $service, $kelvin, $form, $card) RETURNING id
+                    """,
+                    ("$asset", job.AssetId),
+                    ("$level", Words.Of(job.Level)),
+                    ("$fan", job.Fan),
+                    ("$now", Sql.Text(t.Now)),
+                    ("$warranty", job.WarrantyUntil is { } until ? Sql.Text(until) : null),
+                    ("$cause", job.Predicted is { } p ? Words.Of(p.Cause) : null),
+                    ("$service", job.Predicted?.Service is { } service ? Words.Of(service) : null),
+                    ("$kelvin", job.Predicted?.DriftKelvin),
+                    ("$form", CardRecord.Form),
+                    ("$card", StoredJson.Write(CardRecord.Of(job.Card)))
+                );
 
-    /// <summary>One job, or null.</summary>
-    public StoredJob? Find(long id) =>
-        database.Read(connection => Load(connection, "WHERE j.id = $id", ("$id", id)).FirstOrDefault());
+    /// <summary>One job's row, or null.</summary>
+    public StoredJob? Find(long id) => database.Read(connection => Find(connection, id));
+
+    /// <summary>One job's row within a use case, or null.</summary>
+    public static StoredJob? Find(Transaction t, long id) => Find(t.Connection, id);
 
     /// <summary>All jobs of a machine, newest first.</summary>
     public IReadOnlyList<StoredJob> Of(long assetId) =>
         database.Read(connection => Load(connection, "WHERE j.asset_id = $id ORDER BY j.id DESC", ("$id", assetId)));
+
+    /// <summary>All jobs of a machine within a use case, newest first.</summary>
+    public static IReadOnlyList<StoredJob> Of(Transaction t, long assetId) =>
+        Load(t.Connection, "WHERE j.asset_id = $id ORDER BY j.id DESC", ("$id", assetId));
 
     /// <summary>The newest jobs of all machines, open and unproven ones first.</summary>
     public IReadOnlyList<StoredJob> Newest(int count) =>
@@ -124,94 +101,80 @@ public sealed class JobStore(Database database, TimeProvider clock)
             Load(connection, "ORDER BY j.state IN ('open', 'waiting-for-proof') DESC, j.id DESC LIMIT $count", ("$count", count))
         );
 
-    /// <summary>All entries of a job, oldest first.</summary>
-    public IReadOnlyList<StoredEntry> Entries(long id) => database.Read(connection => LoadEntries(connection, id));
+    /// <summary>A job added up, or null.</summary>
+    public Job? Job(long id) => database.Read(connection => Find(connection, id) is { } row ? Job(connection, row) : null);
 
-    /// <summary>Deviations from good practice recorded on a machine, each once, newest first.</summary>
-    public IReadOnlyList<string> Deviations(string tag) =>
-        database.Read(connection =>
-            connection.Query(
-                """
-                SELECT e.entry ->> '$.text' AS text FROM job_entry e JOIN job j ON j.id = e.job_id JOIN asset a ON a.id = j.asset_id
-                WHERE a.tag = $tag AND e.kind = 'deviation-seen' GROUP BY text ORDER BY max(e.id) DESC
-                """,
-                r => r.GetString(0),
-                ("$tag", tag)
-            )
+    /// <summary>A job added up within a use case.</summary>
+    public static Job Job(Transaction t, StoredJob row) => Job(t.Connection, row);
+
+    /// <summary>All entries of a job within a use case, oldest first.</summary>
+    public static IReadOnlyList<StampedEntry> Entries(Transaction t, long id) => Entries(t.Connection, id);
+
+    /// <summary>Stores an entry.</summary>
+    public static void Add(Transaction t, long job, NewEntry entry) =>
+        t.Connection.Execute(
+            """
+            INSERT INTO job_entry (job_id, key, version, subject, kind, device, by, made_at, stored_at, form, entry)
+            VALUES ($job, $key, $version, $subject, $kind, $device, $by, $made, $now, $form, $entry)
+            """,
+            ("$job", job),
+            ("$key", entry.Key.ToString("N")),
+            ("$version", entry.Version),
+            ("$subject", entry.Entry.Subject),
+            ("$kind", EntryRecord.Of(entry.Entry).Kind),
+            ("$device", entry.Device),
+            ("$by", entry.By),
+            ("$made", Sql.Text(entry.MadeAt)),
+            ("$now", Sql.Text(t.Now)),
+            ("$form", EntryRecord.Form),
+            ("$entry", StoredJson.Write(EntryRecord.Of(entry.Entry)))
         );
 
-    /// <summary>
-    /// Adds an entry. In one transaction the job is added up as it stands, the entry is judged by the core's rules, and the
-    /// entry, the row and the machine's book are written; the commit is on disk when this returns.
-    /// </summary>
-    /// <param name="entry">Its version is given here.</param>
-    /// <param name="seen">The job's version that the device had seen.</param>
-    /// <param name="decides">Whether the device must have seen everything.</param>
-    /// <param name="judge">Gets the job and its entries; throws when the entry cannot be taken.</param>
-    /// <returns>False when there is no such job.</returns>
-    /// <exception cref="ConflictingEntryException">Another device has written about the same thing since.</exception>
-    public bool Append(
-        StoredEntry entry,
-        int seen,
-        bool decides,
-        Func<StoredJob, IReadOnlyList<StoredEntry>, int, JobOutcome> judge
-    ) =>
-        database.Write(connection =>
-        {
-            if (Load(connection, "WHERE j.id = $id", ("$id", entry.JobId)).FirstOrDefault() is not { } job)
-                return false;
-            var entries = LoadEntries(connection, entry.JobId);
-            if (entries.Any(e => e.Key == entry.Key))
-                return true;
-            if (
-                entries
-                    .Where(e =>
-                        e.Version > seen
-                        && e.Device != entry.Device
-                        && (decides || (entry.Subject is not null && e.Subject == entry.Subject))
-                    )
-                    .ToArray() is
-                { Length: > 0 } unseen
-            )
-                throw new ConflictingEntryException(unseen);
-            var version = job.Version + 1;
-            var outcome = judge(job, entries, version);
-            connection.Execute(
-                """
-                INSERT INTO job_entry (job_id, key, version, subject, kind, device, by, made_at, stored_at, entry)
-                VALUES ($job, $key, $version, $subject, $kind, $device, $by, $made, $now, $entry)
-                """,
-                ("$job", entry.JobId),
-                ("$key", entry.Key.ToString("N")),
-                ("$version", version),
-                ("$subject", entry.Subject),
-                ("$kind", entry.Kind),
-                ("$device", entry.Device),
-                ("$by", entry.By),
-                ("$made", Sql.Text(entry.MadeAt)),
-                ("$now", Sql.Text(clock.GetUtcNow())),
-                ("$entry", entry.Entry)
-            );
-            connection.Execute(
-                """
-                UPDATE job SET version = $version, level = $level, state = $state, work_done_at = $done, closed_at = $closed, verdict = $verdict, found_causes = $found,
-                               recheck_due = $due, rechecked_at = $rechecked WHERE id = $id
-                """,
-                ("$version", version),
-                ("$level", Words.Of(outcome.Level)),
-                ("$state", Words.Of(outcome.State)),
-                ("$done", Instant(outcome.WorkDoneAt)),
-                ("$closed", Instant(outcome.ClosedAt)),
-                ("$verdict", outcome.Verdict),
-                ("$found", outcome.FoundCauses is { } found ? string.Join(' ', found.Select(Words.Of)) : null),
-                ("$due", Instant(outcome.RecheckDue)),
-                ("$rechecked", Instant(outcome.RecheckedAt)),
-                ("$id", entry.JobId)
-            );
-            foreach (var service in outcome.Services.Reverse())
-                EnterService(connection, entry.JobId, service);
-            return true;
-        });
+    /// <summary>Keeps what a job's entries come to in its row.</summary>
+    /// <param name="verdict">As filed; null while it is not.</param>
+    public static void Keep(Transaction t, Job job, Verdict? verdict) =>
+        t.Connection.Execute(
+            """
+            UPDATE job SET version = $version, level = $level, state = $state, work_done_at = $done, closed_at = $closed, verdict = coalesce($verdict, verdict),
+                found_causes = $found, recheck_due = $due, rechecked_at = $rechecked, history_form = $form, history = $history, outcome = $outcome
+            WHERE id = $id
+            """,
+            ("$version", job.Version),
+            ("$level", Words.Of(job.Level)),
+            ("$state", Words.Of(job.State)),
+            ("$done", Instant(job.WorkDoneAt)),
+            ("$closed", Instant(job.ClosedAt)),
+            ("$verdict", verdict is null ? null : StoredJson.Write(VerdictRecord.Of(verdict))),
+            ("$found", job.FoundCauses is { } found ? string.Join(' ', found.Select(Words.Of)) : null),
+            ("$due", Instant(job.RecheckDue)),
+            ("$rechecked", Instant(job.Standing(Core.Events.RunPhase.Recheck)?.At)),
+            ("$form", HistoryRecord.Form),
+            ("$history", StoredJson.Write(HistoryRecord.Of(job))),
+            ("$outcome", job.Result is { } result ? Words.Of(result.Outcome) : null),
+            ("$id", job.Head.Id)
+        );
+
+    /// <summary>The word under which a kind of entry is stored and logged.</summary>
+    public static string KindOf(JobEntry entry) => EntryRecord.Of(entry).Kind;
+
+    /// <summary>An entry as it is stored.</summary>
+    public static string StoredFormOf(JobEntry entry) => StoredJson.Write(EntryRecord.Of(entry));
+
+    /// <summary>Deviations from good practice recorded on a machine, each once, newest first.</summary>
+    public IReadOnlyList<string> Deviations(string tag) => database.Read(connection => Deviations(connection, tag));
+
+    /// <summary>The same within a use case.</summary>
+    public static IReadOnlyList<string> Deviations(Transaction t, string tag) => Deviations(t.Connection, tag);
+
+    private static List<string> Deviations(SqliteConnection connection, string tag) =>
+        connection.Query(
+            """
+            SELECT e.entry ->> '$.text' AS text FROM job_entry e JOIN job j ON j.id = e.job_id JOIN asset a ON a.id = j.asset_id
+            WHERE a.tag = $tag AND e.kind = 'deviation-seen' GROUP BY text ORDER BY max(e.id) DESC
+            """,
+            r => r.GetString(0),
+            ("$tag", tag)
+        );
 
     /// <summary>The cause that was predicted and those found on opening, for every filed job in which something was looked at.</summary>
     public IReadOnlyList<(Cause Predicted, IReadOnlyList<Cause> Found)> PredictedAndFound() =>
@@ -235,7 +198,7 @@ public sealed class JobStore(Database database, TimeProvider clock)
                 r => new ProvenJob(
                     Read<AssetKind>(r.GetString(0)),
                     r.GetString(1),
-                    ServiceStore.ReadLevel(r.GetString(2)),
+                    Read<ServiceLevel>(r.GetString(2)),
                     Read<Cause>(r.GetString(3)),
                     r.GetDouble(4),
                     r.GetDouble(5),
@@ -257,67 +220,72 @@ public sealed class JobStore(Database database, TimeProvider clock)
                 r => new TimedJob(
                     Read<AssetKind>(r.GetString(0)),
                     r.GetString(1),
-                    ServiceStore.ReadLevel(r.GetString(2)),
+                    Read<ServiceLevel>(r.GetString(2)),
                     r.GetDouble(3)
                 )
             )
         );
 
-    private static void EnterService(SqliteConnection connection, long job, ServiceDone service)
-    {
-        var id = connection.Scalar(
-            """
-            INSERT INTO service (asset_id, date, level) VALUES ((SELECT asset_id FROM job WHERE id = $job), $date, $level)
-            ON CONFLICT (asset_id, date, level) DO UPDATE SET voided_at = NULL, voided_reason = NULL RETURNING id
-            """,
-            ("$job", job),
-            ("$date", Sql.Text(service.Date)),
-            ("$level", Words.Of(service.Level))
-        );
-        connection.Execute("UPDATE job SET service_id = $service WHERE id = $job", ("$service", id), ("$job", job));
-        connection.Execute("DELETE FROM set_aside WHERE asset_id = (SELECT asset_id FROM job WHERE id = $job)", ("$job", job));
-    }
-
     private static string? Instant(DateTimeOffset? at) => at is { } instant ? Sql.Text(instant) : null;
 
-    private static List<StoredEntry> LoadEntries(SqliteConnection connection, long id) =>
-        connection.Query($"{EntryColumns} WHERE job_id = $id ORDER BY version", ReadEntry, ("$id", id));
+    private static StoredJob? Find(SqliteConnection connection, long id) =>
+        Load(connection, "WHERE j.id = $id", ("$id", id)).FirstOrDefault();
 
-    internal static StoredEntry ReadEntry(SqliteDataReader r) =>
-        new(
-            r.GetInt64(0),
-            Guid.Parse(r.GetString(1), CultureInfo.InvariantCulture),
-            r.GetInt32(2),
-            r.TextOrNull(3),
-            r.GetString(4),
-            r.GetString(5),
-            r.TextOrNull(6),
-            Sql.ReadInstant(r.GetString(7)),
-            r.GetString(8)
+    internal static Job Job(SqliteConnection connection, StoredJob row)
+    {
+        var asset = FleetStore.All(connection, row.Tag).Single().Asset;
+        var card = (string)connection.Scalar("SELECT card FROM job WHERE id = $id", ("$id", row.Id))!;
+        return new Job(
+            new JobHead(
+                row.Id,
+                row.Tag,
+                StoredJson.Read<CardRecord>(card).ToCard(),
+                row.StartedAt,
+                asset.Parts,
+                row.WarrantyUntil,
+                row.Predicted
+            ),
+            Entries(connection, row.Id)
+        );
+    }
+
+    internal static List<StampedEntry> Entries(SqliteConnection connection, long id) =>
+        connection.Query(
+            "SELECT key, version, device, by, made_at, entry FROM job_entry WHERE job_id = $id ORDER BY version",
+            r => new StampedEntry(
+                Guid.ParseExact(r.GetString(0), "N"),
+                r.GetInt32(1),
+                r.GetString(2),
+                r.TextOrNull(3),
+                Sql.ReadInstant(r.GetString(4)),
+                StoredJson.Read<EntryRecord>(r.GetString(5)).ToEntry()
+            ),
+            ("$id", id)
         );
 
-    private static List<StoredJob> Load(SqliteConnection connection, string filter, (string, object?) parameter) =>
+    internal static List<StoredJob> Load(SqliteConnection connection, string filter, (string, object?) parameter) =>
         connection.Query(
             $"{Columns} {filter}",
             r => new StoredJob(
                 r.GetInt64(0),
+                r.GetInt64(20),
                 r.GetString(1),
                 Read<AssetKind>(r.GetString(2)),
                 r.GetString(3),
-                ServiceStore.ReadLevel(r.GetString(4)),
-                ServiceStore.ReadLevel(r.GetString(5)),
+                Read<ServiceLevel>(r.GetString(4)),
+                Read<ServiceLevel>(r.GetString(5)),
                 r.TextOrNull(6),
                 Read<JobState>(r.GetString(7)),
                 Sql.ReadInstant(r.GetString(8)),
                 r.InstantOrNull(9),
                 r.InstantOrNull(10),
-                r.TextOrNull(11),
+                r.TextOrNull(11) is { } verdict ? ReadVerdict(verdict) : null,
                 r.GetInt32(12),
                 r.DateOrNull(13),
                 r.TextOrNull(14) is { } cause
                     ? new Prediction(
                         Read<Cause>(cause),
-                        r.TextOrNull(15) is { } service ? ServiceStore.ReadLevel(service) : null,
+                        r.TextOrNull(15) is { } service ? Read<ServiceLevel>(service) : null,
                         r.IsDBNull(16) ? 0 : r.GetDouble(16)
                     )
                     : null,
@@ -328,12 +296,25 @@ public sealed class JobStore(Database database, TimeProvider clock)
             parameter
         );
 
+    /// <summary>Verdicts of the first jobs were kept without parts.</summary>
+    private static Verdict? ReadVerdict(string json)
+    {
+        var record = StoredJson.Read<VerdictRecord>(json);
+        return record.Outcome is null
+            ? null
+            : (
+                record with
+                {
+                    Parts = record.Parts ?? [],
+                    Reasons = record.Reasons ?? [],
+                    Advice = record.Advice ?? [],
+                }
+            ).ToVerdict();
+    }
+
     private static IReadOnlyList<Cause> Causes(string words) =>
         [.. words.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Read<Cause>)];
 
     private static T Read<T>(string word)
-        where T : struct, Enum =>
-        Words.TryRead<T>(word, out var value)
-            ? value
-            : throw new InvalidDataException($"The database holds '{word}', which is no {typeof(T).Name}.");
+        where T : struct, Enum => StoredWords.Read<T>(word);
 }

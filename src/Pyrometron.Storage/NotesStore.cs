@@ -1,31 +1,37 @@
+using Microsoft.Data.Sqlite;
+using Pyrometron.Core.Procedures;
+using Pyrometron.Storage.Records;
+
 namespace Pyrometron.Storage;
 
 /// <summary>Notes of a model as kept.</summary>
-/// <param name="Notes">JSON.</param>
 /// <param name="JobId">The job that added to them last, or null where a person did.</param>
 /// <param name="Version">0 where nothing is noted yet.</param>
-public sealed record StoredNotes(string Model, string Notes, DateTimeOffset ChangedAt, long? JobId, int Version);
+public sealed record StoredNotes(ModelNotes Notes, DateTimeOffset? ChangedAt, long? JobId, int Version);
 
 /// <summary>What is known of models.</summary>
-public sealed class NotesStore(Database database, TimeProvider clock)
+public sealed class NotesStore(Database database)
 {
-    /// <summary>The notes of a model, or null.</summary>
-    public StoredNotes? Find(string model) =>
-        database.Read(connection =>
-            connection
-                .Query(
-                    "SELECT model, notes, changed_at, job_id, version FROM model_notes WHERE model = $model",
-                    r => new StoredNotes(
-                        r.GetString(0),
-                        r.GetString(1),
-                        Sql.ReadInstant(r.GetString(2)),
-                        r.IsDBNull(3) ? null : r.GetInt64(3),
-                        r.GetInt32(4)
-                    ),
-                    ("$model", model)
-                )
-                .FirstOrDefault()
-        );
+    /// <summary>The notes of a model; empty ones of version 0 where nothing is noted yet.</summary>
+    public StoredNotes Find(string model) => database.Read(connection => Find(connection, model));
+
+    /// <summary>The notes of a model within a use case.</summary>
+    public static StoredNotes Find(Transaction t, string model) => Find(t.Connection, model);
+
+    internal static StoredNotes Find(SqliteConnection connection, string model) =>
+        connection
+            .Query(
+                "SELECT notes, changed_at, job_id, version FROM model_notes WHERE model = $model",
+                r => new StoredNotes(
+                    StoredJson.Read<ModelNotes>(r.GetString(0)),
+                    Sql.ReadInstant(r.GetString(1)),
+                    r.LongOrNull(2),
+                    r.GetInt32(3)
+                ),
+                ("$model", model)
+            )
+            .FirstOrDefault()
+        ?? new StoredNotes(ModelNotes.Empty(model), null, null, 0);
 
     /// <summary>All models of the fleet with the number of their machines, and whether there are notes.</summary>
     public IReadOnlyList<(string Model, string Kind, int Machines, bool Noted)> Models() =>
@@ -39,21 +45,19 @@ public sealed class NotesStore(Database database, TimeProvider clock)
     /// <summary>Keeps notes.</summary>
     /// <param name="seen">The version that the writer had seen; 0 for none.</param>
     /// <returns>False when somebody else has changed them since.</returns>
-    public bool Keep(string model, string notes, int seen, long? job = null) =>
-        database.Write(connection =>
-            connection.Scalar(
-                """
-                INSERT INTO model_notes (model, notes, changed_at, job_id) SELECT $model, $notes, $now, $job WHERE $seen = 0
-                    OR EXISTS (SELECT 1 FROM model_notes WHERE model = $model AND version = $seen)
-                ON CONFLICT (model) DO UPDATE SET notes = $notes, changed_at = $now, job_id = $job, version = version + 1 WHERE version = $seen
-                RETURNING version
-                """,
-                ("$model", model),
-                ("$notes", notes),
-                ("$now", Sql.Text(clock.GetUtcNow())),
-                ("$job", job),
-                ("$seen", seen)
-            )
-                is not null
-        );
+    public static bool Keep(Transaction t, ModelNotes notes, int seen, long? job = null) =>
+        t.Connection.Scalar(
+            """
+            INSERT INTO model_notes (model, notes, changed_at, job_id) SELECT $model, $notes, $now, $job WHERE $seen = 0
+                OR EXISTS (SELECT 1 FROM model_notes WHERE model = $model AND version = $seen)
+            ON CONFLICT (model) DO UPDATE SET notes = $notes, changed_at = $now, job_id = $job, version = version + 1 WHERE version = $seen
+            RETURNING version
+            """,
+            ("$model", notes.Model),
+            ("$notes", StoredJson.Write(notes)),
+            ("$now", Sql.Text(t.Now)),
+            ("$job", job),
+            ("$seen", seen)
+        )
+            is not null;
 }

@@ -1,22 +1,23 @@
 namespace Pyrometron.Storage;
 
+/// <summary>A photo to keep.</summary>
+/// <param name="Picture">JPEG.</param>
+/// <param name="Small">Its thumbnail, JPEG.</param>
+public sealed record StoredPhoto(Guid Key, int Width, int Height, byte[] Picture, byte[] Small);
+
 /// <summary>Photos of jobs. A photo's bytes are stored before the entry that tells of it.</summary>
 public sealed class PhotoStore(Database database)
 {
     /// <summary>Keeps a photo; the same key again changes nothing.</summary>
-    /// <param name="picture">JPEG.</param>
-    /// <param name="small">Its thumbnail, JPEG.</param>
-    public void Keep(Guid key, long job, int width, int height, byte[] picture, byte[] small) =>
-        database.Write(connection =>
-            connection.Execute(
-                "INSERT INTO photo (key, job_id, width, height, picture, small) VALUES ($key, $job, $width, $height, $picture, $small) ON CONFLICT DO NOTHING",
-                ("$key", key.ToString("N")),
-                ("$job", job),
-                ("$width", width),
-                ("$height", height),
-                ("$picture", picture),
-                ("$small", small)
-            )
+    public static void Keep(Transaction t, long job, StoredPhoto photo) =>
+        t.Connection.Execute(
+            "INSERT INTO photo (key, job_id, width, height, picture, small) VALUES ($key, $job, $width, $height, $picture, $small) ON CONFLICT DO NOTHING",
+            ("$key", photo.Key.ToString("N")),
+            ("$job", job),
+            ("$width", photo.Width),
+            ("$height", photo.Height),
+            ("$picture", photo.Picture),
+            ("$small", photo.Small)
         );
 
     /// <summary>A photo's bytes, or null.</summary>
@@ -30,13 +31,7 @@ public sealed class PhotoStore(Database database)
         );
 
     /// <summary>Whether a job has a photo of this key.</summary>
-    public bool Has(Guid key, long job) =>
-        database.Read(connection =>
-            connection.Scalar(
-                "SELECT 1 FROM photo WHERE key = $key AND job_id = $job",
-                ("$key", key.ToString("N")),
-                ("$job", job)
-            )
-                is not null
-        );
+    public static bool Has(Transaction t, Guid key, long job) =>
+        t.Connection.Scalar("SELECT 1 FROM photo WHERE key = $key AND job_id = $job", ("$key", key.ToString("N")), ("$job", job))
+            is not null;
 }

@@ -9,27 +9,30 @@ namespace Pyrometron.Storage;
 public sealed class PolicyStore(Database database)
 {
     /// <summary>The rules for judging; the defaults until somebody changes them.</summary>
-    public JudgementPolicy Current() =>
-        database.Read(connection =>
-            connection
-                .Query(
-                    "SELECT action_margin_kelvin, worth_kelvin, much_kelvin, school, warranty, extent, precedence FROM policy",
-                    r => new JudgementPolicy(
-                        r.GetDouble(0),
-                        r.GetDouble(1),
-                        r.GetDouble(2),
-                        Word<School>(r, 3),
-                        Word<WarrantySchool>(r, 4)
-                    )
-                    {
-                        Extent = Word<Extent>(r, 5),
-                        Precedence = Word<Precedence>(r, 6),
-                        Values = Values(connection),
-                    }
+    public JudgementPolicy Current() => database.Read(Current);
+
+    /// <summary>The rules within a use case.</summary>
+    public static JudgementPolicy Current(Transaction t) => Current(t.Connection);
+
+    private static JudgementPolicy Current(SqliteConnection connection) =>
+        connection
+            .Query(
+                "SELECT action_margin_kelvin, worth_kelvin, much_kelvin, school, warranty, extent, precedence FROM policy",
+                r => new JudgementPolicy(
+                    r.GetDouble(0),
+                    r.GetDouble(1),
+                    r.GetDouble(2),
+                    Word<School>(r, 3),
+                    Word<WarrantySchool>(r, 4)
                 )
-                .FirstOrDefault()
-            ?? JudgementPolicy.Default
-        );
+                {
+                    Extent = Word<Extent>(r, 5),
+                    Precedence = Word<Precedence>(r, 6),
+                    Values = Values(connection),
+                }
+            )
+            .FirstOrDefault()
+        ?? JudgementPolicy.Default;
 
     private static HouseValues Values(SqliteConnection connection)
     {
@@ -64,66 +67,69 @@ public sealed class PolicyStore(Database database)
     }
 
     /// <summary>The ways at the bench; the defaults until somebody changes them.</summary>
-    public BenchSchools Bench() =>
-        database.Read(connection =>
-            connection
-                .Query(
-                    "SELECT extent, warranty, paste, pads, alcohol, air, opening FROM policy",
-                    r => new BenchSchools(
-                        Word<Extent>(r, 0),
-                        Word<WarrantySchool>(r, 1),
-                        Word<PasteSchool>(r, 2),
-                        Word<PadSchool>(r, 3),
-                        Word<AlcoholStrength>(r, 4),
-                        Word<AirSource>(r, 5),
-                        Word<OpeningOrder>(r, 6)
-                    )
+    public BenchSchools Bench() => database.Read(Bench);
+
+    /// <summary>The ways at the bench within a use case.</summary>
+    public static BenchSchools Bench(Transaction t) => Bench(t.Connection);
+
+    internal static BenchSchools Bench(SqliteConnection connection) =>
+        connection
+            .Query(
+                "SELECT extent, warranty, paste, pads, alcohol, air, opening FROM policy",
+                r => new BenchSchools(
+                    Word<Extent>(r, 0),
+                    Word<WarrantySchool>(r, 1),
+                    Word<PasteSchool>(r, 2),
+                    Word<PadSchool>(r, 3),
+                    Word<AlcoholStrength>(r, 4),
+                    Word<AirSource>(r, 5),
+                    Word<OpeningOrder>(r, 6)
                 )
-                .FirstOrDefault()
-            ?? BenchSchools.Default
-        );
+            )
+            .FirstOrDefault()
+        ?? BenchSchools.Default;
 
     /// <summary>Puts other rules in force. What the bench's ways say of warranty and extent holds for the judgement too.</summary>
-    public void Set(JudgementPolicy policy, BenchSchools bench) =>
-        database.Write(connection =>
-        {
-            var values = policy.Values;
+    public static void Set(Transaction t, JudgementPolicy policy, BenchSchools bench)
+    {
+        var connection = t.Connection;
+        var values = policy.Values;
+        connection.Execute(
+            """
+            INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste, pads, alcohol, air, opening,
+                precedence, currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years)
+            VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
+                $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback)
+            """,
+            ("$margin", policy.ActionMarginKelvin),
+            ("$worth", policy.WorthKelvin),
+            ("$much", policy.MuchKelvin),
+            ("$school", Words.Of(policy.School)),
+            ("$extent", Words.Of(bench.Extent)),
+            ("$warranty", Words.Of(bench.Warranty)),
+            ("$paste", Words.Of(bench.Paste)),
+            ("$pads", Words.Of(bench.Pads)),
+            ("$alcohol", Words.Of(bench.Alcohol)),
+            ("$air", Words.Of(bench.Air)),
+            ("$opening", Words.Of(bench.Opening)),
+            ("$precedence", Words.Of(policy.Precedence)),
+            ("$currency", values.Currency),
+            ("$technician", values.TechnicianHour),
+            ("$kilowatt", values.KilowattHour),
+            ("$decibel", values.DecibelYear),
+            ("$crash", values.CrashHours),
+            ("$life", values.LifeYears),
+            ("$activation", values.ActivationEnergyEv),
+            ("$payback", values.PayBackYears)
+        );
+        foreach (var kind in Enum.GetValues<AssetKind>())
             connection.Execute(
-                """
-                INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste, pads, alcohol, air, opening,
-                    precedence, currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years)
-                VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
-                    $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback)
-                """,
-                ("$margin", policy.ActionMarginKelvin),
-                ("$worth", policy.WorthKelvin),
-                ("$much", policy.MuchKelvin),
-                ("$school", Words.Of(policy.School)),
-                ("$extent", Words.Of(bench.Extent)),
-                ("$warranty", Words.Of(bench.Warranty)),
-                ("$paste", Words.Of(bench.Paste)),
-                ("$pads", Words.Of(bench.Pads)),
-                ("$alcohol", Words.Of(bench.Alcohol)),
-                ("$air", Words.Of(bench.Air)),
-                ("$opening", Words.Of(bench.Opening)),
-                ("$precedence", Words.Of(policy.Precedence)),
-                ("$currency", values.Currency),
-                ("$technician", values.TechnicianHour),
-                ("$kilowatt", values.KilowattHour),
-                ("$decibel", values.DecibelYear),
-                ("$crash", values.CrashHours),
-                ("$life", values.LifeYears),
-                ("$activation", values.ActivationEnergyEv),
-                ("$payback", values.PayBackYears)
+                "INSERT OR REPLACE INTO kind_value (kind, machine_hour, replacement) VALUES ($kind, $hour, $new)",
+                ("$kind", Words.Of(kind)),
+                ("$hour", values.Of(kind).MachineHour),
+                ("$new", values.Of(kind).Replacement)
             );
-            foreach (var kind in Enum.GetValues<AssetKind>())
-                connection.Execute(
-                    "INSERT OR REPLACE INTO kind_value (kind, machine_hour, replacement) VALUES ($kind, $hour, $new)",
-                    ("$kind", Words.Of(kind)),
-                    ("$hour", values.Of(kind).MachineHour),
-                    ("$new", values.Of(kind).Replacement)
-                );
-        });
+    }
 
     private static T Word<T>(SqliteDataReader row, int column)
         where T : struct, Enum => Words.TryRead<T>(row.GetString(column), out var value) ? value : default;

@@ -28,54 +28,50 @@ public sealed record ReadingAmendment(
 );
 
 /// <summary>The readings of all machines: asset and instant are a reading's identity, the first one sent stays.</summary>
-public sealed class ReadingStore(Database database, TimeProvider clock)
+public sealed class ReadingStore(Database database)
 {
     private const string Numbers = "ambient_c, outlet_c, power_w, fan_rpm, fan_pct, clock_mhz, throttled, score";
 
     /// <summary>Columns of a reading that can be corrected besides its parts.</summary>
     public static IReadOnlyList<string> CorrectableColumns { get; } = Numbers.Split(", ");
 
-    /// <summary>Writes readings in one transaction; call it with a batch of a few thousand.</summary>
+    /// <summary>Writes readings; call it with a batch of a few thousand.</summary>
     /// <param name="assets">The machines by tag.</param>
     /// <param name="fate">Told for each reading, in order.</param>
-    public void Add(
+    public static void Add(
+        Transaction t,
         IReadOnlyList<(string Tag, Reading Reading)> batch,
         IReadOnlyDictionary<string, StoredAsset> assets,
-        Action<int, ReadingFate> fate,
-        CancellationToken cancellation
-    ) =>
-        database.Write<object?>(
-            connection =>
-            {
-                if (batch.Count == 0)
-                    return null;
-                var labels = connection.Query("SELECT text, id FROM label", r => (r.GetString(0), r.GetInt64(1))).ToDictionary();
-                using var insert = new InsertReading(connection, batch, assets);
-                for (var i = 0; i < batch.Count; i++)
-                {
-                    var (tag, reading) = batch[i];
-                    var asset = assets[tag];
-                    if (
-                        insert.Run(
-                            asset,
-                            reading,
-                            LabelId(connection, labels, reading.Settings),
-                            LabelId(connection, labels, reading.Workload)
-                        )
-                    )
-                        fate(i, ReadingFate.Stored);
-                    else
-                        fate(
-                            i,
-                            Original(connection, asset, reading.UnixMilliseconds).SameValues(reading)
-                                ? ReadingFate.Duplicate
-                                : ReadingFate.Conflict
-                        );
-                }
-                return null;
-            },
-            cancellation
-        );
+        Action<int, ReadingFate> fate
+    )
+    {
+        if (batch.Count == 0)
+            return;
+        var connection = t.Connection;
+        var labels = connection.Query("SELECT text, id FROM label", r => (r.GetString(0), r.GetInt64(1))).ToDictionary();
+        using var insert = new InsertReading(connection, batch, assets);
+        for (var i = 0; i < batch.Count; i++)
+        {
+            var (tag, reading) = batch[i];
+            var asset = assets[tag];
+            if (
+                insert.Run(
+                    asset,
+                    reading,
+                    LabelId(connection, labels, reading.Settings),
+                    LabelId(connection, labels, reading.Workload)
+                )
+            )
+                fate(i, ReadingFate.Stored);
+            else
+                fate(
+                    i,
+                    Original(connection, asset, reading.UnixMilliseconds).SameValues(reading)
+                        ? ReadingFate.Duplicate
+                        : ReadingFate.Conflict
+                );
+        }
+    }
 
     /// <summary>Reads machines' readings up to an instant as columns: what the judgement runs on.</summary>
     public SeriesReader Series(long untilUnixMilliseconds) => new(database, untilUnixMilliseconds);
@@ -109,40 +105,40 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
     /// <summary>Corrects one number of a reading; the old one is kept.</summary>
     /// <param name="column">One of <see cref="CorrectableColumns"/>, or a part's name.</param>
     /// <returns>False when there is no such reading or column.</returns>
-    public bool Correct(StoredAsset asset, DateTimeOffset at, string column, double? value, string reason) =>
-        database.Write(connection =>
-        {
-            var stored = ColumnOf(asset, column);
-            if (stored is null || !Exists(connection, asset, at))
-                return false;
-            var key = Key(asset, at);
-            var before = connection.Scalar($"SELECT {stored} FROM reading WHERE asset_id = $asset AND at_ms = $at", key);
-            connection.Execute(
-                $"UPDATE reading SET {stored} = $value, amended = max(amended, 1) WHERE asset_id = $asset AND at_ms = $at",
-                [.. key, ("$value", value)]
-            );
-            Amend(connection, asset, at, "corrected", stored, before as double?, value, reason);
-            return true;
-        });
+    public static bool Correct(Transaction t, StoredAsset asset, DateTimeOffset at, string column, double? value, string reason)
+    {
+        var connection = t.Connection;
+        var stored = ColumnOf(asset, column);
+        if (stored is null || !Exists(connection, asset, at))
+            return false;
+        var key = Key(asset, at);
+        var before = connection.Scalar($"SELECT {stored} FROM reading WHERE asset_id = $asset AND at_ms = $at", key);
+        connection.Execute(
+            $"UPDATE reading SET {stored} = $value, amended = max(amended, 1) WHERE asset_id = $asset AND at_ms = $at",
+            [.. key, ("$value", value)]
+        );
+        Amend(t, asset, at, "corrected", stored, (before as double?, value), reason);
+        return true;
+    }
 
     /// <summary>Voids a reading, or takes the voiding back.</summary>
     /// <returns>False when there is no such reading.</returns>
-    public bool Void(StoredAsset asset, DateTimeOffset at, bool voided, string reason) =>
-        database.Write(connection =>
-        {
-            if (!Exists(connection, asset, at))
-                return false;
-            connection.Execute(
-                """
-                UPDATE reading SET amended = CASE WHEN $voided THEN 2
-                    WHEN EXISTS (SELECT 1 FROM reading_amendment m WHERE m.asset_id = $asset AND m.at_ms = $at AND m.kind = 'corrected') THEN 1 ELSE 0 END
-                WHERE asset_id = $asset AND at_ms = $at
-                """,
-                [.. Key(asset, at), ("$voided", voided)]
-            );
-            Amend(connection, asset, at, voided ? "voided" : "restored", null, null, null, reason);
-            return true;
-        });
+    public static bool Void(Transaction t, StoredAsset asset, DateTimeOffset at, bool voided, string reason)
+    {
+        var connection = t.Connection;
+        if (!Exists(connection, asset, at))
+            return false;
+        connection.Execute(
+            """
+            UPDATE reading SET amended = CASE WHEN $voided THEN 2
+                WHEN EXISTS (SELECT 1 FROM reading_amendment m WHERE m.asset_id = $asset AND m.at_ms = $at AND m.kind = 'corrected') THEN 1 ELSE 0 END
+            WHERE asset_id = $asset AND at_ms = $at
+            """,
+            [.. Key(asset, at), ("$voided", voided)]
+        );
+        Amend(t, asset, at, voided ? "voided" : "restored", null, default, reason);
+        return true;
+    }
 
     /// <summary>All corrections of a machine's readings, newest first.</summary>
     public IReadOnlyList<ReadingAmendment> Amendments(StoredAsset asset) =>
@@ -162,26 +158,25 @@ public sealed class ReadingStore(Database database, TimeProvider clock)
             )
         );
 
-    private void Amend(
-        SqliteConnection connection,
+    private static void Amend(
+        Transaction t,
         StoredAsset asset,
         DateTimeOffset at,
         string kind,
         string? column,
-        double? before,
-        double? after,
+        (double? Before, double? After) values,
         string reason
     ) =>
-        connection.Execute(
+        t.Connection.Execute(
             "INSERT INTO reading_amendment (asset_id, at_ms, kind, \"column\", before, after, reason, made_at) VALUES ($asset, $at, $kind, $column, $before, $after, $reason, $made)",
             [
                 .. Key(asset, at),
                 ("$kind", kind),
                 ("$column", column),
-                ("$before", before),
-                ("$after", after),
+                ("$before", values.Before),
+                ("$after", values.After),
                 ("$reason", reason),
-                ("$made", Sql.Text(clock.GetUtcNow())),
+                ("$made", Sql.Text(t.Now)),
             ]
         );
 

@@ -8,22 +8,21 @@ public sealed class SampleStore(Database database)
 
     /// <summary>Adds samples; the same instant again changes nothing.</summary>
     /// <param name="samples">JSON each.</param>
-    public void Add(long job, IReadOnlyList<(DateTimeOffset At, string Sample)> samples) =>
-        database.Write(connection =>
-        {
-            foreach (var (at, sample) in samples)
-                connection.Execute(
-                    "INSERT INTO job_sample (job_id, at, sample) VALUES ($job, $at, $sample) ON CONFLICT DO NOTHING",
-                    ("$job", job),
-                    ("$at", Sql.Text(at)),
-                    ("$sample", sample)
-                );
-            connection.Execute(
-                "DELETE FROM job_sample WHERE job_id = $job AND at <= (SELECT at FROM job_sample WHERE job_id = $job ORDER BY at DESC LIMIT 1 OFFSET $most)",
+    public static void Add(Transaction t, long job, IReadOnlyList<(DateTimeOffset At, string Sample)> samples)
+    {
+        foreach (var (at, sample) in samples)
+            t.Connection.Execute(
+                "INSERT INTO job_sample (job_id, at, sample) VALUES ($job, $at, $sample) ON CONFLICT DO NOTHING",
                 ("$job", job),
-                ("$most", Most)
+                ("$at", Sql.Text(at)),
+                ("$sample", sample)
             );
-        });
+        t.Connection.Execute(
+            "DELETE FROM job_sample WHERE job_id = $job AND at <= (SELECT at FROM job_sample WHERE job_id = $job ORDER BY at DESC LIMIT 1 OFFSET $most)",
+            ("$job", job),
+            ("$most", Most)
+        );
+    }
 
     /// <summary>The samples of a job from an instant on, oldest first.</summary>
     public IReadOnlyList<(DateTimeOffset At, string Sample)> Since(long job, DateTimeOffset from) =>

@@ -13,11 +13,17 @@ public sealed class SeriesReader(Database database, long untilUnixMilliseconds) 
 {
     private readonly ConcurrentBag<Lane> _idle = [];
 
+    private readonly Lazy<IReadOnlyDictionary<long, string>> _labels = new(() =>
+        database.Read(connection =>
+            connection.Query("SELECT id, text FROM label", r => (r.GetInt64(0), r.GetString(1))).ToDictionary()
+        )
+    );
+
     /// <summary>A machine's readings up to the instant, oldest first, voided ones left out.</summary>
     public ReadingSeries Read(StoredAsset asset)
     {
         if (!_idle.TryTake(out var lane))
-            lane = new Lane(database.Connect(), untilUnixMilliseconds);
+            lane = new Lane(database.Connect(), untilUnixMilliseconds, _labels);
         var series = lane.Read(asset);
         _idle.Add(lane);
         return series;
@@ -30,7 +36,8 @@ public sealed class SeriesReader(Database database, long untilUnixMilliseconds) 
             lane.Dispose();
     }
 
-    private sealed class Lane(SqliteConnection connection, long until) : IDisposable
+    private sealed class Lane(SqliteConnection connection, long until, Lazy<IReadOnlyDictionary<long, string>> labels)
+        : IDisposable
     {
         private const int FirstPart = 8;
 
@@ -56,7 +63,7 @@ public sealed class SeriesReader(Database database, long untilUnixMilliseconds) 
                 for (var p = 0; p < parts; p++)
                     builder.Part(p, Number(row, FirstPart + p));
             }
-            return builder.Build();
+            return builder.Build(labels.Value.GetValueOrDefault);
         }
 
         private SqliteCommand CommandFor(IReadOnlyList<int> slots)

@@ -1,60 +1,109 @@
+using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
 
 /// <summary>A service in a machine's book.</summary>
 /// <param name="VoidedReason">Why it is struck through, or null.</param>
-/// <param name="JobId">The job that did it, or null for an imported one.</param>
-public sealed record StoredService(long Id, ServiceDone Service, DateTimeOffset? VoidedAt, string? VoidedReason, long? JobId);
+public sealed record StoredService(long Id, ServiceDone Service, DateTimeOffset? VoidedAt, string? VoidedReason);
 
 /// <summary>The services of all machines. One that was entered wrongly is voided: kept, struck through, out of the judgement.</summary>
-public sealed class ServiceStore(Database database, TimeProvider clock)
+public sealed class ServiceStore(Database database)
 {
-    /// <summary>Adds services in one transaction.</summary>
-    /// <returns>How many were new; the rest was known already.</returns>
-    public int Add(IEnumerable<(string Tag, ServiceDone Service)> services) =>
-        database.Write(connection =>
-        {
-            var ids = connection.Query("SELECT tag, id FROM asset", r => (r.GetString(0), r.GetInt64(1))).ToDictionary();
-            return services.Count(s => FleetStore.AddService(connection, ids[s.Tag], s.Service));
-        });
+    private const string Columns = "s.date, s.level, s.job_id, s.proven, s.record";
+
+    /// <summary>Adds a service unless the same one is known.</summary>
+    /// <returns>Whether it was new.</returns>
+    public static bool Add(Transaction t, long assetId, ServiceDone service) => Insert(t.Connection, assetId, service);
+
+    /// <summary>Puts a job's service into the book, in place of what the job had put there before.</summary>
+    public static void Enter(Transaction t, long assetId, ServiceDone service)
+    {
+        t.Connection.Execute(
+            "DELETE FROM service WHERE job_id = $job AND NOT (date = $date AND level = $level)",
+            ("$job", service.Job),
+            ("$date", Sql.Text(service.Date)),
+            ("$level", Words.Of(service.Level))
+        );
+        var record = ServiceRecord.Of(service);
+        t.Connection.Execute(
+            """
+            INSERT INTO service (asset_id, date, level, job_id, proven, form, record) VALUES ($asset, $date, $level, $job, $proven, $form, $record)
+            ON CONFLICT (asset_id, date, level) DO UPDATE SET job_id = excluded.job_id, proven = excluded.proven, form = excluded.form,
+                record = excluded.record
+            """,
+            ("$asset", assetId),
+            ("$date", Sql.Text(service.Date)),
+            ("$level", Words.Of(service.Level)),
+            ("$job", service.Job),
+            ("$proven", service.Proven is { } proven ? Words.Of(proven) : null),
+            ("$form", record is null ? null : ServiceRecord.Form),
+            ("$record", record is null ? null : StoredJson.Write(record))
+        );
+    }
 
     /// <summary>A machine's services, newest first, voided ones included.</summary>
     public IReadOnlyList<StoredService> Of(long assetId) =>
         database.Read(connection =>
             connection.Query(
-                """
-                SELECT s.id, s.date, s.level, s.voided_at, s.voided_reason, (SELECT j.id FROM job j WHERE j.service_id = s.id)
-                FROM service s WHERE s.asset_id = $id ORDER BY s.date DESC, s.id DESC
-                """,
-                r => new StoredService(
-                    r.GetInt64(0),
-                    new ServiceDone(r.Date(1), ReadLevel(r.GetString(2))),
-                    r.InstantOrNull(3),
-                    r.TextOrNull(4),
-                    r.IsDBNull(5) ? null : r.GetInt64(5)
-                ),
+                $"SELECT {Columns}, s.id, s.voided_at, s.voided_reason FROM service s WHERE s.asset_id = $id ORDER BY s.date DESC, s.id DESC",
+                r => new StoredService(r.GetInt64(5), Read(r), r.InstantOrNull(6), r.TextOrNull(7)),
                 ("$id", assetId)
             )
         );
 
-    /// <summary>Voids a service with a reason, or with null takes the voiding back.</summary>
-    /// <returns>False when there is no such service.</returns>
-    public bool Void(long assetId, long serviceId, string? reason) =>
-        database.Write(connection =>
-        {
-            using var command = connection.Command(
-                "UPDATE service SET voided_at = $at, voided_reason = $reason WHERE id = $id AND asset_id = $asset",
-                ("$at", reason is null ? null : Sql.Text(clock.GetUtcNow())),
-                ("$reason", reason),
+    /// <summary>One service, or null.</summary>
+    public static ServiceDone? Find(Transaction t, long assetId, long serviceId) =>
+        t
+            .Connection.Query(
+                $"SELECT {Columns} FROM service s WHERE s.id = $id AND s.asset_id = $asset",
+                Read,
                 ("$id", serviceId),
                 ("$asset", assetId)
-            );
-            return command.ExecuteNonQuery() > 0;
-        });
+            )
+            .FirstOrDefault();
 
-    internal static ServiceLevel ReadLevel(string word) =>
-        Words.TryRead<ServiceLevel>(word, out var level)
-            ? level
-            : throw new InvalidDataException($"The database holds '{word}', which is no service level.");
+    /// <summary>Voids a service with a reason, or with null takes the voiding back.</summary>
+    public static void Void(Transaction t, long serviceId, string? reason) =>
+        t.Connection.Execute(
+            "UPDATE service SET voided_at = $at, voided_reason = $reason WHERE id = $id",
+            ("$at", reason is null ? null : Sql.Text(t.Now)),
+            ("$reason", reason),
+            ("$id", serviceId)
+        );
+
+    internal static bool Insert(SqliteConnection connection, long assetId, ServiceDone service)
+    {
+        var record = ServiceRecord.Of(service);
+        using var command = connection.Command(
+            "INSERT INTO service (asset_id, date, level, form, record) VALUES ($asset, $date, $level, $form, $record) ON CONFLICT DO NOTHING",
+            ("$asset", assetId),
+            ("$date", Sql.Text(service.Date)),
+            ("$level", Words.Of(service.Level)),
+            ("$form", record is null ? null : ServiceRecord.Form),
+            ("$record", record is null ? null : StoredJson.Write(record))
+        );
+        return command.ExecuteNonQuery() > 0;
+    }
+
+    /// <summary>The services that count, by machine.</summary>
+    internal static ILookup<long, ServiceDone> Standing(SqliteConnection connection, string? tag) =>
+        connection
+            .Query(
+                $"SELECT {Columns}, s.asset_id FROM service s JOIN asset a ON a.id = s.asset_id WHERE s.voided_at IS NULL AND ($tag IS NULL OR a.tag = $tag)",
+                r => (Asset: r.GetInt64(5), Service: Read(r)),
+                ("$tag", tag)
+            )
+            .ToLookup(s => s.Asset, s => s.Service);
+
+    private static ServiceDone Read(SqliteDataReader r)
+    {
+        var service = new ServiceDone(r.Date(0), StoredWords.Read<ServiceLevel>(r.GetString(1)))
+        {
+            Job = r.LongOrNull(2),
+            Proven = r.TextOrNull(3) is { } proven ? StoredWords.Read<VerdictOutcome>(proven) : null,
+        };
+        return r.TextOrNull(4) is { } record ? StoredJson.Read<ServiceRecord>(record).Fill(service) : service;
+    }
 }

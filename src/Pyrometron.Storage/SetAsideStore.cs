@@ -4,7 +4,7 @@ namespace Pyrometron.Storage;
 public sealed record SetAside(string Tag, string Reason, DateOnly Until, DateTimeOffset MadeAt);
 
 /// <summary>Machines taken out of the queue until a day, with the reason.</summary>
-public sealed class SetAsideStore(Database database, TimeProvider clock)
+public sealed class SetAsideStore(Database database)
 {
     /// <summary>Those that are aside on a day, by tag.</summary>
     public IReadOnlyDictionary<string, SetAside> On(DateOnly day) =>
@@ -19,23 +19,20 @@ public sealed class SetAsideStore(Database database, TimeProvider clock)
         );
 
     /// <summary>Sets a machine aside; it comes back on the day.</summary>
-    public void Put(string tag, string reason, DateOnly until) =>
-        database.Write(connection =>
-            connection.Execute(
-                """
-                INSERT INTO set_aside (asset_id, reason, until, made_at) VALUES ((SELECT id FROM asset WHERE tag = $tag), $reason, $until, $now)
-                ON CONFLICT (asset_id) DO UPDATE SET reason = excluded.reason, until = excluded.until, made_at = excluded.made_at
-                """,
-                ("$tag", tag),
-                ("$reason", reason),
-                ("$until", Sql.Text(until)),
-                ("$now", Sql.Text(clock.GetUtcNow()))
-            )
+    public static void Put(Transaction t, long assetId, string reason, DateOnly until) =>
+        t.Connection.Execute(
+            """
+            INSERT INTO set_aside (asset_id, reason, until, made_at) VALUES ($asset, $reason, $until, $now)
+            ON CONFLICT (asset_id) DO UPDATE SET reason = excluded.reason, until = excluded.until, made_at = excluded.made_at
+            """,
+            ("$asset", assetId),
+            ("$reason", reason),
+            ("$until", Sql.Text(until)),
+            ("$now", Sql.Text(t.Now))
         );
 
     /// <summary>Puts a machine back into the queue.</summary>
-    public void TakeBack(string tag) =>
-        database.Write(connection =>
-            connection.Execute("DELETE FROM set_aside WHERE asset_id = (SELECT id FROM asset WHERE tag = $tag)", ("$tag", tag))
-        );
+    /// <returns>Whether it was aside.</returns>
+    public static bool TakeBack(Transaction t, long assetId) =>
+        t.Connection.Scalar("DELETE FROM set_aside WHERE asset_id = $asset RETURNING asset_id", ("$asset", assetId)) is not null;
 }

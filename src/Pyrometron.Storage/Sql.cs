@@ -58,6 +58,8 @@ internal static class Sql
     public static string? TextOrNull(this SqliteDataReader row, int column) =>
         row.IsDBNull(column) ? null : row.GetString(column);
 
+    public static long? LongOrNull(this SqliteDataReader row, int column) => row.IsDBNull(column) ? null : row.GetInt64(column);
+
     public static double NumberOrNaN(this SqliteDataReader row, int column) =>
         row.IsDBNull(column) ? double.NaN : row.GetDouble(column);
 

@@ -1,6 +1,4 @@
 using Pyrometron.Bench.Scoring;
-using Pyrometron.Core.Drift;
-using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Judging;
 
 namespace Pyrometron.Bench.Tests;

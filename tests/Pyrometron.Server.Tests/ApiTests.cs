@@ -1,8 +1,5 @@
 using System.Text.Json;
 using NetArchTest.Rules;
-using Pyrometron.Devices;
-using Pyrometron.Formats;
-using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Tests;
 

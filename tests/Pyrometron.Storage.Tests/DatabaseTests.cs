@@ -39,15 +39,16 @@ public class DatabaseTests
             command.ExecuteNonQuery();
         }
         using var database = Database.Open(path);
-        var jobs = new JobStore(database, TimeProvider.System);
+        var jobs = new JobStore(database);
         var job = jobs.Find(7)!;
         Assert.Equal((JobState.Proven, ServiceLevel.Repaste, 9), (job.State, job.StartedLevel, job.Version));
+        var entries = database.Write(Actor.Program, DateTimeOffset.UtcNow, t => JobStore.Entries(t, 7));
         Assert.Equal(
             ["run-measured", "run-measured", "step-done", "step-done", "noted", "work-filed", "run-measured", "verdict-filed"],
-            jobs.Entries(7).Select(e => e.Kind)
+            entries.Select(e => JobStore.KindOf(e.Entry))
         );
-        Assert.Contains("\"minutes\":21", jobs.Entries(7)[1].Entry);
-        Assert.Equal(Enumerable.Range(2, 8), jobs.Entries(7).Select(e => e.Version));
+        Assert.Equal(21, Assert.IsType<RunMeasured>(entries[1].Entry).Run.Minutes);
+        Assert.Equal(Enumerable.Range(2, 8), entries.Select(e => e.Version));
     }
 
     /// <summary>A file promised for years: the first schema, with data in it, opens today with everything kept.</summary>
@@ -77,10 +78,10 @@ public class DatabaseTests
         }
         using (var database = Database.Open(path))
         {
-            var asset = Assert.Single(new FleetStore(database, TimeProvider.System).All());
+            var asset = Assert.Single(new FleetStore(database).All());
             Assert.Equal("OLD-1", asset.Asset.Tag);
             Assert.Single(asset.Asset.Services);
-            Assert.Equal(66, new ReadingStore(database, TimeProvider.System).Newest(asset, 5).Single().Reading.PartsC[0]);
+            Assert.Equal(66, new ReadingStore(database).Newest(asset, 5).Single().Reading.PartsC[0]);
             Assert.NotNull(database.CopyLaidAside);
             using var copy = new SqliteConnection($"Data Source={database.CopyLaidAside};Mode=ReadOnly;Pooling=False");
             copy.Open();
@@ -122,15 +123,18 @@ public class DatabaseTests
     public void A_use_case_that_fails_leaves_nothing_behind()
     {
         using var t = new TemporaryDatabase();
-        Assert.Throws<InvalidOperationException>(() =>
-            t.Database.Write(_ =>
+        var fate = Assert.Throws<InvalidOperationException>(() =>
+            t.Write(w =>
             {
-                using var connection = t.Database.Connect();
-                throw new InvalidOperationException();
+                AboutStore.MarkAsDemo(w);
+                w.Log(new Change("change", "half of a use case"));
+                throw new InvalidOperationException("the second half");
             })
         );
+        Assert.Equal("the second half", fate.Message);
         Assert.Equal("own", new AboutStore(t.Database).Data);
-        new AboutStore(t.Database).Data = "demo";
+        Assert.Empty(new ChangeStore(t.Database).After(0, 10));
+        t.Write(AboutStore.MarkAsDemo);
         Assert.Equal("demo", new AboutStore(t.Database).Data);
     }
 

@@ -5,26 +5,20 @@ namespace Pyrometron.Storage.Tests;
 
 public class ProvenJobsTests
 {
+    private static void Execute(TemporaryDatabase t, string sql, params (string Name, object? Value)[] values)
+    {
+        using var connection = t.Database.Connect();
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        foreach (var (name, value) in values)
+            command.Parameters.AddWithValue(name, value ?? DBNull.Value);
+        command.ExecuteNonQuery();
+    }
+
     private static void Job(TemporaryDatabase t, ServiceLevel predicted, double kelvin, ServiceLevel done, string? verdict)
     {
-        var id = t.Jobs.Start(new NewJob("GC-1", done, null, null, new Prediction(Cause.Dust, predicted, kelvin)))!.Value;
-        t.Jobs.Append(
-            new StoredEntry(
-                id,
-                Guid.NewGuid(),
-                0,
-                null,
-                "verdict-filed",
-                "phone",
-                null,
-                DateTimeOffset.UnixEpoch,
-                """{"kind":"verdict-filed"}"""
-            ),
-            99,
-            false,
-            (job, _, _) =>
-                new JobOutcome(job.Level, JobState.Proven, null, DateTimeOffset.UnixEpoch, verdict, null, null, null, [])
-        );
+        var id = t.Start("GC-1", done, new Prediction(Cause.Dust, predicted, kelvin))!.Value;
+        Execute(t, "UPDATE job SET state = 'proven', verdict = $verdict WHERE id = $id", ("$verdict", verdict), ("$id", id));
     }
 
     private static string Verdict(string outcome, params (double Change, double Uncertainty)[] parts) =>
@@ -65,41 +59,20 @@ public class ProvenJobsTests
     /// <summary>Books minutes on a job and files its work, or not.</summary>
     private static void Timed(TemporaryDatabase t, ServiceLevel done, JobState state, params double[] booked)
     {
-        var id = t.Jobs.Start(new NewJob("PC-1", done, null, null, null))!.Value;
-        JobOutcome Outcome(StoredJob job, JobState after) =>
-            new(job.Level, after, after == JobState.Open ? null : DateTimeOffset.UnixEpoch, null, null, null, null, null, []);
+        var id = t.Start("PC-1", done)!.Value;
         foreach (var (minutes, i) in booked.Select((m, i) => (m, i)))
-            t.Jobs.Append(
-                new StoredEntry(
+            t.Write(w =>
+                JobStore.Add(
+                    w,
                     id,
-                    Guid.NewGuid(),
-                    i,
-                    null,
-                    "minutes-booked",
-                    "phone",
-                    null,
-                    DateTimeOffset.UnixEpoch,
-                    FormattableString.Invariant($$"""{"kind":"minutes-booked","minutes":{{minutes}}}""")
-                ),
-                99,
-                false,
-                (job, _, _) => Outcome(job, JobState.Open)
+                    new NewEntry(Guid.NewGuid(), i + 2, "phone", null, DateTimeOffset.UnixEpoch, new MinutesBooked(minutes))
+                )
             );
-        t.Jobs.Append(
-            new StoredEntry(
-                id,
-                Guid.NewGuid(),
-                0,
-                null,
-                "work-filed",
-                "phone",
-                null,
-                DateTimeOffset.UnixEpoch,
-                """{"kind":"work-filed"}"""
-            ),
-            99,
-            false,
-            (job, _, _) => Outcome(job, state)
+        Execute(
+            t,
+            "UPDATE job SET state = $state, work_done_at = CASE $state WHEN 'open' THEN NULL ELSE '1970-01-01' END WHERE id = $id",
+            ("$state", Words.Of(state)),
+            ("$id", id)
         );
     }
 

@@ -1,20 +1,22 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Storage.Tests;
 
 public class StoresTests
 {
+    private static (int, int, int) Counts(FleetChange change) => (change.Created, change.Updated, change.Unchanged);
+
     [Fact]
     public void The_same_document_twice_changes_nothing()
     {
         using var t = new TemporaryDatabase(withFleet: false);
-        Assert.Equal(new FleetChange(2, 0, 0), t.Fleet.Import(TemporaryDatabase.Register()));
-        Assert.Equal(new FleetChange(0, 0, 2), t.Fleet.Import(TemporaryDatabase.Register()));
+        Assert.Equal((2, 0, 0), Counts(t.Import(TemporaryDatabase.Register())));
+        Assert.Equal((0, 0, 2), Counts(t.Import(TemporaryDatabase.Register())));
         var register = t.Fleet.Register();
         Assert.Equal(TemporaryDatabase.Register().Assets.Select(a => a.Tag), register.Assets.Select(a => a.Tag));
         Assert.Equal(2, register.Sites.Single().Zones.Count);
-        Assert.Empty(t.Fleet.Changes(t.Fleet.Find("GC-1")!.Id));
     }
 
     [Fact]
@@ -25,11 +27,11 @@ public class StoresTests
         Part core = new("core", new(90), JointMaterial.Paste),
             memory = new("memory", new(105), JointMaterial.Pad),
             hotspot = new("hotspot", new(105), JointMaterial.Paste);
-        t.Fleet.Import(TemporaryDatabase.Register(memory, hotspot));
+        t.Import(TemporaryDatabase.Register(memory, hotspot));
         Assert.Equal([80, double.NaN], t.Readings.Newest(t.Fleet.Find("GC-1")!, 1).Single().Reading.PartsC);
-        t.Fleet.Import(TemporaryDatabase.Register(hotspot, core, memory));
+        var change = t.Import(TemporaryDatabase.Register(hotspot, core, memory));
         Assert.Equal([double.NaN, 60, 80], t.Readings.Newest(t.Fleet.Find("GC-1")!, 1).Single().Reading.PartsC);
-        Assert.Contains(t.Fleet.Changes(t.Fleet.Find("GC-1")!.Id), c => c.Field == "parts");
+        Assert.Contains(change.Changes, c => c.Field == "parts");
     }
 
     [Fact]
@@ -56,11 +58,11 @@ public class StoresTests
         var (sent, asset) = (TemporaryDatabase.Reading(0, 60, 80), t.Fleet.Find("GC-1")!);
         t.Send("GC-1", sent);
         var at = DateTimeOffset.FromUnixTimeMilliseconds(sent.UnixMilliseconds);
-        Assert.True(t.Readings.Correct(asset, at, "memory", 88, "typed wrongly"));
-        Assert.True(t.Readings.Correct(asset, at, "memory", 89, "once more"));
-        Assert.True(t.Readings.Correct(asset, at, "ambient_c", null, "not measured"));
-        Assert.False(t.Readings.Correct(asset, at, "asset_id", 1, "no column of a reading"));
-        Assert.False(t.Readings.Correct(asset, at.AddDays(1), "memory", 1, "no such reading"));
+        Assert.True(t.Write(w => ReadingStore.Correct(w, asset, at, "memory", 88, "typed wrongly")));
+        Assert.True(t.Write(w => ReadingStore.Correct(w, asset, at, "memory", 89, "once more")));
+        Assert.True(t.Write(w => ReadingStore.Correct(w, asset, at, "ambient_c", null, "not measured")));
+        Assert.False(t.Write(w => ReadingStore.Correct(w, asset, at, "asset_id", 1, "no column of a reading")));
+        Assert.False(t.Write(w => ReadingStore.Correct(w, asset, at.AddDays(1), "memory", 1, "no such reading")));
         var stored = t.Readings.Newest(asset, 1).Single();
         Assert.Equal((89, 1), (stored.Reading.PartsC[1], stored.Amended));
         Assert.True(double.IsNaN(stored.Reading.AmbientC));
@@ -83,10 +85,10 @@ public class StoresTests
             using var reader = t.Readings.Series(until);
             return reader.Read(asset).Count;
         }
-        Assert.True(t.Readings.Void(asset, at, true, "wrong machine"));
+        Assert.True(t.Write(w => ReadingStore.Void(w, asset, at, true, "wrong machine")));
         Assert.Equal(1, Judged(long.MaxValue));
         Assert.Equal([2, 0], t.Readings.Newest(asset, 9).Select(r => r.Amended));
-        Assert.True(t.Readings.Void(asset, at, false, "it was right"));
+        Assert.True(t.Write(w => ReadingStore.Void(w, asset, at, false, "it was right")));
         Assert.Equal(2, Judged(long.MaxValue));
         Assert.Equal(1, Judged(at.ToUnixTimeMilliseconds() - 1));
     }
@@ -96,19 +98,14 @@ public class StoresTests
     {
         using var t = new TemporaryDatabase();
         var asset = t.Fleet.Find("GC-1")!;
-        Assert.Equal(
-            1,
-            t.Services.Add([
-                ("GC-1", new(new(2025, 10, 1), ServiceLevel.DustOut)),
-                ("GC-1", new(new(2026, 1, 1), ServiceLevel.Repaste)),
-            ])
-        );
+        Assert.False(t.Write(w => ServiceStore.Add(w, asset.Id, new(new(2025, 10, 1), ServiceLevel.DustOut))));
+        Assert.True(t.Write(w => ServiceStore.Add(w, asset.Id, new(new(2026, 1, 1), ServiceLevel.Repaste))));
         var service = t.Services.Of(asset.Id).Single(s => s.Service.Level == ServiceLevel.Repaste);
-        Assert.True(t.Services.Void(asset.Id, service.Id, "was another machine"));
-        Assert.False(t.Services.Void(asset.Id + 1, service.Id, "not its own"));
+        t.Write(w => ServiceStore.Void(w, service.Id, "was another machine"));
+        Assert.Null(t.Write(w => ServiceStore.Find(w, asset.Id + 1, service.Id)));
         Assert.Equal([ServiceLevel.DustOut], t.Fleet.Find("GC-1")!.Asset.Services.Select(s => s.Level));
         Assert.Equal("was another machine", t.Services.Of(asset.Id).Single(s => s.Id == service.Id).VoidedReason);
-        Assert.True(t.Services.Void(asset.Id, service.Id, null));
+        t.Write(w => ServiceStore.Void(w, service.Id, null));
         Assert.Equal(2, t.Fleet.Find("GC-1")!.Asset.Services.Count);
     }
 
@@ -117,15 +114,15 @@ public class StoresTests
     {
         using var t = new TemporaryDatabase();
         var asset = t.Fleet.Find("GC-1")!;
-        t.Fleet.Update(asset.Asset with { Zone = "Y" });
-        t.Fleet.Retire("GC-1", new(2026, 2, 1), "sold");
+        var changes = t.Write(w => FleetStore.Update(w, asset, asset.Asset with { Zone = "Y" }));
+        t.Write(w => FleetStore.Retire(w, asset, new(2026, 2, 1), "sold"));
         Assert.Equal(
             (new DateOnly(2026, 2, 1), "sold"),
             (t.Fleet.Find("GC-1")!.RetiredOn!.Value, t.Fleet.Find("GC-1")!.RetiredReason)
         );
         Assert.Equal(["PC-1"], t.Fleet.Register(withRetired: false).Assets.Select(a => a.Tag));
-        Assert.Contains(t.Fleet.Changes(asset.Id), c => (c.Field, c.Before, c.After) == ("zone", "Z", "Y"));
-        t.Fleet.Retire("GC-1", null, null);
+        Assert.Contains(changes, c => (c.Field, c.Before, c.After) == ("zone", "Z", "Y"));
+        t.Write(w => FleetStore.Retire(w, t.Fleet.Find("GC-1")!, null, null));
         Assert.Equal(2, t.Fleet.Register(withRetired: false).Assets.Count);
     }
 
@@ -133,121 +130,54 @@ public class StoresTests
     public void Set_aside_ends_on_its_day()
     {
         using var t = new TemporaryDatabase();
-        var aside = new SetAsideStore(t.Database, TimeProvider.System);
-        aside.Put("GC-1", "looked", new(2026, 5, 10));
+        var aside = new SetAsideStore(t.Database);
+        t.Write(w => SetAsideStore.Put(w, t.Id("GC-1"), "looked", new(2026, 5, 10)));
         Assert.Equal("looked", aside.On(new(2026, 5, 9))["GC-1"].Reason);
         Assert.Empty(aside.On(new(2026, 5, 10)));
-        aside.TakeBack("GC-1");
+        Assert.True(t.Write(w => SetAsideStore.TakeBack(w, t.Id("GC-1"))));
         Assert.Empty(aside.On(new(2026, 5, 1)));
     }
 
-    private static StoredEntry Entry(long job, string subject, string device = "phone", Guid? key = null) =>
-        new(job, key ?? Guid.NewGuid(), 0, subject, "noted", device, null, DateTimeOffset.UtcNow, "{}");
-
-    private static JobOutcome Outcome(StoredJob job, params ServiceDone[] services) =>
-        new(
-            job.Level,
-            services.Length > 0 ? JobState.WaitingForProof : job.State,
-            null,
-            null,
-            null,
-            [Cause.Dust, Cause.Pads],
-            null,
-            null,
-            services
-        );
-
     [Fact]
-    public void A_job_keeps_its_entries_and_enters_its_services_once()
+    public void A_job_keeps_its_card_and_its_entries_and_there_is_one_open_on_a_machine()
     {
         using var t = new TemporaryDatabase();
-        var id = t
-            .Jobs.Start(
-                new NewJob("GC-1", ServiceLevel.Repad, null, new(2027, 1, 1), new Prediction(Cause.Pads, ServiceLevel.Repad, 7.5))
-            )!
-            .Value;
-        Assert.Null(t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null)));
-        Assert.True(t.Jobs.Append(Entry(id, "note"), 1, false, (job, entries, version) => Outcome(job)));
-        Assert.True(
-            t.Jobs.Append(
-                Entry(id, "state"),
-                2,
-                true,
-                (job, entries, version) =>
-                {
-                    Assert.Equal((1, 3), (entries.Count, version));
-                    return Outcome(job, new(new(2026, 4, 1), ServiceLevel.Repad), new(new(2026, 4, 1), ServiceLevel.FanSwap));
-                }
-            )
-        );
+        var id = t.Start("GC-1", ServiceLevel.Repad, new Prediction(Cause.Pads, ServiceLevel.Repad, 7.5))!.Value;
+        Assert.Null(t.Start("GC-1", ServiceLevel.DustOut));
+        var noted = new NewEntry(Guid.NewGuid(), 2, "phone", "M.", DateTimeOffset.UtcNow, new Noted("dry"));
+        t.Write(w => JobStore.Add(w, id, noted));
+        t.Write(w => JobStore.Keep(w, JobStore.Job(w, JobStore.Find(w, id)!), null));
         t.Reopen();
-        var job = t.Jobs.Find(id)!;
-        Assert.Equal((JobState.WaitingForProof, 3, 7.5), (job.State, job.Version, job.Predicted!.DriftKelvin));
-        Assert.Equal([Cause.Dust, Cause.Pads], job.FoundCauses!);
-        Assert.Equal([2, 3], t.Jobs.Entries(id).Select(e => e.Version));
-        Assert.Equal(2, t.Fleet.Find("GC-1")!.Asset.Services.Count(s => s.Date == new DateOnly(2026, 4, 1)));
-        Assert.Equal(
-            id,
-            t.Services.Of(t.Fleet.Find("GC-1")!.Id)
-                .Single(s => s.Service.Level == ServiceLevel.Repad && s.JobId is not null)
-                .JobId
-        );
-        Assert.False(t.Jobs.Append(Entry(99, "note"), 1, false, (_, _, _) => throw new InvalidOperationException()));
-    }
-
-    [Fact]
-    public void An_entry_that_is_refused_leaves_no_trace_and_one_sent_twice_is_stored_once()
-    {
-        using var t = new TemporaryDatabase();
-        var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null))!.Value;
-        Assert.Throws<InvalidOperationException>(() =>
-            t.Jobs.Append(Entry(id, "note"), 1, false, (_, _, _) => throw new InvalidOperationException())
-        );
-        Assert.Equal(1, t.Jobs.Find(id)!.Version);
-        var key = Guid.NewGuid();
-        for (var i = 0; i < 2; i++)
-            t.Jobs.Append(Entry(id, "note", key: key), 1, false, (job, _, _) => Outcome(job));
-        Assert.Single(t.Jobs.Entries(id));
-    }
-
-    [Fact]
-    public void Two_devices_conflict_over_the_same_subject_only_and_over_everything_when_one_decides()
-    {
-        using var t = new TemporaryDatabase();
-        var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null))!.Value;
-        bool Write(string subject, string device, int seen, bool decides = false) =>
-            t.Jobs.Append(Entry(id, subject, device), seen, decides, (job, _, _) => Outcome(job));
-        Assert.True(Write("step blow", "phone", 1));
-        Assert.True(Write("step brush", "tablet", 1));
-        Assert.True(Write("step blow", "phone", 1));
-        Assert.Equal(2, Assert.Throws<ConflictingEntryException>(() => Write("step blow", "tablet", 1)).Theirs.Count);
-        Assert.Equal(3, Assert.Throws<ConflictingEntryException>(() => Write("state", "desk", 1, decides: true)).Theirs.Count);
-        Assert.True(Write("state", "desk", 4, decides: true));
+        var (row, job) = (t.Jobs.Find(id)!, t.Jobs.Job(id)!);
+        Assert.Equal((JobState.Open, 2, 7.5), (row.State, row.Version, row.Predicted!.DriftKelvin));
+        Assert.Equal(new Noted("dry"), Assert.Single(t.Write(w => JobStore.Entries(w, id))).Entry);
+        Assert.Equal(WorkCard.For(job.Basis).Select(s => s.Id), job.Steps.Select(s => s.Card.Id));
+        Assert.Null(t.Jobs.Find(99));
     }
 
     [Fact]
     public void Samples_photos_and_notes_keep_to_themselves()
     {
         using var t = new TemporaryDatabase();
-        var id = t.Jobs.Start(new NewJob("GC-1", ServiceLevel.DustOut, null, null, null))!.Value;
-        var (samples, photos, notes) = (
-            new SampleStore(t.Database),
-            new PhotoStore(t.Database),
-            new NotesStore(t.Database, TimeProvider.System)
-        );
+        var id = t.Start("GC-1", ServiceLevel.DustOut)!.Value;
+        var (samples, photos, notes) = (new SampleStore(t.Database), new PhotoStore(t.Database), new NotesStore(t.Database));
         var start = DateTimeOffset.UtcNow;
-        samples.Add(id, [.. Enumerable.Range(0, SampleStore.Most + 50).Select(i => (start.AddSeconds(i), $"{i}"))]);
+        t.Write(w =>
+            SampleStore.Add(w, id, [.. Enumerable.Range(0, SampleStore.Most + 50).Select(i => (start.AddSeconds(i), $"{i}"))])
+        );
         Assert.Equal(SampleStore.Most, samples.Since(id, start).Count);
         Assert.Equal("50", samples.Since(id, start)[0].Sample);
         var key = Guid.NewGuid();
-        photos.Keep(key, id, 4, 3, [1, 2], [3]);
-        photos.Keep(key, id, 4, 3, [9, 9], [9]);
+        t.Write(w => PhotoStore.Keep(w, id, new(key, 4, 3, [1, 2], [3])));
+        t.Write(w => PhotoStore.Keep(w, id, new(key, 4, 3, [9, 9], [9])));
         Assert.Equal([1, 2], photos.Find(key, small: false)!);
-        Assert.False(photos.Has(key, id + 1));
-        Assert.True(notes.Keep("Sorrel", "{}", 0));
-        Assert.False(notes.Keep("Sorrel", "{}", 0));
-        Assert.True(notes.Keep("Sorrel", "{\"a\":1}", 1));
-        Assert.Equal(2, notes.Find("Sorrel")!.Version);
+        Assert.False(t.Write(w => PhotoStore.Has(w, key, id + 1)));
+        bool Keep(ModelNotes written, int seen) => t.Write(w => NotesStore.Keep(w, written, seen));
+        var empty = ModelNotes.Empty("Sorrel");
+        Assert.True(Keep(empty, 0));
+        Assert.False(Keep(empty, 0));
+        Assert.True(Keep(empty with { Traps = ["sealed with clips"] }, 1));
+        Assert.Equal((2, "sealed with clips"), (notes.Find("Sorrel").Version, notes.Find("Sorrel").Notes.Traps.Single()));
         Assert.Equal(("Sorrel", true), notes.Models().Where(m => m.Noted).Select(m => (m.Model, m.Noted)).Single());
     }
 }

@@ -6,20 +6,26 @@ namespace Pyrometron.Storage.Tests;
 
 public class SymptomAndPolicyTests
 {
+    private static void Set(TemporaryDatabase t, JudgementPolicy policy, BenchSchools bench) =>
+        t.Write(w => PolicyStore.Set(w, policy, bench));
+
+    private static IEnumerable<SymptomKind> Standing(TemporaryDatabase t) =>
+        new SymptomStore(t.Database).Of(t.Id("GC-1")).Where(s => s.WithdrawnReason is null).Select(s => s.Symptom.Kind).Reverse();
+
     [Fact]
     public void A_report_stands_until_it_is_withdrawn_and_stays_in_the_book()
     {
         using var t = new TemporaryDatabase();
-        var store = new SymptomStore(t.Database, TimeProvider.System);
+        var store = new SymptomStore(t.Database);
         var asset = t.Fleet.Find("GC-1")!;
-        var id = store.Add(asset.Id, new Symptom(new(2026, 5, 1), SymptomKind.Shutdown, "under load"));
-        store.Add(asset.Id, new Symptom(new(2026, 5, 3), SymptomKind.Noise, null));
+        var id = t.Write(w => SymptomStore.Add(w, asset.Id, new Symptom(new(2026, 5, 1), SymptomKind.Shutdown, "under load")));
+        t.Write(w => SymptomStore.Add(w, asset.Id, new Symptom(new(2026, 5, 3), SymptomKind.Noise, null)));
         t.Reopen();
-        store = new SymptomStore(t.Database, TimeProvider.System);
-        Assert.Equal([SymptomKind.Shutdown, SymptomKind.Noise], store.Standing()["GC-1"].Select(s => s.Kind));
-        Assert.True(store.Withdraw(asset.Id, id, "it was the wall socket"));
-        Assert.False(store.Withdraw(asset.Id, id, "again"));
-        Assert.Equal([SymptomKind.Noise], store.Standing()["GC-1"].Select(s => s.Kind));
+        store = new SymptomStore(t.Database);
+        Assert.Equal([SymptomKind.Shutdown, SymptomKind.Noise], Standing(t));
+        Assert.True(t.Write(w => SymptomStore.Withdraw(w, asset.Id, id, "it was the wall socket")));
+        Assert.False(t.Write(w => SymptomStore.Withdraw(w, asset.Id, id, "again")));
+        Assert.Equal([SymptomKind.Noise], Standing(t));
         Assert.Equal([null, "it was the wall socket"], store.Of(asset.Id).Select(s => s.WithdrawnReason));
         Assert.Equal("under load", store.Of(asset.Id)[1].Symptom.Note);
     }
@@ -28,9 +34,11 @@ public class SymptomAndPolicyTests
     public void A_report_of_another_machine_cannot_be_withdrawn()
     {
         using var t = new TemporaryDatabase();
-        var store = new SymptomStore(t.Database, TimeProvider.System);
-        var id = store.Add(t.Fleet.Find("GC-1")!.Id, new Symptom(new(2026, 5, 1), SymptomKind.Crash, null));
-        Assert.False(store.Withdraw(t.Fleet.Find("PC-1")!.Id, id, "not mine"));
+        var store = new SymptomStore(t.Database);
+        var id = t.Write(w =>
+            SymptomStore.Add(w, t.Fleet.Find("GC-1")!.Id, new Symptom(new(2026, 5, 1), SymptomKind.Crash, null))
+        );
+        Assert.False(t.Write(w => SymptomStore.Withdraw(w, t.Fleet.Find("PC-1")!.Id, id, "not mine")));
         Assert.Empty(store.Of(t.Fleet.Find("PC-1")!.Id));
     }
 
@@ -50,14 +58,15 @@ public class SymptomAndPolicyTests
                 Desktop = new(5, 900),
             },
         };
-        new PolicyStore(t.Database).Set(
+        Set(
+            t,
             JudgementPolicy.Default with
             {
                 School = School.Failure,
             },
             new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty)
         );
-        new PolicyStore(t.Database).Set(strict, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));
+        Set(t, strict, new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty));
         t.Reopen();
         Assert.Equal(strict, new PolicyStore(t.Database).Current());
         Assert.Equal(new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty), new PolicyStore(t.Database).Bench());
@@ -69,7 +78,7 @@ public class SymptomAndPolicyTests
     {
         using var t = new TemporaryDatabase();
         var store = new PolicyStore(t.Database);
-        store.Set(JudgementPolicy.Default, new BenchSchools(Extent.AllWhileOpen, WarrantySchool.AskFirst));
+        Set(t, JudgementPolicy.Default, new BenchSchools(Extent.AllWhileOpen, WarrantySchool.AskFirst));
         Assert.Equal((Extent.AllWhileOpen, WarrantySchool.AskFirst), (store.Current().Extent, store.Current().Warranty));
         Assert.Equal(HouseValues.Default, store.Current().Values);
     }

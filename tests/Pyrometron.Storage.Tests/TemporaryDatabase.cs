@@ -1,4 +1,6 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Storage.Tests;
@@ -12,7 +14,7 @@ internal sealed class TemporaryDatabase : IDisposable
     {
         Database = Database.Open(Path);
         if (withFleet)
-            Fleet.Import(Register());
+            Import(Register());
     }
 
     public string Path => System.IO.Path.Combine(_folder.FullName, "pyrometron.db");
@@ -21,13 +23,13 @@ internal sealed class TemporaryDatabase : IDisposable
 
     public Database Database { get; private set; }
 
-    public FleetStore Fleet => new(Database, TimeProvider.System);
+    public FleetStore Fleet => new(Database);
 
-    public ReadingStore Readings => new(Database, TimeProvider.System);
+    public ReadingStore Readings => new(Database);
 
-    public ServiceStore Services => new(Database, TimeProvider.System);
+    public ServiceStore Services => new(Database);
 
-    public JobStore Jobs => new(Database, TimeProvider.System);
+    public JobStore Jobs => new(Database);
 
     public static Register Register(params Part[] parts) =>
         new(
@@ -86,14 +88,38 @@ internal sealed class TemporaryDatabase : IDisposable
             parts
         );
 
+    public static Actor Actor { get; } = new(ActorKind.Person, "M. Larkspur");
+
+    public T Write<T>(Func<Transaction, T> work) => Database.Write(Actor, DateTimeOffset.UtcNow, work);
+
+    public void Write(Action<Transaction> work) => Database.Write(Actor, DateTimeOffset.UtcNow, work);
+
+    /// <summary>Imports a fleet and logs what it changed.</summary>
+    public FleetChange Import(Register register) => Write(t => FleetStore.Import(t, register));
+
+    public long Id(string tag) => Fleet.Find(tag)!.Id;
+
+    /// <summary>Starts a job on a card of its own.</summary>
+    public long? Start(string tag, ServiceLevel level, Prediction? predicted = null)
+    {
+        var asset = Fleet.Find(tag)!;
+        var card = FrozenCard.Deal(
+            new CardBasis(asset.Asset.Kind, level, ModelNotes.Empty(asset.Asset.Model), BenchSchools.Default),
+            0
+        );
+        return Write(t => JobStore.Start(t, new NewJob(asset.Id, level, null, null, predicted, card)));
+    }
+
     public List<ReadingFate> Send(string tag, params Reading[] readings)
     {
         var fates = new List<ReadingFate>();
-        Readings.Add(
-            [.. readings.Select(r => (tag, r))],
-            Fleet.All().ToDictionary(a => a.Asset.Tag),
-            (_, fate) => fates.Add(fate),
-            default
+        Write(t =>
+            ReadingStore.Add(
+                t,
+                [.. readings.Select(r => (tag, r))],
+                FleetStore.All(t).ToDictionary(a => a.Asset.Tag),
+                (_, fate) => fates.Add(fate)
+            )
         );
         return fates;
     }

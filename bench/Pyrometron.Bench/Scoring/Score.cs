@@ -1,5 +1,4 @@
 using System.Globalization;
-using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Bench.Scoring;
 

@@ -36,7 +36,7 @@ public static class Grading
                 new("1", "a grey film"),
                 new("2", "fluff on the edges"),
                 new("3", "a mat over half the fins", Cause.Dust, ServiceLevel.DustOut),
-                new("4", "felted shut", Cause.Dust, ServiceLevel.DustOut),
+                new("4", "completely clogged", Cause.Dust, ServiceLevel.DustOut),
             ],
             [FindingSubject.Mesh] =
             [
@@ -85,6 +85,10 @@ public static class Grading
                 new("paste", "paste instead of pads", Cause.Pads, ServiceLevel.Repad),
             ],
         };
+
+    /// <summary>Whether a grade says that what was looked at is as good as new: the first one of its subject, or a film of dust.</summary>
+    public static bool IsSound(Grade grade) =>
+        grade.Cause is null && Grades.Values.Any(g => g[0] == grade || (g[0].Word == "0" && g[1] == grade));
 
     /// <summary>The grade of a word, or null when the subject has none of that name.</summary>
     public static Grade? Find(FindingSubject subject, string word) => Grades[subject].FirstOrDefault(g => g.Word == word);

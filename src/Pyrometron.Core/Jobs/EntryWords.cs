@@ -1,6 +1,6 @@
-using System.Globalization;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Jobs;
 
@@ -8,87 +8,151 @@ namespace Pyrometron.Core.Jobs;
 public static class EntryWords
 {
     /// <summary>The sentence of an entry.</summary>
-    /// <param name="stepOf">The words of a step's id, from the job's card.</param>
-    public static string Of(JobEntry entry, Func<string, string?> stepOf)
+    /// <param name="stepOf">What a step's id asks for, from the job's card; null where it is not on it.</param>
+    public static Message Of(JobEntry entry, Func<string, Message?> stepOf)
     {
-        string Step(string id) => stepOf(id) ?? id;
+        MessageValue Step(string id) => Value.List("step", "", [stepOf(id) ?? Message.Of("{id}", Value.Text("id", id))]);
         return entry switch
         {
-            StepDone e => $"Done: {Step(e.Step)}",
-            StepUndone e => $"Tick taken back: {Step(e.Step)}",
-            StepSkipped e => $"Left out: {Step(e.Step)}{(e.Reason is { } why ? $" ({why})" : "")}",
-            StepAdded e => $"Step added: {e.Do}",
-            StepRepeated e => $"Once more: {Step(e.Step)}",
-            LevelChanged e => $"Now a {Words.Of(e.Level)}{(e.Reason is { } why ? $": {why}" : "")}",
-            Counted e => $"{e.What}, {e.Item}: {e.Out} out, {e.In} in",
-            CountExcused e => $"{e.What} do not come out even: {e.Reason}",
-            Found e =>
-                $"Found: {SubjectWord(e.About)} {Grading.Find(e.About, e.Grade)?.Says ?? e.Grade}{(e.Note is { Length: > 0 } note ? $" ({note})" : "")}",
-            DamageFound e => $"Damage found on opening: {e.Text}",
-            DeviationSeen e => $"Deviation from good practice: {e.Text}",
-            ComplaintRecorded e => $"Complaint: {Words.Of(e.What).Replace('-', ' ')}{Detail(e)}",
-            WarrantyAnswered e => $"Opened under warranty: {e.Answer}",
-            BeforeExcused e => $"No before-run: {e.Reason}",
-            RunMeasured e => string.Create(
-                CultureInfo.InvariantCulture,
-                $"{e.Phase}-run, {e.Run.Minutes:0.#} min of {e.Run.Workload}: {string.Join(", ", e.Run.Parts.Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.Part} {p.Celsius.Value:0.#} °C")))}{(e.Run.Ambient is { } air ? string.Create(CultureInfo.InvariantCulture, $", air {air.Value:0.#} °C") : "")}"
+            StepDone e => Message.Of("Done: {step}", Step(e.Step)),
+            StepUndone e => Message.Of("Tick taken back: {step}", Step(e.Step)),
+            StepSkipped e => WithNote("Left out: {step}", e.Reason, Step(e.Step)),
+            StepAdded e => Message.Of("Step added: {text}", Value.Text("text", e.Do)),
+            StepRepeated e => Message.Of("Once more: {step}", Step(e.Step)),
+            LevelChanged e => WithReason("Now a {level}", e.Reason, Value.Word("level", e.Level)),
+            Counted e => Message.Of(
+                e.What == CountOf.Screws ? "Screws, {item}: {out} out, {in} in" : "Connectors, {item}: {out} out, {in} in",
+                Value.Text("item", e.Item),
+                Value.Count("out", e.Out),
+                Value.Count("in", e.In)
             ),
-            RunVoided e => $"{e.Phase}-run struck out: {e.Reason}",
-            TimerStarted e => $"Timer: {Step(e.Timer)}, {e.Seconds} s",
-            TimerStopped e => $"Timer stopped: {Step(e.Timer)}",
-            MaterialUsed e => string.Create(
-                CultureInfo.InvariantCulture,
-                $"Used: {e.Amount:0.##} {MaterialWord(e.Material)}{(e.ThicknessMm is { } t ? string.Create(CultureInfo.InvariantCulture, $" of {t:0.0} mm") : "")}"
+            CountExcused e => WithReason(
+                e.What == CountOf.Screws ? "The screws do not come out even" : "The connectors do not come out even",
+                e.Reason
             ),
-            MinutesBooked e => string.Create(CultureInfo.InvariantCulture, $"{e.Minutes:0.#} minutes booked"),
-            Noted e => e.Text.Length == 0 ? "Note taken out" : $"Note: {e.Text}",
-            PhotoTaken e =>
-                $"Photo{(e.FoundOnOpening ? " of what was found on opening" : "")}{(e.Caption is { Length: > 0 } caption ? $": {caption}" : "")}",
+            Found e => WithNote(
+                "Found: {subject} {grade}",
+                e.Note,
+                Value.List("subject", "", [SubjectWord(e.About)]),
+                Value.List("grade", "", [Grading.Find(e.About, e.Grade)?.Says ?? e.Grade])
+            ),
+            DamageFound e => Message.Of("Damage found on opening: {text}", Value.Text("text", e.Text)),
+            DeviationSeen e => Message.Of("Deviation from good practice: {text}", Value.Text("text", e.Text)),
+            ComplaintRecorded e => Complaint(e),
+            WarrantyAnswered e => Message.Of("Opened under warranty: {text}", Value.Text("text", e.Answer)),
+            BeforeExcused e => Message.Of("No before-run: {text}", Value.Text("text", e.Reason)),
+            RunMeasured e => Measured(e),
+            RunVoided e => Message.Of(
+                "{phase}-run struck out: {text}",
+                Value.Word("phase", e.Phase),
+                Value.Text("text", e.Reason)
+            ),
+            TimerStarted e => Message.Of("Timer: {step}, {seconds}", Step(e.Timer), Value.Seconds("seconds", e.Seconds)),
+            TimerStopped e => Message.Of("Timer stopped: {step}", Step(e.Timer)),
+            MaterialUsed e => Used(e),
+            MinutesBooked e => Message.Of("{minutes} booked", Value.Minutes("minutes", e.Minutes)),
+            Noted { Text.Length: 0 } => "Note taken out",
+            Noted e => Message.Of("Note: {text}", Value.Text("text", e.Text)),
+            PhotoTaken e => WithReason(e.FoundOnOpening ? "Photo of what was found on opening" : "Photo", e.Caption),
             WorkFiled => "Work filed as done",
-            Reopened e => $"Opened again, room, fan and settings being alike: {e.Reason}",
-            VerdictFiled e => e.Fixed is { } gone
-                ? $"Verdict filed; the complaint is {(gone ? "gone" : "not gone")}"
-                : "Verdict filed",
-            HandedBack e => $"Handed back to {e.To}{(e.Note is { Length: > 0 } note ? $": {note}" : "")}",
-            GivenUp e => $"Given up: {e.Reason}",
-            _ => entry.GetType().Name,
+            Reopened e => Message.Of("Opened again, room, fan and settings being alike: {text}", Value.Text("text", e.Reason)),
+            VerdictFiled { Fixed: true } => "Verdict filed; the complaint is gone",
+            VerdictFiled { Fixed: false } => "Verdict filed; the complaint is not gone",
+            VerdictFiled => "Verdict filed",
+            HandedBack e => WithReason("Handed back to {to}", e.Note, Value.Text("to", e.To)),
+            GivenUp e => Message.Of("Given up: {text}", Value.Text("text", e.Reason)),
+            NotesTaken => "The model's newer notes taken over",
+            CardChanged e => Message.Of(
+                "Card changed: {on} put on, {off} taken off",
+                Value.Counted("on", e.PutOn.Count, "step"),
+                Value.Counted("off", e.TakenOff.Count, "step")
+            ),
+            _ => throw new InvalidOperationException($"No words for {entry.GetType().Name}"),
         };
     }
 
-    private static string Detail(ComplaintRecorded e)
-    {
-        var parts = new List<string>();
-        if (e.Load is { Length: > 0 } load)
-            parts.Add($"under {load}");
-        if (e.MinutesToFailure is { } minutes)
-            parts.Add(string.Create(CultureInfo.InvariantCulture, $"after {minutes:0.#} minutes"));
-        if (e.Reproduced is { } reproduced)
-            parts.Add(reproduced ? "seen at the bench" : "not seen at the bench");
-        return parts.Count == 0 ? "" : " " + string.Join(", ", parts);
-    }
-
     /// <summary>A subject in a sentence.</summary>
-    public static string SubjectWord(FindingSubject subject) =>
+    public static Message SubjectWord(FindingSubject subject) =>
         subject switch
         {
             FindingSubject.Dust => "dust in the fins",
             FindingSubject.Mesh => "intake mesh",
             FindingSubject.FanSpin => "fan",
             FindingSubject.FanNoise => "fan",
-            FindingSubject.Liquid => "liquid",
             FindingSubject.Coverage => "paste covered",
             _ => Words.Of(subject),
         };
 
-    private static string MaterialWord(MaterialKind kind) =>
-        kind switch
+    private static Message WithNote(string sentence, string? note, params ReadOnlySpan<MessageValue> values) =>
+        note is { Length: > 0 }
+            ? Message.Of(sentence + " ({note})", [.. values, Value.Text("note", note)])
+            : Message.Of(sentence, values);
+
+    private static Message WithReason(string sentence, string? reason, params ReadOnlySpan<MessageValue> values) =>
+        reason is { Length: > 0 }
+            ? Message.Of(sentence + ": {text}", [.. values, Value.Text("text", reason)])
+            : Message.Of(sentence, values);
+
+    private static Message Measured(RunMeasured e)
+    {
+        MessageValue[] values =
+        [
+            Value.Word("phase", e.Phase),
+            Value.Minutes("minutes", e.Run.Minutes),
+            Value.Text("load", e.Run.Workload),
+            Value.List(
+                "parts",
+                ", ",
+                [
+                    .. e.Run.Parts.Select(p =>
+                        Message.Of("{part} {celsius}", Value.Part("part", p.Part), Value.Celsius("celsius", p.Celsius.Value))
+                    ),
+                ]
+            ),
+        ];
+        return e.Run.Ambient is { } air
+            ? Message.Of("{phase}-run, {minutes} of {load}: {parts}, air {air}", [.. values, Value.Celsius("air", air.Value)])
+            : Message.Of("{phase}-run, {minutes} of {load}: {parts}", values);
+    }
+
+    private static Message Complaint(ComplaintRecorded e)
+    {
+        var details = new List<Message>();
+        if (e.Load is { Length: > 0 } load)
+            details.Add(Message.Of("under {load}", Value.Text("load", load)));
+        if (e.MinutesToFailure is { } minutes)
+            details.Add(Message.Of("after {minutes}", Value.Minutes("minutes", minutes)));
+        if (e.Reproduced is { } reproduced)
+            details.Add(reproduced ? "seen at the bench" : "not seen at the bench");
+        Message what = e.What switch
         {
-            MaterialKind.PasteGrams => "g of paste",
-            MaterialKind.PadPieces => "pads",
-            MaterialKind.PuttyGrams => "g of putty",
-            MaterialKind.Wipes => "wipes",
-            MaterialKind.Swabs => "swabs",
-            MaterialKind.AlcoholMillilitres => "ml of alcohol",
-            _ => "fans",
+            ComplaintKind.SwitchesOff => "switches off",
+            ComplaintKind.Crashes => "crashes",
+            ComplaintKind.Slow => "slow",
+            _ => "loud",
         };
+        return details.Count == 0
+            ? Message.Of("Complaint: {what}", Value.List("what", "", [what]))
+            : Message.Of("Complaint: {what} {details}", Value.List("what", "", [what]), Value.List("details", ", ", details));
+    }
+
+    private static Message Used(MaterialUsed e)
+    {
+        var amount = Value.Count("amount", e.Amount);
+        return e.Material switch
+        {
+            MaterialKind.PasteGrams => Message.Of("Used: {amount} g of paste", amount),
+            MaterialKind.PadPieces when e.ThicknessMm is { } mm => Message.Of(
+                "Used: {amount} pads of {thickness}",
+                amount,
+                Value.Millimetre("thickness", mm)
+            ),
+            MaterialKind.PadPieces => Message.Of("Used: {amount} pads", amount),
+            MaterialKind.PuttyGrams => Message.Of("Used: {amount} g of putty", amount),
+            MaterialKind.Wipes => Message.Of("Used: {amount} wipes", amount),
+            MaterialKind.Swabs => Message.Of("Used: {amount} swabs", amount),
+            MaterialKind.AlcoholMillilitres => Message.Of("Used: {amount} ml of alcohol", amount),
+            _ => Message.Of("Used: {amount} fans", amount),
+        };
+    }
 }

@@ -1,6 +1,7 @@
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Jobs;
@@ -13,7 +14,7 @@ public sealed partial class Job
 
     /// <summary>Why an entry cannot be taken as things stand, or null.</summary>
     /// <param name="at">When it happened, by the device's clock.</param>
-    public string? Refuses(JobEntry entry, DateTimeOffset at) =>
+    public Message? Refuses(JobEntry entry, DateTimeOffset at) =>
         Version > MostEntries
             ? "This job has too many entries; finish it and start another."
             : entry switch
@@ -24,14 +25,14 @@ public sealed partial class Job
                 StepAdded added => OnlyOpen
                     ?? Sentence(added.Do, "What is to be done")
                     ?? (
-                        _added.Count >= 50 ? "Fifty steps of your own are enough."
+                        _card.OwnSteps >= 50 ? "Fifty steps of your own are enough."
                         : added.Stage is < Stage.Prepare or > Stage.Close ? "A step belongs between preparing and closing."
                         : null
                     ),
                 StepRepeated { Step: var step } => OnlyOpen
                     ?? (
                         Find(step) is null ? NoStep(step)
-                        : _repeats.GetValueOrDefault(step) >= 9 ? "Ten times is enough."
+                        : _card.Repeats(step) >= 9 ? "Ten times is enough."
                         : null
                     ),
                 LevelChanged change => OnlyOpen ?? RefusesLevel(change.Level),
@@ -40,7 +41,12 @@ public sealed partial class Job
                 Found found => Unclosed
                     ?? (
                         Grading.Find(found.About, found.Grade) is null
-                            ? $"'{found.Grade}' is no grade of {Words.Of(found.About)}; there are {string.Join(", ", Grading.Grades[found.About].Select(g => g.Word))}."
+                            ? Message.Of(
+                                "'{grade}' is no grade of {subject}; there are {grades}.",
+                                Value.Text("grade", found.Grade ?? ""),
+                                Value.Word("subject", found.About),
+                                Value.Text("grades", string.Join(", ", Grading.Grades[found.About].Select(g => g.Word)))
+                            )
                             : OptionalSentence(found.Note)
                     ),
                 DamageFound damage => Unclosed ?? Sentence(damage.Text, "What is damaged"),
@@ -59,7 +65,8 @@ public sealed partial class Job
                     ?? (
                         State == JobState.Abandoned || State == JobState.Proven && voided.Phase != RunPhase.Recheck
                             ? "This job is closed; its runs stay."
-                        : Standing(voided.Phase) is null ? $"There is no {Words.Of(voided.Phase)}-run."
+                        : Standing(voided.Phase) is null
+                            ? Message.Of("There is no {phase}-run.", Value.Word("phase", voided.Phase))
                         : null
                     ),
                 TimerStarted timer => timer.Seconds is < 1 or > 86_400
@@ -73,7 +80,9 @@ public sealed partial class Job
                             ? "Minutes are booked up to a day at once, and their sum is not less than nothing."
                             : null
                     ),
-                Noted noted => noted.Text is { Length: <= LongestText } ? null : $"A note is {LongestText} characters at most.",
+                Noted noted => noted.Text is { Length: <= LongestText }
+                    ? null
+                    : Message.Of("A note is {most} characters at most.", Value.Count("most", LongestText)),
                 PhotoTaken photo => OptionalSentence(photo.Caption)
                     ?? (_photos.Count >= 100 ? "A hundred photos of one job are enough." : null),
                 WorkFiled => BlockedFinish,
@@ -91,26 +100,30 @@ public sealed partial class Job
                             ? "Work has been done on it: skip what is left, with the reason, and file what was done."
                             : null
                     ),
+                NotesTaken => OnlyOpen,
+                CardChanged => "A card changes by what is written about the job, not by itself.",
                 _ => "This kind of entry is not known.",
             };
 
-    private string? OnlyOpen => State == JobState.Open ? null : NotOpen;
+    private Message? OnlyOpen => State == JobState.Open ? null : NotOpen;
 
-    private string? Unclosed => State is JobState.Open or JobState.WaitingForProof ? null : "This job is closed.";
+    private Message? Unclosed => State is JobState.Open or JobState.WaitingForProof ? null : "This job is closed.";
 
-    private string? Unabandoned => State == JobState.Abandoned ? "This job was given up." : null;
+    private Message? Unabandoned => State == JobState.Abandoned ? "This job was given up." : null;
 
-    private CardStep? Find(string? id) => Card().FirstOrDefault(s => s.Id == id);
+    private CardStep? Find(string? id) => _card.Steps.FirstOrDefault(s => s.Id == id);
 
-    private static string NoStep(string? id) => $"This job has no step '{id}'.";
+    private static Message NoStep(string? id) => Message.Of("This job has no step '{step}'.", Value.Text("step", id ?? ""));
 
-    private static string? Sentence(string? text, string what) =>
-        string.IsNullOrWhiteSpace(text) ? $"{what} is needed." : OptionalSentence(text);
+    private static Message? Sentence(string? text, Message what) =>
+        string.IsNullOrWhiteSpace(text)
+            ? Message.Of("{what} is needed.", Value.List("what", "", [what]))
+            : OptionalSentence(text);
 
-    private static string? OptionalSentence(string? text) =>
-        text is { Length: > LongestText } ? $"{LongestText} characters at most." : null;
+    private static Message? OptionalSentence(string? text) =>
+        text is { Length: > LongestText } ? Message.Of("{most} characters at most.", Value.Count("most", LongestText)) : null;
 
-    private string? RefusesStep(StepDone done, DateTimeOffset at)
+    private Message? RefusesStep(StepDone done, DateTimeOffset at)
     {
         var steps = Steps;
         if (steps.FirstOrDefault(s => s.Card.Id == done.Step) is not { } step)
@@ -118,14 +131,14 @@ public sealed partial class Job
         if (step.Card.Stage > Stage.Prepare && step.Card.Kind is not ("owner-told" or "warranty") && BlockedBefore is { } before)
             return before;
         if (steps.TakeWhile(s => s != step).FirstOrDefault(s => s.IsOpen && !s.Card.MayBeSkipped) is { } gate)
-            return $"First: {gate.Card.Do}";
+            return Message.Of("First: {step}", Value.List("step", "", [gate.Card.Do]));
         if (step.Card.Gate.Except(done.Checks ?? []).ToArray() is { Length: > 0 } missing)
-            return $"Still to confirm: {string.Join("; ", missing)}.";
+            return Message.Of("Still to confirm: {checks}.", Value.Text("checks", string.Join("; ", missing)));
         if (
             step.Card.Timer is { Required: true } timer
             && (!_timers.TryGetValue(step.Card.Id, out var running) || running.RingsAt > at.AddSeconds(1))
         )
-            return $"The timer has to ring first: {timer.Seconds} seconds.";
+            return Message.Of("The timer has to ring first: {seconds}.", Value.Seconds("seconds", timer.Seconds));
         return step.Card.Form switch
         {
             StepForm.ScrewsIn => OpenCount(CountOf.Screws),
@@ -138,13 +151,13 @@ public sealed partial class Job
         };
     }
 
-    private string? RefusesSkip(StepSkipped skipped) =>
+    private Message? RefusesSkip(StepSkipped skipped) =>
         Find(skipped.Step) is not { } step ? NoStep(skipped.Step)
         : !step.MayBeSkipped ? "This step guards the machine or you: it cannot be left out."
         : step.Optional ? OptionalSentence(skipped.Reason)
         : Sentence(skipped.Reason, "The reason");
 
-    private string? RefusesLevel(ServiceLevel level)
+    private Message? RefusesLevel(ServiceLevel level)
     {
         if (
             Head.WarrantyUntil is { } until
@@ -152,26 +165,28 @@ public sealed partial class Job
             && Basis.Schools.RefusesUnderWarranty(level, until) is { } refused
         )
             return refused;
-        return
-            !ServiceEffects.LiftsCooler(level)
-            && Steps.Any(s => s.Card.Kind == "cooler-off" && s.DoneAt is not null)
-            && level != ServiceLevel.FanSwap
+        // A fan swap with the cooler off keeps its paste steps; anything lighter would close it without.
+        return level < ServiceLevel.FanSwap && CoolerCameOff
             ? "The cooler is off: that always brings new paste. A lighter level is not possible any more."
             : null;
     }
 
-    private string? RefusesCount(Counted counted)
+    private Message? RefusesCount(Counted counted)
     {
         if (counted.Out is < 0 or > 500 || counted.In is < 0 or > 500)
             return "Counts run from 0 to 500.";
         if (counted.In > counted.Out)
-            return $"{counted.In} cannot go in where {counted.Out} came out: count again.";
+            return Message.Of(
+                "{in} cannot go in where {out} came out: count again.",
+                Value.Count("in", counted.In),
+                Value.Count("out", counted.Out)
+            );
         return _counts.Count >= 200 && !_counts.ContainsKey((counted.What, counted.Item))
             ? "Two hundred kinds are enough."
             : null;
     }
 
-    private string? RefusesMaterial(MaterialUsed used)
+    private Message? RefusesMaterial(MaterialUsed used)
     {
         var sum =
             _materials.Where(m => m.Material == used.Material && m.ThicknessMm == used.ThicknessMm).Sum(m => m.Amount)
@@ -182,7 +197,7 @@ public sealed partial class Job
             : null;
     }
 
-    private string? RefusesRun(RunPhase phase) =>
+    private Message? RefusesRun(RunPhase phase) =>
         phase switch
         {
             RunPhase.Before => State != JobState.Open || Begun
@@ -196,13 +211,13 @@ public sealed partial class Job
                 : null,
         };
 
-    private string? RefusesReopening(Reopened again) =>
+    private Message? RefusesReopening(Reopened again) =>
         !again.RoomAlike || !again.FanAlike || !again.SettingsAlike
             ? "Room, fan and settings first: open it again only when all three were alike in both runs."
         : Standing(RunPhase.After) is null ? "Measure it first: nothing says yet that it has to be opened again."
         : Sentence(again.Reason, "The reason");
 
-    private string? RefusesVerdict(VerdictFiled verdict)
+    private Message? RefusesVerdict(VerdictFiled verdict)
     {
         if (State != JobState.WaitingForProof)
             return "Only work that is done can be proven.";
@@ -215,10 +230,13 @@ public sealed partial class Job
         if (!gone)
             return null;
         if (after.FailedAfterMinutes is { } failed)
-            return FormattableString.Invariant($"It failed after {failed:0.#} minutes in the after-run: it is not fixed.");
-        return Complaint.MinutesToFailure is { } minutes && after.Minutes < 2 * minutes
-            ? FormattableString.Invariant(
-                $"It used to fail after {minutes:0.#} minutes and has run {after.Minutes:0.#}: it counts as fixed after {2 * minutes:0.#}."
+            return Message.Of("It failed after {minutes} in the after-run: it is not fixed.", Value.Minutes("minutes", failed));
+        return Complaint.MinutesToFailure is { } minutes && after.Minutes < Symptom.TimesToFailure * minutes
+            ? Message.Of(
+                "It used to fail after {failed} and has run {run}: it counts as fixed after {needed}.",
+                Value.Minutes("failed", minutes),
+                Value.Minutes("run", after.Minutes),
+                Value.Minutes("needed", Symptom.TimesToFailure * minutes)
             )
             : null;
     }

@@ -1,6 +1,7 @@
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Proof;
 
@@ -26,13 +27,13 @@ public enum JobState
 public sealed record Prediction(Cause Cause, ServiceLevel? Service, double DriftKelvin);
 
 /// <summary>What is fixed about a job when it starts, and what its card is made from.</summary>
-/// <param name="Basis">With the level it was started at.</param>
+/// <param name="Card">As it was dealt.</param>
 /// <param name="Parts">What can be measured on the machine.</param>
 /// <param name="WarrantyUntil">Null where none runs on the day of the start.</param>
 public sealed record JobHead(
     long Id,
     string Asset,
-    CardBasis Basis,
+    FrozenCard Card,
     DateTimeOffset StartedAt,
     IReadOnlyList<Part> Parts,
     DateOnly? WarrantyUntil = null,
@@ -72,13 +73,12 @@ public sealed record JobCount(CountOf What, string Item, int Out, int In);
 public sealed partial class Job
 {
     private readonly Dictionary<string, StampedEntry> _steps = [];
-    private readonly List<CardStep> _added = [];
-    private readonly Dictionary<string, int> _repeats = [];
+    private readonly CardList _card;
     private readonly Dictionary<(CountOf, string), JobCount> _counts = [];
     private readonly Dictionary<CountOf, string> _countExcuses = [];
     private readonly List<JobRun> _runs = [];
     private readonly Dictionary<string, JobTimer> _timers = [];
-    private readonly Dictionary<FindingSubject, Found> _findings = [];
+    private readonly Dictionary<FindingSubject, (Found Found, DateTimeOffset At)> _findings = [];
     private readonly List<DamageFound> _damage = [];
     private readonly List<DeviationSeen> _deviations = [];
     private readonly List<MaterialUsed> _materials = [];
@@ -90,7 +90,7 @@ public sealed partial class Job
     /// <param name="entries">In the order in which they were stored.</param>
     public Job(JobHead head, IEnumerable<StampedEntry> entries)
     {
-        (Head, Basis) = (head, head.Basis);
+        (Head, Basis, _card) = (head, head.Card.Basis, new CardList(head.Card.Steps));
         foreach (var entry in entries)
             Add(entry);
     }
@@ -113,6 +113,9 @@ public sealed partial class Job
     /// <summary>When the work was filed.</summary>
     public DateTimeOffset? WorkDoneAt { get; private set; }
 
+    /// <summary>Who filed the work, as they called themselves; null where nobody was named.</summary>
+    public string? FiledBy { get; private set; }
+
     /// <summary>When the verdict was filed, or the job given up.</summary>
     public DateTimeOffset? ClosedAt { get; private set; }
 
@@ -134,6 +137,9 @@ public sealed partial class Job
     /// <summary>To whom it went back, and when; null while it is here.</summary>
     public (HandedBack To, DateTimeOffset At)? HandedBack { get; private set; }
 
+    /// <summary>Whether newer notes were taken over since the job began.</summary>
+    public bool NotesTakenOver { get; private set; }
+
     /// <summary>Minutes booked.</summary>
     public double Minutes { get; private set; }
 
@@ -150,7 +156,7 @@ public sealed partial class Job
     public IReadOnlyCollection<JobTimer> Timers => _timers.Values;
 
     /// <summary>What was looked at.</summary>
-    public IReadOnlyCollection<Found> Findings => _findings.Values;
+    public IReadOnlyCollection<Found> Findings => [.. _findings.Values.Select(f => f.Found)];
 
     /// <summary>What was broken or missing before this job.</summary>
     public IReadOnlyList<DamageFound> Damage => _damage;
@@ -176,7 +182,7 @@ public sealed partial class Job
     /// <summary>A higher level that the findings ask for, or null.</summary>
     public (ServiceLevel Level, FindingSubject Subject, Grade Grade)? AskedFor => Grading.AsksFor(Level, Graded);
 
-    private IEnumerable<(FindingSubject, string)> Graded => _findings.Values.Select(f => (f.About, f.Grade));
+    private IEnumerable<(FindingSubject, string)> Graded => _findings.Values.Select(f => (f.Found.About, f.Found.Grade));
 
     /// <summary>The standing run of a phase, or null.</summary>
     public JobRun? Standing(RunPhase phase) => _runs.LastOrDefault(r => r.Phase == phase && r.Voided is null);
@@ -198,44 +204,49 @@ public sealed partial class Job
     /// <summary>The steps as they stand, in the order of the work.</summary>
     public IReadOnlyList<JobStep> Steps =>
         [
-            .. Card()
-                .Select(card =>
+            .. _card.Steps.Select(card =>
+            {
+                var stamp = _steps.GetValueOrDefault(card.Id);
+                return stamp?.Entry switch
                 {
-                    var stamp = _steps.GetValueOrDefault(card.Id);
-                    return stamp?.Entry switch
-                    {
-                        StepDone done => new JobStep(card, stamp.MadeAt, stamp.By, done.Checks ?? [], null, false),
-                        StepSkipped skipped => new JobStep(card, null, null, [], skipped.Reason, true),
-                        _ => new JobStep(card, null, null, [], null, false),
-                    };
-                }),
+                    StepDone done => new JobStep(card, stamp.MadeAt, stamp.By, done.Checks ?? [], null, false),
+                    StepSkipped skipped => new JobStep(card, null, null, [], skipped.Reason, true),
+                    _ => new JobStep(card, null, null, [], null, false),
+                };
+            }),
         ];
 
-    private IEnumerable<CardStep> Card()
+    /// <summary>What changes on the card by the last entry; null when nothing does.</summary>
+    /// <param name="before">The job without it.</param>
+    /// <param name="notes">Newer notes that the entry takes over; null to keep those of the card.</param>
+    public CardChanged? CardChange(Job before, ModelNotes? notes = null)
     {
-        for (var round = 1; round <= _rounds; round++)
-        {
-            var found = Basis with { Findings = _findings.ToDictionary(f => f.Key, f => f.Value.Grade) };
-            var basis = round == 1 ? found : found with { Level = Basis.LiftsCooler ? Basis.Level : ServiceLevel.Repaste };
-            var steps = WorkCard
-                .For(basis)
-                .Where(s => round == 1 || s.Stage is not Stage.Prepare)
-                .Select(s => round == 1 ? s : s with { Id = $"{s.Id}~r{round}" })
-                .ToList();
-            // What was added on the spot belongs to the round in hand.
-            if (round == _rounds)
-                steps.AddRange(_added);
-            foreach (var step in steps.OrderBy(s => s.Stage))
-            {
-                yield return step;
-                for (var n = 2; n <= _repeats.GetValueOrDefault(step.Id) + 1; n++)
-                    yield return step with
-                    {
-                        Id = $"{step.Id}~{n}",
-                    };
-            }
-        }
+        var change = _card.Change(
+            before._rounds == _rounds ? before.Asked(null) : [],
+            Asked(notes),
+            id => !_steps.ContainsKey(id)
+        );
+        return notes is null ? change : (change ?? new CardChanged([], [])) with { Notes = notes };
     }
+
+    /// <summary>The steps that the rules ask for in the round in hand.</summary>
+    private CardStep[] Asked(ModelNotes? notes) =>
+        [
+            .. CardList.Of(
+                Basis with
+                {
+                    Notes = notes ?? Basis.Notes,
+                    Findings = _findings.ToDictionary(f => f.Key, f => f.Value.Found.Grade),
+                    CoolerCameOff = CoolerCameOff,
+                },
+                _rounds
+            ),
+        ];
+
+    /// <summary>Whether the cooler has come off in this job.</summary>
+    public bool CoolerCameOff => Done("cooler-off");
+
+    private bool Done(string kind) => _steps.Values.Any(s => s.Entry is StepDone e && e.Step.Split('~')[0] == kind);
 
     /// <summary>How many of each kind should come out by the model's notes, screws by tray compartment, the shortest first.</summary>
     public IReadOnlyList<JobCount> Expected =>
@@ -248,47 +259,50 @@ public sealed partial class Job
             .. Basis.Notes.Connectors.Select(c => new JobCount(CountOf.Connectors, c.Name, c.Count, 0)),
         ];
 
-    /// <summary>The services that the work comes to: its level, and the fan that was changed on the way.</summary>
-    public IReadOnlyList<ServiceLevel> Services =>
-        [
-            Level,
-            .. Level != ServiceLevel.FanSwap && Steps.Any(s => s.Card.Kind == "fan-swap" && s.DoneAt is not null)
-                ? [ServiceLevel.FanSwap]
-                : Array.Empty<ServiceLevel>(),
-        ];
-
     /// <summary>Whether work on the machine itself has begun.</summary>
     private bool Begun => Steps.Any(s => s.DoneAt is not null && s.Card.Kind is not ("prepare" or "owner-told" or "warranty"));
 
     /// <summary>Why work may not begin yet, or null: no before-run, no proof.</summary>
-    public string? BlockedBefore =>
+    public Message? BlockedBefore =>
         Standing(RunPhase.Before) is null && BeforeExcuse is null ? "Measure before opening, or write down why not." : null;
 
     /// <summary>Why the work cannot be filed as done, or null.</summary>
-    public string? BlockedFinish =>
+    public Message? BlockedFinish =>
         State != JobState.Open
             ? NotOpen
             : BlockedBefore
                 ?? (
                     Steps.FirstOrDefault(s => s.IsOpen && !s.Card.Optional) is { } open
-                        ? $"Still to do: {open.Card.Do}"
+                        ? Message.Of("Still to do: {step}", Value.List("step", "", [open.Card.Do]))
                         : OpenCount(CountOf.Screws) ?? OpenCount(CountOf.Connectors)
                 );
 
     private const string NotOpen = "This job is not open any more.";
 
     /// <summary>Why a count does not meet, or null when it does or was excused.</summary>
-    public string? OpenCount(CountOf what)
+    public Message? OpenCount(CountOf what)
     {
         if (_countExcuses.ContainsKey(what))
             return null;
         var open = _counts
             .Values.Where(c => c.What == what && c.Out != c.In)
-            .Select(c => $"{c.Item}: {c.Out} out, {c.In} in")
+            .Select(c =>
+                Message.Of(
+                    "{item}: {out} out, {in} in",
+                    Value.Text("item", c.Item),
+                    Value.Count("out", c.Out),
+                    Value.Count("in", c.In)
+                )
+            )
             .ToArray();
         return open.Length == 0
             ? null
-            : $"The {(what == CountOf.Screws ? "screws" : "connectors")} do not come out even ({string.Join("; ", open)}). Find them, or write down why.";
+            : Message.Of(
+                what == CountOf.Screws
+                    ? "The screws do not come out even ({counts}). Find them, or write down why."
+                    : "The connectors do not come out even ({counts}). Find them, or write down why.",
+                Value.List("counts", "; ", open)
+            );
     }
 
     /// <summary>Whether an entry is here already.</summary>
@@ -310,10 +324,20 @@ public sealed partial class Job
                 _steps.Remove(e.Step);
                 break;
             case StepAdded e:
-                _added.Add(new CardStep($"own-{_added.Count + 1}", e.Stage, e.Do, [], [], StepForm.Tick, null, [], false));
+                if (IsNew(stamp))
+                    _card.Add(e);
                 break;
             case StepRepeated e:
-                _repeats[e.Step] = _repeats.GetValueOrDefault(e.Step) + 1;
+                if (IsNew(stamp))
+                    _card.Repeat(e.Step);
+                break;
+            case CardChanged e:
+                _card.Apply(e);
+                if (e.Notes is { } notes)
+                    Basis = Basis with { Notes = notes };
+                break;
+            case NotesTaken:
+                NotesTakenOver = true;
                 break;
             case LevelChanged e:
                 Basis = Basis with { Level = e.Level, Fan = e.Fan ?? Basis.Fan };
@@ -325,7 +349,7 @@ public sealed partial class Job
                 _countExcuses[e.What] = e.Reason;
                 break;
             case Found e:
-                _findings[e.About] = e;
+                _findings[e.About] = (e, stamp.MadeAt);
                 break;
             case DamageFound e:
                 _damage.Add(e);
@@ -368,7 +392,7 @@ public sealed partial class Job
                 _photos.Add((stamp, e));
                 break;
             case WorkFiled:
-                (State, WorkDoneAt) = (JobState.WaitingForProof, stamp.MadeAt);
+                (State, WorkDoneAt, FiledBy) = (JobState.WaitingForProof, stamp.MadeAt, stamp.By);
                 break;
             case Reopened e:
                 (State, _rounds) = (JobState.Open, _rounds + 1);
@@ -385,6 +409,9 @@ public sealed partial class Job
                 break;
         }
     }
+
+    /// <summary>Whether an entry came after the card was frozen: what is older is in its steps already.</summary>
+    private bool IsNew(StampedEntry stamp) => stamp.Version > Head.Card.UpTo;
 
     private void Void(RunPhase phase, string reason)
     {

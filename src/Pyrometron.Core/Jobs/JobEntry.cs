@@ -13,6 +13,20 @@ public enum CountOf
     Connectors,
 }
 
+/// <summary>What a complaint is as a report.</summary>
+public static class Complaints
+{
+    /// <summary>The symptom that a complaint tells of.</summary>
+    public static SymptomKind AsSymptom(this ComplaintKind complaint) =>
+        complaint switch
+        {
+            ComplaintKind.SwitchesOff => SymptomKind.Shutdown,
+            ComplaintKind.Crashes => SymptomKind.Crash,
+            ComplaintKind.Slow => SymptomKind.Throttling,
+            _ => SymptomKind.Noise,
+        };
+}
+
 /// <summary>What brought a machine in.</summary>
 public enum ComplaintKind
 {
@@ -54,6 +68,8 @@ public enum ComplaintKind
 [JsonDerivedType(typeof(VerdictFiled), "verdict-filed")]
 [JsonDerivedType(typeof(HandedBack), "handed-back")]
 [JsonDerivedType(typeof(GivenUp), "given-up")]
+[JsonDerivedType(typeof(NotesTaken), "notes-taken")]
+[JsonDerivedType(typeof(CardChanged), "card-changed")]
 public abstract record JobEntry
 {
     /// <summary>An entry about something.</summary>
@@ -166,6 +182,23 @@ public sealed record HandedBack(string To, string? Note = null) : JobEntry("hand
 
 /// <summary>The job was given up before anything was done.</summary>
 public sealed record GivenUp(string Reason) : JobEntry("state", decides: true);
+
+/// <summary>The notes on the model have changed since the job began, and are taken over for what is still to do.</summary>
+public sealed record NotesTaken() : JobEntry("card");
+
+/// <summary>A step put on a card.</summary>
+/// <param name="After">The step that it follows; null at the head of the card.</param>
+public sealed record StepPutOn(CardStep Step, string? After);
+
+/// <summary>
+/// The card was changed by its rules: a finding, another level, a second round. Written by the program with the entry that caused it;
+/// devices do not send it. A step that is taken off and put on again reads otherwise now.
+/// </summary>
+/// <param name="TakenOff">Steps that are not needed any more; only steps that were open.</param>
+/// <param name="PutOn">Steps that came on, each after the one it names.</param>
+/// <param name="Notes">The notes that it is made from now, where newer ones were taken over; else null.</param>
+public sealed record CardChanged(IReadOnlyList<string> TakenOff, IReadOnlyList<StepPutOn> PutOn, ModelNotes? Notes = null)
+    : JobEntry(subject: null);
 
 /// <summary>An entry as stored.</summary>
 /// <param name="Key">Made by the device: sent twice, it is stored once.</param>

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Jobs;
 
@@ -10,10 +11,15 @@ public sealed record TrackRecord(Cause Predicted, int Jobs, int Right)
     public const int LeastJobs = 3;
 
     /// <summary>The record in a sentence, or null with too few jobs to tell.</summary>
-    public string? Says =>
+    public Message? Says =>
         Predicted == Cause.None || Jobs < LeastJobs
             ? null
-            : $"Of {Jobs} machines opened here with {Words.Of(Predicted)} predicted, {Right} were found so.";
+            : Message.Of(
+                "Of {jobs} machines opened here with {cause} predicted, {right} were found so.",
+                Value.Count("jobs", Jobs),
+                Value.Word("cause", Predicted),
+                Value.Count("right", Right)
+            );
 
     /// <summary>The record of every cause that was ever predicted, most jobs first.</summary>
     /// <param name="jobs">The predicted cause and those found, for each job that was opened and looked at.</param>

@@ -12,12 +12,12 @@ namespace Pyrometron.Core.Judging;
 /// its main load.
 /// </summary>
 /// <param name="PartsC">°C by part; NaN where not measured.</param>
-/// <param name="AirC">Intake air then, °C; NaN where unknown.</param>
+/// <param name="AirsC">Intake air when each part was measured, °C; NaN where unknown.</param>
 /// <param name="FanPct">Commanded fan speed then, per cent; NaN where unknown.</param>
 /// <param name="Day">When, days since 1970.</param>
 /// <param name="FromDay">Where readings are condensed, the oldest of them may be from just after this day.</param>
 /// <param name="Run">The run; null where it is readings.</param>
-internal sealed record Latest(double[] PartsC, double AirC, double FanPct, double Day, double FromDay, MeasuredRun? Run)
+internal sealed record Latest(double[] PartsC, double[] AirsC, double FanPct, double Day, double FromDay, MeasuredRun? Run)
 {
     /// <summary>Readings of this many days before the newest count as now.</summary>
     public const double RecentDays = 14;
@@ -35,30 +35,22 @@ internal sealed record Latest(double[] PartsC, double AirC, double FanPct, doubl
     )
     {
         var series = channels.Series;
-        if (runs.Count > 0 && (series.Count == 0 || UnixDay.Of(runs[^1].At) >= series.Day[^1]))
-        {
-            var run = runs[^1];
-            var day = UnixDay.Of(run.At);
-            return new Latest(
-                [.. asset.Parts.Select(p => RunCells.CelsiusOf(run.Run, p.Name))],
-                air(run),
-                run.Run.Fan.Percent ?? double.NaN,
-                day,
-                day,
-                run
-            );
-        }
-        var from = Since(asset, series);
+        var from = series.Count == 0 ? double.NegativeInfinity : Since(asset, series);
         double Median(double[] channel) => MedianOf(series, channel, workload, from);
-        return new Latest(
-            [.. channels.Parts.Select(Median)],
-            Median(channels.Ambient),
-            Median(series.FanPct),
-            series.Day[^1],
-            from,
-            null
-        );
+        var parts = channels.Parts.Select(Median).ToArray();
+        var airs = parts.Select(_ => Median(channels.Ambient)).ToArray();
+        if (runs.Count == 0 || (series.Count > 0 && UnixDay.Of(runs[^1].At) < series.Day[^1]))
+            return new Latest(parts, airs, Median(series.FanPct), series.Day[^1], from, null);
+        // A part that the run leaves out is shown as the readings have it.
+        var (newest, day) = (runs[^1], UnixDay.Of(runs[^1].At));
+        for (var p = 0; p < parts.Length; p++)
+            if (RunCells.CelsiusOf(newest.Run, asset.Parts[p].Name) is var celsius && !double.IsNaN(celsius))
+                (parts[p], airs[p]) = (celsius, air(newest));
+        return new Latest(parts, airs, newest.Run.Fan.Percent ?? double.NaN, day, day, newest);
     }
+
+    /// <summary>Intake air of what was measured last, °C; NaN where unknown.</summary>
+    public double AirC => AirsC.FirstOrDefault(a => !double.IsNaN(a), double.NaN);
 
     /// <summary>Whether it throttled, or stood at a limit.</summary>
     public static bool StandsAtItsLimit(Asset asset, Channels channels, Latest latest)

@@ -109,7 +109,7 @@ internal sealed class PartJudge(
     /// <param name="before">The split without what services since are credited with.</param>
     private HeatPath? PathOf(int p, CauseSplit split, CauseSplit before)
     {
-        var (celsius, air) = (machine.Latest!.PartsC[p], machine.Latest.AirC);
+        var (celsius, air) = (machine.Latest!.PartsC[p], machine.Latest.AirsC[p]);
         if (double.IsNaN(celsius) || double.IsNaN(air))
             return null;
         var (joint, fins) = (model.At(WearTerm.Joint, p, 0), model.At(WearTerm.Air, p, 0));

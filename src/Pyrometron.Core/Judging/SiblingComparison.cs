@@ -89,7 +89,7 @@ internal sealed class SiblingComparison
                 reference.HasPower,
                 reference.FanSpeed,
                 reference.SpeedIsRpm,
-                [.. latest.PartsC.Select(c => c - latest.AirC)],
+                [.. latest.PartsC.Select((c, p) => c - latest.AirsC[p])],
                 [.. asset.Parts.Select(_ => AirSide.ShareOfRise)]
             );
 }

@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using System.Text;
 
 namespace Pyrometron.Core.Messages;
@@ -24,6 +25,10 @@ public sealed record Message(string Template, IReadOnlyList<MessageValue> Values
                 throw new ArgumentException($"'{template}' lacks a value for '{place}'.", nameof(values));
         return message;
     }
+
+    /// <summary>A sentence without values.</summary>
+    [return: NotNullIfNotNull(nameof(sentence))]
+    public static implicit operator Message?(string? sentence) => sentence is null ? null : new(sentence, []);
 
     /// <summary>Sentences one after the other, those that are null left out; null when none is left.</summary>
     public static Message? Join(params ReadOnlySpan<Message?> sentences)

@@ -79,7 +79,7 @@ public static class Value
     public static MessageValue Watt(string name, double watt) => Number(name, "watt", watt, $"{Plain(watt, "0.#")} W");
 
     /// <summary>A length, mm.</summary>
-    public static MessageValue Millimetre(string name, double mm) => Number(name, "millimetre", mm, $"{Plain(mm, "0.#")} mm");
+    public static MessageValue Millimetre(string name, double mm) => Number(name, "millimetre", mm, $"{Plain(mm, "0.0#")} mm");
 
     /// <summary>How many.</summary>
     public static MessageValue Count(string name, double count) => Number(name, "count", count, Plain(count, "0.##"));

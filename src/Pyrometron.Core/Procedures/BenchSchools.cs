@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
 
 namespace Pyrometron.Core.Procedures;
@@ -72,16 +73,18 @@ public sealed record BenchSchools(
         };
 
     /// <summary>Why a level may not be begun on a machine under warranty without a recorded answer, or null.</summary>
-    public string? RefusesUnderWarranty(ServiceLevel level, DateOnly until) =>
+    public Message? RefusesUnderWarranty(ServiceLevel level, DateOnly until) =>
         level <= ServiceLevel.BlowOut
             ? null
             : Warranty switch
             {
-                WarrantySchool.AirOnly => FormattableString.Invariant(
-                    $"It is under warranty until {until:yyyy-MM-dd}, and this house then uses air only. Blow it out, or write down why it is opened all the same."
+                WarrantySchool.AirOnly => Message.Of(
+                    "It is under warranty until {until}, and this house then uses air only. Blow it out, or write down why it is opened all the same.",
+                    Value.Day("until", until)
                 ),
-                WarrantySchool.AskFirst => FormattableString.Invariant(
-                    $"It is under warranty until {until:yyyy-MM-dd}: ask its maker or seller first, and write down the answer."
+                WarrantySchool.AskFirst => Message.Of(
+                    "It is under warranty until {until}: ask its maker or seller first, and write down the answer.",
+                    Value.Day("until", until)
                 ),
                 _ => null,
             };

@@ -1,3 +1,5 @@
+using Pyrometron.Core.Messages;
+
 namespace Pyrometron.Core.Procedures;
 
 /// <summary>The stages of a job, in the order of the trade.</summary>
@@ -46,7 +48,7 @@ public sealed record StepTimer(string Name, int Seconds, bool Required);
 public sealed record CardStep(
     string Id,
     Stage Stage,
-    string Do,
+    Message Do,
     IReadOnlyList<Caution> Cautions,
     IReadOnlyList<string> Gate,
     StepForm Form,

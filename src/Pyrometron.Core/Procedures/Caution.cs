@@ -1,3 +1,5 @@
+using Pyrometron.Core.Messages;
+
 namespace Pyrometron.Core.Procedures;
 
 /// <summary>
@@ -6,8 +8,12 @@ namespace Pyrometron.Core.Procedures;
 /// </summary>
 /// <param name="Text">One or two sentences.</param>
 /// <param name="Source">The published source of the figure in it, or null for common practice.</param>
-public sealed record Caution(string Text, string? Source = null)
+public sealed record Caution(Message Text, string? Source = null)
 {
+    /// <summary>What somebody wrote down about the model or the machine.</summary>
+    /// <param name="template">With the place <c>{note}</c>.</param>
+    internal static Caution Noted(string template, string note) => new(Message.Of(template, Value.Text("note", note)));
+
     /// <summary>Air for cleaning stays below this, psi (29 CFR 1910.242(b), from memory).</summary>
     public const double MostAirPsi = 30;
 
@@ -43,18 +49,23 @@ public sealed record Caution(string Text, string? Source = null)
         "Swollen, hot or leaking: stop, do not press or pierce it, make the area safe and follow the site's procedure."
     );
     internal static readonly Caution Static = new(
-        FormattableString.Invariant(
-            $"Static kills quietly: no fingers on contacts. A wrist strap system stays below {MostStrapOhm / 1e6:0} MΩ."
+        Message.Of(
+            "Static kills quietly: no fingers on contacts. A wrist strap system stays below {megohm} MΩ.",
+            Value.Figure("megohm", MostStrapOhm / 1e6, "0")
         ),
         "ANSI/ESD S20.20"
     );
     internal static readonly Caution Burn = new(
-        FormattableString.Invariant($"Hot coolers burn: above {HeldForAMinuteC:0} °C a surface cannot be held for a minute."),
+        Message.Of(
+            "Hot coolers burn: above {celsius} °C a surface cannot be held for a minute.",
+            Value.Figure("celsius", HeldForAMinuteC, "0")
+        ),
         "ISO 13732-1:2006"
     );
     internal static readonly Caution Lifting = new(
-        FormattableString.Invariant(
-            $"{MostLiftedKg:0} kg is the most for one person in the best posture, and far less when reaching or turning: two people or a lift."
+        Message.Of(
+            "{kilograms} kg is the most for one person in the best posture, and far less when reaching or turning: two people or a lift.",
+            Value.Figure("kilograms", MostLiftedKg, "0")
         ),
         "NIOSH 94-110"
     );
@@ -64,8 +75,10 @@ public sealed record Caution(string Text, string? Source = null)
     internal static readonly Caution FansBite = new("Fans bite: nothing powered while fingers are near.");
     internal static readonly Caution Dust = new("Dust mask and eye protection; outdoors or extracted.");
     internal static readonly Caution CompressedAir = new(
-        FormattableString.Invariant(
-            $"Regulate the air below {MostAirPsi:0} psi ({MostAirKilopascals:0} kPa), with eye protection. Hold the fan still: a free one over-speeds and generates."
+        Message.Of(
+            "Regulate the air below {psi} psi ({kilopascals} kPa), with eye protection. Hold the fan still: a free one over-speeds and generates.",
+            Value.Figure("psi", MostAirPsi, "0"),
+            Value.Figure("kilopascals", MostAirKilopascals, "0")
         ),
         "29 CFR 1910.242(b)"
     );
@@ -73,8 +86,10 @@ public sealed record Caution(string Text, string? Source = null)
         "Hold the can upright: tipped, it spits cold liquid. Hold the fan still: a free one over-speeds and generates."
     );
     internal static readonly Caution Alcohol = new(
-        FormattableString.Invariant(
-            $"Alcohol vapour burns, and its liquid gives it off from {AlcoholFlashPointC:0} °C on: ventilate, no flame or hot surface, gloves. On the cloth, never poured; off polycarbonate; dry before power. In a closed 60-litre case {MillilitresToTenthOfLowerLimit(60):0.0} ml already make a tenth of the explosive limit."
+        Message.Of(
+            "Alcohol vapour burns, and its liquid gives it off from {flashpoint} °C on: ventilate, no flame or hot surface, gloves. On the cloth, never poured; off polycarbonate; dry before power. In a closed 60-litre case {millilitres} ml already make a tenth of the explosive limit.",
+            Value.Figure("flashpoint", AlcoholFlashPointC, "0"),
+            Value.Figure("millilitres", MillilitresToTenthOfLowerLimit(60), "0.0")
         ),
         "NIOSH Pocket Guide"
     );

@@ -1,60 +1,7 @@
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Inspection;
-using Pyrometron.Core.Policies;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Procedures;
-
-/// <summary>What a work card is made from.</summary>
-/// <param name="Fan">The fan that is to be changed, where the level is a change of fan and the model has several.</param>
-/// <param name="UnderWarranty">On the day the job was started.</param>
-/// <param name="WarrantyAnswer">The recorded exception or the maker's answer, or null.</param>
-/// <param name="HasPads">Whether any part of the machine sits on a pad.</param>
-/// <param name="Deviations">Deviations from good practice seen on this machine before.</param>
-/// <param name="Findings">Grades given so far in this job.</param>
-public sealed record CardBasis(
-    AssetKind Kind,
-    ServiceLevel Level,
-    ModelNotes Notes,
-    BenchSchools Schools,
-    string? Fan = null,
-    bool UnderWarranty = false,
-    string? WarrantyAnswer = null,
-    bool HasPads = false,
-    IReadOnlyList<string>? Deviations = null,
-    IReadOnlyDictionary<FindingSubject, string>? Findings = null
-)
-{
-    /// <summary>Whether anything is opened.</summary>
-    public bool Opens => Level >= ServiceLevel.DustOut;
-
-    /// <summary>
-    /// Whether the cooler comes off: for paste and pads always, for a fan only where it does not come off alone. A fan that
-    /// was not named counts as the one that sits worst.
-    /// </summary>
-    public bool LiftsCooler =>
-        ServiceEffects.LiftsCooler(Level)
-        || Level == ServiceLevel.FanSwap && Notes.Fans.Where(f => Fan is null || f.Name == Fan).Any(f => !f.ComesOffAlone);
-
-    /// <summary>Whether a fan is changed: by the level, or because it was found tired while more than that is done anyway.</summary>
-    public bool ChangesFan =>
-        Level == ServiceLevel.FanSwap
-        || Level > ServiceLevel.FanSwap
-            && (Findings ?? new Dictionary<FindingSubject, string>()).Any(f => Grading.Find(f.Key, f.Value)?.Cause == Cause.Fan);
-
-    /// <summary>Whether it was found wet.</summary>
-    public bool Wet => Findings?.GetValueOrDefault(FindingSubject.Liquid) == "wet";
-
-    /// <summary>The screws that come out: those of cooler, back plate and board only where the cooler is lifted.</summary>
-    public IReadOnlyList<Screw> Screws =>
-        LiftsCooler
-            ? Notes.Screws
-            : [.. Notes.Screws.Where(s => s.Place is ScrewPlace.Cover or ScrewPlace.Shroud or ScrewPlace.Fan)];
-
-    /// <summary>Whether pads are renewed: by the level, or because it is open anyway and the house then does it all.</summary>
-    public bool RenewsPads =>
-        Level == ServiceLevel.Repad
-        || LiftsCooler && HasPads && (Schools.Extent == Extent.AllWhileOpen || Schools.Pads == PadSchool.AlwaysRenew);
-}
 
 /// <summary>
 /// Work cards made by rules, in the order of the trade. A rule is one step and when it belongs to a card; a lifted cooler
@@ -62,7 +9,7 @@ public sealed record CardBasis(
 /// </summary>
 public static class WorkCard
 {
-    private sealed record Rule(string Id, Stage Stage, Func<CardBasis, bool> When, Func<CardBasis, string> Do)
+    private sealed record Rule(string Id, Stage Stage, Func<CardBasis, bool> When, Func<CardBasis, Message> Do)
     {
         public Func<CardBasis, IReadOnlyList<Caution>> Cautions { get; init; } = _ => [];
 
@@ -94,16 +41,8 @@ public static class WorkCard
 
     private static readonly Rule[] Rules =
     [
-        new("prepare", Stage.Prepare, Opens, c => $"Lay out what it takes: {Outfit(c)}.") { Optional = true },
-        new(
-            "warranty",
-            Stage.MakeSafe,
-            c => c.Opens && c.UnderWarranty,
-            c =>
-                c.WarrantyAnswer is { } answer
-                    ? $"It is under warranty. Recorded: “{answer}”"
-                    : "It is under warranty, and this house opens where law and maker allow it."
-        )
+        new("prepare", Stage.Prepare, Opens, CardWords.Outfit) { Optional = true },
+        new("warranty", Stage.MakeSafe, c => c.Opens && c.UnderWarranty, CardWords.Warranty)
         {
             Gate = _ => ["Local law and its maker's terms allow this", "Its owner agrees"],
         },
@@ -142,7 +81,7 @@ public static class WorkCard
             "drain",
             Stage.MakeSafe,
             c => c.Level != ServiceLevel.Inspect,
-            _ => $"Hold the power button for {DrainSeconds} seconds."
+            _ => Message.Of("Hold the power button for {seconds}.", Value.Seconds("seconds", DrainSeconds))
         )
         {
             Timer = _ => new("drain", DrainSeconds, Required: true),
@@ -170,15 +109,17 @@ public static class WorkCard
             Stage.Open,
             Opens,
             c =>
-                "Take the screws out, each to its place on the tray"
-                + (c.Schools.Opening == OpeningOrder.ReverseOfNumbers ? ", against the numbers." : ".")
+                c.Schools.Opening == OpeningOrder.ReverseOfNumbers
+                    ? "Take the screws out, each to its place on the tray, the highest number first."
+                    : "Take the screws out, each to its place on the tray."
         )
         {
             Form = StepForm.ScrewsOut,
             Cautions = c =>
                 [
                     Caution.ScrewLengths,
-                    .. c.Notes.Traps.Concat(c.Notes.Clips.Select(clip => $"Clips: {clip}")).Select(t => new Caution(t)),
+                    .. c.Notes.Traps.Select(trap => Caution.Noted("{note}", trap)),
+                    .. c.Notes.Clips.Select(clip => Caution.Noted("Clips: {note}", clip)),
                 ],
             Order = c =>
                 c.Schools.Opening == OpeningOrder.ReverseOfNumbers
@@ -194,7 +135,9 @@ public static class WorkCard
             Stage.Open,
             Opens,
             c =>
-                $"Unplug the connectors by the housing, never by the wire{(c.LiftsCooler ? "; fan leads before the cooler comes away" : "")}. Count them."
+                c.LiftsCooler
+                    ? "Unplug the connectors by the housing, never by the wire; fan leads before the cooler comes away. Count them."
+                    : "Unplug the connectors by the housing, never by the wire. Count them."
         )
         {
             Form = StepForm.ConnectorsOut,
@@ -223,7 +166,7 @@ public static class WorkCard
         )
         {
             Form = StepForm.Inspection,
-            Cautions = c => [.. (c.Deviations ?? []).Select(d => new Caution($"Seen on this machine before: {d}"))],
+            Cautions = c => [.. (c.Deviations ?? []).Select(d => Caution.Noted("Seen on this machine before: {note}", d))],
         },
         new("inspect-joint", Stage.Inspect, Lifts, _ => "Look at the paste, how much of the chip it covered, and at every pad.")
         {
@@ -240,13 +183,7 @@ public static class WorkCard
             Gate = _ => ["It is dry everywhere", "The source is known"],
             Cautions = _ => [Caution.Mains],
         },
-        new(
-            "blow",
-            Stage.Clean,
-            c => c.Level >= ServiceLevel.BlowOut && c.Schools.Air != AirSource.BrushOnly,
-            c =>
-                $"Hold each fan still and blow the dust out with the {AirWord(c.Schools.Air)}, intake meshes and grilles too, outdoors or extracted."
-        )
+        new("blow", Stage.Clean, c => c.Level >= ServiceLevel.BlowOut && c.Schools.Air != AirSource.BrushOnly, CardWords.Blow)
         {
             Cautions = c => [c.Schools.Air == AirSource.Can ? Caution.CanAir : Caution.CompressedAir, Caution.Dust],
         },
@@ -263,15 +200,7 @@ public static class WorkCard
         {
             Cautions = _ => [Caution.Fins],
         },
-        new(
-            "fan-swap",
-            Stage.Clean,
-            c => c.ChangesFan,
-            c => $"Change the {(c.Fan is { } fan ? $"{fan} fan" : "fan")}; the new one the same way round as the old."
-        )
-        {
-            Cautions = _ => [Caution.FansBite],
-        },
+        new("fan-swap", Stage.Clean, c => c.ChangesFan, CardWords.FanSwap) { Cautions = _ => [Caution.FansBite] },
         new(
             "paste-off",
             Stage.Clean,
@@ -284,7 +213,7 @@ public static class WorkCard
             Cautions = _ => [Caution.Alcohol],
             Timer = _ => new("paste remover", SoakSeconds, Required: false),
         },
-        new("alcohol-dry", Stage.Clean, Lifts, c => $"Wait until the alcohol is gone ({AlcoholWord(c.Schools.Alcohol)}).")
+        new("alcohol-dry", Stage.Clean, Lifts, CardWords.AlcoholDry)
         {
             Gate = _ => ["Both faces are dry"],
             Timer = c => new("alcohol drying", BenchSchools.DryingSeconds(c.Schools.Alcohol), Required: true),
@@ -325,12 +254,12 @@ public static class WorkCard
             Cautions = _ => [Caution.PadThickness],
             Order = c => [.. c.Notes.Pads.OrderBy(p => p.Number).Select(p => p.Number)],
         },
-        new("paste-on", Stage.Paste, Lifts, c => PasteSentence(c)) { Cautions = _ => [Caution.LiquidMetal] },
+        new("paste-on", Stage.Paste, Lifts, CardWords.Paste) { Cautions = _ => [Caution.LiquidMetal] },
         new("cooler-on", Stage.Paste, Lifts, _ => "Set the cooler down once, straight. Lifted again means new paste again.")
         {
             Cautions = c => c.Notes.Chip == ChipKind.Lidded ? [] : [Caution.BareChip],
         },
-        new("tighten", Stage.Tighten, Lifts, c => TightenSentence(c))
+        new("tighten", Stage.Tighten, Lifts, CardWords.Tighten)
         {
             Order = c => [.. c.Notes.CoolerScrewsInOrder.Select(s => s.Number)],
         },
@@ -375,81 +304,6 @@ public static class WorkCard
             rule.Order(c),
             rule.Optional
         );
-
-    private static string Outfit(CardBasis c)
-    {
-        var things = new List<string>();
-        if (c.Screws.Count > 0)
-            things.Add("bits " + string.Join(", ", c.Screws.Select(s => s.Driver).Distinct().Order(StringComparer.Ordinal)));
-        else
-            things.Add("the right driver bits");
-        if (c.LiftsCooler)
-            things.Add($"paste, wipes, swabs and alcohol ({AlcoholWord(c.Schools.Alcohol)})");
-        if (c.RenewsPads && c.Schools.Pads == PadSchool.Putty)
-            things.Add("putty");
-        else if (c.RenewsPads && c.Notes.Pads.Count > 0)
-            things.Add(
-                "pads of "
-                    + string.Join(
-                        ", ",
-                        c.Notes.Pads.GroupBy(p => p.ThicknessMm)
-                            .OrderBy(g => g.Key)
-                            .Select(g => FormattableString.Invariant($"{g.Key:0.0} mm (× {g.Count()})"))
-                    )
-            );
-        else if (c.RenewsPads)
-            things.Add("pads of 0.5, 1.0, 1.5, 2.0 and 3.0 mm, since this model's thicknesses are not noted yet");
-        if (c.ChangesFan)
-            things.Add("the spare fan");
-        things.Add(c.Schools.Air == AirSource.BrushOnly ? "brushes" : $"brushes and the {AirWord(c.Schools.Air)}");
-        return string.Join("; ", things);
-    }
-
-    private static string AirWord(AirSource air) =>
-        air switch
-        {
-            AirSource.Compressor => "compressor",
-            AirSource.Can => "can",
-            _ => "blower",
-        };
-
-    private static string AlcoholWord(AlcoholStrength strength) =>
-        strength switch
-        {
-            AlcoholStrength.Ninetynine => "99 %",
-            AlcoholStrength.NinetyPlus => "90 % or stronger",
-            _ => "70 %",
-        };
-
-    /// <summary>Patterns and amounts are common practice, no source: thin wins.</summary>
-    private static string PasteSentence(CardBasis c)
-    {
-        var pattern = c.Schools.Paste switch
-        {
-            PasteSchool.Spread => PastePattern.Spread,
-            PasteSchool.Line => PastePattern.Line,
-            PasteSchool.Dot => PastePattern.Dot,
-            PasteSchool.Cross => PastePattern.Cross,
-            _ => c.Notes.Pattern ?? (c.Notes.Chip == ChipKind.Lidded ? PastePattern.Dot : PastePattern.Spread),
-        };
-        var how = pattern switch
-        {
-            PastePattern.Dot => "a dot between a grain of rice and a pea, in the middle",
-            PastePattern.Line => "a thin line along the chip",
-            PastePattern.Cross => "a thin cross from corner to corner",
-            _ => "spread thin over the chip to 1–2 mm from its edge",
-        };
-        return $"Put on new paste: {how}. Bubbles do not matter; thin wins.";
-    }
-
-    private static string TightenSentence(CardBasis c)
-    {
-        var order = c.Notes.CoolerScrewsInOrder;
-        var passes = string.Join("; then ", Tightening.Passes);
-        return order.Count == 0
-            ? $"Tighten crosswise, or by the maker's numbers, each screw in turn: {passes}."
-            : $"Tighten in the order {string.Join("–", order.Select(s => s.Number))}, all of them each time: {passes}.";
-    }
 
     private static IReadOnlyList<string> BootChecks(AssetKind kind) =>
         kind switch

@@ -22,8 +22,10 @@ public sealed record SettledValue(
     bool IsSettled
 )
 {
-    private const double RemainingKelvin = 0.5,
-        SlopeKelvinPerMinute = 0.1;
+    /// <summary>With at most this much still to rise a part has settled, K.</summary>
+    public const double RemainingKelvin = 0.5;
+
+    private const double SlopeKelvinPerMinute = 0.1;
 
     /// <summary>A second time constant must leave less than this share of what one leaves.</summary>
     private const double WorthASecond = 0.6;

@@ -31,6 +31,12 @@ public sealed record Reading(
     /// <summary>The highest temperature that is kept, °C; beyond it a cell is no temperature.</summary>
     public const double HottestC = 1000;
 
+    /// <summary>The coldest temperature there is, °C.</summary>
+    public const double ColdestC = -273.15;
+
+    /// <summary>The largest number that is kept of anything else.</summary>
+    public const double LargestNumber = 1e9;
+
     /// <summary>Whether all that was measured is the same; the identity (asset and instant) is the caller's.</summary>
     public bool SameValues(Reading other) =>
         AmbientC.Equals(other.AmbientC)

@@ -1,34 +1,13 @@
-using System.Text.Json;
+using Pyrometron.Application.Bench;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Procedures;
-using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Machines;
 using Pyrometron.Server.Proof;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Bench;
-
-/// <summary>A step of a job and how it stands.</summary>
-/// <param name="Gate">What must be confirmed one by one; empty for an ordinary step.</param>
-/// <param name="Order">Numbers of screws or pads in the order they are dealt with.</param>
-public sealed record StepAnswer(
-    string Id,
-    Stage Stage,
-    string Do,
-    IReadOnlyList<Caution> Cautions,
-    IReadOnlyList<string> Gate,
-    StepForm Form,
-    StepTimer? Timer,
-    IReadOnlyList<int> Order,
-    bool Optional,
-    bool MayBeSkipped,
-    DateTimeOffset? DoneAt,
-    string? DoneBy,
-    IReadOnlyList<string> Checks,
-    bool Skipped,
-    string? SkippedBecause
-);
 
 /// <summary>A run of a job; one that was voided is kept, struck through.</summary>
 public sealed record JobRunAnswer(Guid Key, RunPhase Phase, DateTimeOffset MeasuredAt, RunDto Run, string? Voided);
@@ -55,7 +34,8 @@ public sealed record TimerAnswer(string Timer, DateTimeOffset StartedAt, int Sec
 /// <param name="Preview">The verdict of the two runs as they stand, before it is filed.</param>
 /// <param name="RecheckVerdict">Of the before-run and the second look a week later.</param>
 /// <param name="Expected">How many of each kind should come out by the model's notes.</param>
-/// <param name="Notes">What is known of the model.</param>
+/// <param name="Notes">What was known of the model when the card was dealt.</param>
+/// <param name="NotesChanged">Whether newer notes can be taken over.</param>
 public sealed record JobAnswer(
     long Id,
     string Asset,
@@ -99,11 +79,14 @@ public sealed record JobAnswer(
     HandedBackAnswer? HandedBack,
     ModelNotes Notes,
     IReadOnlyList<PartDto> Parts,
-    int Version
+    int Version,
+    bool NotesChanged
 )
 {
-    internal static JobAnswer From(StoredJob row, Job job) =>
-        new(
+    internal static JobAnswer From(JobInHand hand)
+    {
+        var (row, job, notesChanged) = hand;
+        return new(
             row.Id,
             row.Tag,
             row.Kind,
@@ -122,30 +105,12 @@ public sealed record JobAnswer(
             job.AskedFor is { } asked
                 ? new LevelAsked(asked.Level, $"{EntryWords.SubjectWord(asked.Subject)}: {asked.Grade.Says}")
                 : null,
-            [
-                .. job.Steps.Select(s => new StepAnswer(
-                    s.Card.Id,
-                    s.Card.Stage,
-                    s.Card.Do,
-                    s.Card.Cautions,
-                    s.Card.Gate,
-                    s.Card.Form,
-                    s.Card.Timer,
-                    s.Card.Order,
-                    s.Card.Optional,
-                    s.Card.MayBeSkipped,
-                    s.DoneAt,
-                    s.DoneBy,
-                    s.Checks,
-                    s.Skipped,
-                    s.SkippedBecause
-                )),
-            ],
-            job.BlockedFinish,
-            job.BlockedBefore,
+            [.. job.Steps.Select(StepAnswer.From)],
+            job.BlockedFinish?.ToString(),
+            job.BlockedBefore?.ToString(),
             job.BeforeExcuse,
             [.. job.Runs.Select(r => new JobRunAnswer(r.Key, r.Phase, r.At, RunDto.From(r.Run), r.Voided))],
-            row.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null,
+            row.Verdict is { } verdict ? VerdictAnswer.From(verdict) : null,
             job.Verdict is { } preview ? VerdictAnswer.From(preview) : null,
             job.RecheckVerdict is { } second ? VerdictAnswer.From(second) : null,
             job.RecheckDue,
@@ -174,8 +139,10 @@ public sealed record JobAnswer(
             job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At) : null,
             job.Basis.Notes,
             [.. job.Head.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
-            job.Version
+            job.Version,
+            notesChanged
         );
+    }
 }
 
 /// <summary>A job in a list.</summary>
@@ -203,7 +170,7 @@ public sealed record JobSummary(
             job.StartedAt,
             job.WorkDoneAt,
             job.ClosedAt,
-            job.Verdict is { } verdict ? JsonSerializer.Deserialize<VerdictAnswer>(verdict, ApiJson.Options) : null,
+            job.Verdict is { } verdict ? VerdictAnswer.From(verdict) : null,
             job.Predicted?.Cause,
             job.FoundCauses,
             job.RecheckDue,

@@ -1,4 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.Bench;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
@@ -8,6 +10,13 @@ using Pyrometron.Server.Proof;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Bench;
+
+/// <summary>An entry as a device sends it.</summary>
+/// <param name="Key">Made by the device: sent twice, it counts once.</param>
+/// <param name="Version">The job's version that the device had seen.</param>
+/// <param name="Device">A word that the device keeps for itself.</param>
+/// <param name="MadeAt">When it happened; now when omitted.</param>
+public sealed record EntryRequest(Guid? Key, int? Version, string? Device, string? By, DateTimeOffset? MadeAt, JobEntry? Entry);
 
 /// <summary>A job to start.</summary>
 /// <param name="Fan">Which fan is to be changed, where the model has several.</param>
@@ -26,6 +35,9 @@ internal static class JobEndpoints
 {
     /// <summary>A job does not wait longer for the judgement that it is to be compared with.</summary>
     private static readonly TimeSpan PredictionPatience = TimeSpan.FromSeconds(2);
+
+    /// <summary>What a device is called that does not say.</summary>
+    private const string UnnamedDevice = "unnamed";
 
     private const int LongestWord = 80,
         LongestText = 2000;
@@ -52,24 +64,20 @@ internal static class JobEndpoints
         api.MapGet("/photos/{key:guid}", GetPhoto).WithTags("Bench").Produces(200, contentType: "image/jpeg");
     }
 
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> Get(long id, JobBook book, JobStore jobs) =>
-        jobs.Find(id) is { } row && book.Find(id) is { } job ? TypedResults.Ok(JobAnswer.From(row, job)) : Unknown(id);
+    private static Results<Ok<JobAnswer>, ProblemHttpResult> Get(long id, BenchQueries bench) =>
+        bench.Find(id) is { } job ? TypedResults.Ok(JobAnswer.From(job)) : Unknown(id);
 
     private static async Task<Results<Created<JobAnswer>, ProblemHttpResult>> Start(
         StartJob request,
         FleetStore fleet,
-        JobStore jobs,
-        JobBook book,
-        PolicyStore policy,
+        BenchUseCases bench,
+        BenchQueries queries,
         JudgementService judgement,
-        TimeProvider clock,
         CancellationToken cancellation
     )
     {
-        if (request.Asset is null || fleet.Find(request.Asset) is not { } stored)
+        if (request.Asset is null || fleet.Find(request.Asset) is null)
             return Problems.Input("/asset", $"There is no machine '{request.Asset}'.");
-        if (stored.RetiredOn is not null)
-            return Problems.Conflict($"'{request.Asset}' is retired; put it back into use first.");
         if (request.Level is not { } level)
             return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}.");
         if (
@@ -79,42 +87,25 @@ internal static class JobEndpoints
             || request.Device?.Length > LongestWord
         )
             return Problems.Input("", $"A name is {LongestWord} characters at most, an answer {LongestText}.");
-        var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
-        DateOnly? until = stored.Asset.UnderWarranty(today) ? stored.Asset.WarrantyUntil : null;
-        if (
-            until is { } last
-            && string.IsNullOrWhiteSpace(request.WarrantyAnswer)
-            && policy.Bench().RefusesUnderWarranty(level, last) is { } refused
-        )
-            return Problems.Refused("warranty", refused);
         var judged = await judgement.GetAsync(null, PredictionPatience, cancellation);
         var predicted = judged.Judgement?.ByTag.GetValueOrDefault(request.Asset) is { } a
             ? new Prediction(a.Cause, a.Service, a.DriftKelvin is { } drift ? Math.Round(drift, 1) : 0)
             : null;
-        if (jobs.Start(new NewJob(request.Asset, level, request.Fan, until, predicted)) is not { } id)
-            return Problems.Conflict(
-                $"Job {jobs.Of(stored.Id).First(j => j.State == JobState.Open).Id} is open on '{request.Asset}' already; finish or give it up first."
-            );
-        if (!string.IsNullOrWhiteSpace(request.WarrantyAnswer))
-            book.Append(
-                id,
-                Guid.NewGuid(),
-                1,
-                request.Device ?? "unnamed",
-                request.By,
-                null,
-                new WarrantyAnswered(request.WarrantyAnswer)
-            );
-        return TypedResults.Created($"/api/v1/jobs/{id}", JobAnswer.From(jobs.Find(id)!, book.Find(id)!));
+        var device = request.Device ?? UnnamedDevice;
+        var id = bench.Start(
+            Actor.Of(request.By, device),
+            device,
+            new JobToStart(request.Asset, level, request.Fan, request.WarrantyAnswer, predicted)
+        );
+        return TypedResults.Created($"/api/v1/jobs/{id}", JobAnswer.From(queries.Find(id)!));
     }
 
     /// <summary>One thing that happened. Its answer is the job as it now stands.</summary>
     private static Results<Ok<JobAnswer>, ProblemHttpResult> PostEntry(
         long id,
         EntryRequest request,
-        JobBook book,
-        JobStore jobs,
-        JudgementService judgement
+        BenchUseCases bench,
+        BenchQueries queries
     )
     {
         if (request.Entry is not { } entry)
@@ -131,29 +122,8 @@ internal static class JobEndpoints
                 "/device",
                 $"device is needed: a word that the device keeps for itself, {LongestWord} characters at most."
             );
-        try
-        {
-            if (book.Append(id, key, request.Version.Value, request.Device, request.By, request.MadeAt, entry) is not { } job)
-                return Unknown(id);
-            if (entry is WorkFiled)
-                judgement.Changed(job.Head.Asset);
-            return TypedResults.Ok(JobAnswer.From(jobs.Find(id)!, job));
-        }
-        catch (RefusedEntryException refused)
-        {
-            return Problems.Conflict(refused.Message);
-        }
-        catch (ConflictingEntryException conflict)
-        {
-            var steps = book.Find(id)!.Steps.ToDictionary(s => s.Card.Id, s => s.Card.Do);
-            return Problems.Changed([
-                .. conflict.Theirs.Select(t => new TheirChange(
-                    t.By,
-                    t.MadeAt,
-                    EntryWords.Of(JobBook.Read(t.Entry), steps.GetValueOrDefault)
-                )),
-            ]);
-        }
+        bench.Append(id, new EntryToAppend(key, request.Version.Value, request.Device, request.By, request.MadeAt, entry));
+        return TypedResults.Ok(JobAnswer.From(queries.Find(id)!));
     }
 
     /// <summary>What the newest readings would give as a run: medians of the last windows under the main load.</summary>
@@ -187,7 +157,7 @@ internal static class JobEndpoints
         Guid key,
         HttpRequest request,
         JobStore jobs,
-        PhotoStore photos,
+        BenchUseCases bench,
         CancellationToken cancellation
     )
     {
@@ -206,7 +176,7 @@ internal static class JobEndpoints
         }
         if (Photo.Read(file.ToArray(), out var problem) is not { } photo)
             return Problems.Input("", problem!);
-        photos.Keep(key, id, photo.Width, photo.Height, photo.Picture, photo.Small);
+        bench.KeepPhoto(Actor.Unnamed, id, new StoredPhoto(key, photo.Width, photo.Height, photo.Picture, photo.Small));
         return TypedResults.NoContent();
     }
 

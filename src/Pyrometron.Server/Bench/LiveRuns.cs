@@ -1,7 +1,8 @@
 using System.Collections.Concurrent;
-using System.Globalization;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.Bench;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Proof;
 using Pyrometron.Devices;
 using Pyrometron.Server.Hosting;
@@ -32,14 +33,14 @@ public sealed record LiveSamples(IReadOnlyList<LiveSample>? Samples);
 /// <param name="Run">The curve and where it leads; null with too few samples.</param>
 /// <param name="Advice">Whether it is worth waiting on, one sentence.</param>
 /// <param name="Rising">Whether a part still rises.</param>
-public sealed record LiveAnswer(int Samples, LiveSample? Latest, RunLogAnswer? Run, string Advice, bool Rising);
+public sealed record LiveAnswer(int Samples, LiveSample? Latest, RunLogAnswer? Run, string Advice, bool Rising, Message Message);
 
 /// <summary>The simulated probe to attach.</summary>
 /// <param name="Speed">Times faster than life, 1 to 600.</param>
 public sealed record AttachProbe(double? Speed);
 
 /// <summary>Simulated probes that are attached to jobs; a real one would send to the same place.</summary>
-internal sealed class LiveRuns(SampleStore samples, TimeProvider clock) : IDisposable
+internal sealed class LiveRuns(SampleStore samples, BenchUseCases bench, TimeProvider clock) : IDisposable
 {
     private readonly ConcurrentDictionary<long, Attached> _probes = new();
 
@@ -81,6 +82,7 @@ internal sealed class LiveRuns(SampleStore samples, TimeProvider clock) : IDispo
             var sample = probe.At(minute);
             // Told in the run's own time: at twenty times life a run of twenty minutes is one of twenty minutes still.
             Add(
+                Actor.Program,
                 job,
                 [
                     new LiveSample(
@@ -100,8 +102,12 @@ internal sealed class LiveRuns(SampleStore samples, TimeProvider clock) : IDispo
     }
 
     /// <summary>Keeps samples.</summary>
-    public void Add(long job, IReadOnlyList<LiveSample> taken) =>
-        samples.Add(job, [.. taken.Select(s => (s.At ?? clock.GetUtcNow(), JsonSerializer.Serialize(s, ApiJson.Options)))]);
+    public void Add(Actor actor, long job, IReadOnlyList<LiveSample> taken) =>
+        bench.AddSamples(
+            actor,
+            job,
+            [.. taken.Select(s => (s.At ?? clock.GetUtcNow(), JsonSerializer.Serialize(s, ApiJson.Options)))]
+        );
 
     /// <summary>The run since an instant.</summary>
     public LiveAnswer Since(long job, DateTimeOffset from)
@@ -111,7 +117,7 @@ internal sealed class LiveRuns(SampleStore samples, TimeProvider clock) : IDispo
             .Select(s => (s.At, Sample: JsonSerializer.Deserialize<LiveSample>(s.Sample, ApiJson.Options)!))
             .ToArray();
         if (taken.Length == 0)
-            return new LiveAnswer(0, null, null, "No samples yet.", false);
+            return new LiveAnswer(0, null, null, "No samples yet.", false, "No samples yet.");
         double[]? Channel(Func<LiveSample, double?> of) =>
             taken.Any(t => of(t.Sample) is not null) ? [.. taken.Select(t => of(t.Sample) ?? double.NaN)] : null;
         var parts = taken
@@ -142,27 +148,32 @@ internal sealed class LiveRuns(SampleStore samples, TimeProvider clock) : IDispo
             taken.Length,
             taken[^1].Sample,
             reading is null ? null : RunLogAnswer.From(reading),
-            Advise(reading),
-            reading?.Parts.Any(p => !p.Settled.IsSettled) ?? false
+            Advise(reading).ToString(),
+            reading?.Parts.Any(p => !p.Settled.IsSettled) ?? false,
+            Advise(reading)
         );
     }
 
-    private static string Advise(RunReading? run)
+    private static Message Advise(RunReading? run)
     {
         if (run is null)
             return "Too few samples yet to say where it leads.";
-        if (
-            run.Parts.Where(p => !p.Settled.IsSettled).MaxBy(p => Math.Abs(p.Settled.SettledC - p.Settled.At(run.Minutes)))
-            is not { } slowest
-        )
+        if (run.Parts.Where(p => !p.Settled.IsSettled).MaxBy(p => Math.Abs(Left(p, run))) is not { } slowest)
             return "Settled: it can be stopped.";
-        var left = Math.Abs(slowest.Settled.SettledC - slowest.Settled.At(run.Minutes));
-        var wait = left > 0.5 ? slowest.Settled.TimeConstantMinutes * Math.Log(left / 0.5) : 1;
-        return string.Create(
-            CultureInfo.InvariantCulture,
-            $"Still rising: {slowest.Part} has {left:0.0} K to go. Let it run about {Math.Clamp(Math.Ceiling(wait), 1, 60):0} minutes more."
+        var left = Math.Abs(Left(slowest, run));
+        var wait =
+            left > SettledValue.RemainingKelvin
+                ? slowest.Settled.TimeConstantMinutes * Math.Log(left / SettledValue.RemainingKelvin)
+                : 1;
+        return Message.Of(
+            "Still rising: {part} has {left} to go. Let it run about {minutes} more.",
+            Value.Part("part", slowest.Part),
+            Value.Kelvin("left", left),
+            Value.Minutes("minutes", Math.Clamp(Math.Ceiling(wait), 1, 60))
         );
     }
+
+    private static double Left(SettledPart part, RunReading run) => part.Settled.SettledC - part.Settled.At(run.Minutes);
 }
 
 /// <summary>Samples in, curve out.</summary>
@@ -210,7 +221,7 @@ internal static class LiveRunEndpoints
                     $"/samples/{i}",
                     "a sample needs parts with their °C (−273.15 to 1000); power, clock and fan are not negative, the air lies between −60 and 100 °C"
                 );
-        live.Add(id, taken);
+        live.Add(Actor.Unnamed, id, taken);
         return TypedResults.NoContent();
     }
 

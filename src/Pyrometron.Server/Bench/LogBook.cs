@@ -1,7 +1,9 @@
 using System.Globalization;
 using System.Text;
+using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Messages;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
@@ -11,6 +13,7 @@ namespace Pyrometron.Server.Bench;
 /// <summary>A line of the log book.</summary>
 /// <param name="Says">In words.</param>
 /// <param name="Photo">The key of a photo, or null.</param>
+/// <param name="Message">The words as template and values.</param>
 public sealed record LogLineAnswer(
     DateTimeOffset At,
     string Asset,
@@ -18,13 +21,55 @@ public sealed record LogLineAnswer(
     string Says,
     string? By,
     long? JobId,
-    Guid? Photo
-);
+    Guid? Photo,
+    Message Message
+)
+{
+    internal static LogLineAnswer From(LoggedChange c) =>
+        new(
+            c.At,
+            c.Tag ?? "",
+            c.Kind,
+            c.Says.ToString(),
+            c.Actor is { Kind: ActorKind.Person, Name.Length: > 0 } person ? person.Name : null,
+            c.JobId,
+            c.Kind == "photo-taken" && c.After is { } entry
+                ? JsonDocument.Parse(entry).RootElement.GetProperty("photo").GetGuid()
+                : null,
+            c.Says
+        );
+}
 
 /// <summary>A page of the log book.</summary>
 public sealed record LogAnswer(int Total, IReadOnlyList<LogLineAnswer> Lines);
 
-/// <summary>The log book of the fleet, or of one machine.</summary>
+/// <summary>Who changed something.</summary>
+public sealed record ActorAnswer(long Id, ActorKind Kind, string? Name);
+
+/// <summary>A line of the change log.</summary>
+/// <param name="Asset">The machine; null for the fleet, or for several.</param>
+/// <param name="Before">What stood there, JSON or words; null for nothing.</param>
+/// <param name="Hash">SHA-256 over the hash of the line before and all that stands in this one.</param>
+public sealed record ChangeAnswer(
+    long Id,
+    DateTimeOffset At,
+    DateTimeOffset StoredAt,
+    ActorAnswer Actor,
+    string Kind,
+    string? Asset,
+    long? JobId,
+    string? Before,
+    string? After,
+    string Says,
+    Message Message,
+    string Hash
+);
+
+/// <summary>A page of the change log, oldest first.</summary>
+/// <param name="Next">What to ask for as <c>after</c> next; the same as asked where there is nothing newer.</param>
+public sealed record ChangesAnswer(IReadOnlyList<ChangeAnswer> Changes, long Next);
+
+/// <summary>The log book of the fleet, or of one machine, and the change log behind it.</summary>
 internal static class LogBookEndpoints
 {
     private const int MostAtOnce = 500;
@@ -34,110 +79,103 @@ internal static class LogBookEndpoints
         var group = api.MapGroup("").WithTags("Log book");
         group.MapGet(
             "/log",
-            (
-                string? asset,
-                string? kinds,
-                DateOnly? from,
-                DateOnly? until,
-                string? text,
-                int? skip,
-                int? take,
-                LogStore log,
-                JobBook book
-            ) =>
-            {
-                var filter = Filter(asset, kinds, from, until, text);
-                var say = new Sayer(book);
-                return new LogAnswer(
-                    log.Count(filter),
-                    [.. log.Page(filter, Math.Max(0, skip ?? 0), Math.Clamp(take ?? 100, 1, MostAtOnce)).Select(say.Answer)]
-                );
-            }
+            ([AsParameters] LogQuery query, int? skip, int? take, ChangeStore log) =>
+                new LogAnswer(
+                    log.Count(query.Filter),
+                    [
+                        .. log.Page(query.Filter, Math.Max(0, skip ?? 0), Math.Clamp(take ?? 100, 1, MostAtOnce))
+                            .Select(LogLineAnswer.From),
+                    ]
+                )
         );
         group
-            .MapGet(
-                "/log.csv",
-                (string? asset, string? kinds, DateOnly? from, DateOnly? until, string? text, LogStore log, JobBook book) =>
-                    Export(
-                        "text/csv; charset=utf-8",
-                        "csv",
-                        async stream =>
-                        {
-                            await using var writer = new StreamWriter(stream, new UTF8Encoding(false));
-                            await writer.WriteAsync(CsvWriter.Record("time", "asset", "kind", "text", "by", "job", "photo"));
-                            foreach (var line in All(log, Filter(asset, kinds, from, until, text), book))
-                                await writer.WriteAsync(
-                                    CsvWriter.Record(
-                                        line.At.ToString("O", CultureInfo.InvariantCulture),
-                                        line.Asset,
-                                        line.Kind,
-                                        line.Says,
-                                        line.By,
-                                        line.JobId?.ToString(CultureInfo.InvariantCulture),
-                                        line.Photo?.ToString()
-                                    )
-                                );
-                        }
-                    )
-            )
+            .MapGet("/log.csv", ([AsParameters] LogQuery query, ChangeStore log) => Csv(log, query.Filter))
             .Produces(200, contentType: "text/csv");
         group
             .MapGet(
                 "/log.json",
-                (string? asset, string? kinds, DateOnly? from, DateOnly? until, string? text, LogStore log, JobBook book) =>
+                ([AsParameters] LogQuery query, ChangeStore log) =>
                     Export(
                         "application/json",
                         "json",
                         stream =>
-                            System.Text.Json.JsonSerializer.SerializeAsync(
+                            JsonSerializer.SerializeAsync(
                                 stream,
-                                All(log, Filter(asset, kinds, from, until, text), book),
+                                log.All(query.Filter).Select(LogLineAnswer.From),
                                 ApiJson.Options
                             )
                     )
             )
             .Produces<LogLineAnswer[]>();
+        group.MapGet(
+            "/changes",
+            (long? after, int? limit, ChangeStore log) => Changes(log, after ?? 0, Math.Clamp(limit ?? 100, 1, MostAtOnce))
+        );
         group.MapGet("/findings/agreement", (JobStore jobs) => TrackRecord.Of(jobs.PredictedAndFound()));
     }
 
-    private static PushStreamHttpResult Export(string type, string ending, Func<Stream, Task> write) =>
-        TypedResults.Stream(write, type, $"log-book.{ending}");
+    /// <summary>What of the log book is asked for.</summary>
+    /// <param name="Kinds">Separated by commas.</param>
+    /// <param name="Text">Anywhere in tag or words.</param>
+    internal sealed record LogQuery(string? Asset, string? Kinds, DateOnly? From, DateOnly? Until, string? Text)
+    {
+        public LogFilter Filter =>
+            new(
+                Asset,
+                Kinds?.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries),
+                From,
+                Until,
+                Text?.Trim()
+            );
+    }
 
-    private static LogFilter Filter(string? asset, string? kinds, DateOnly? from, DateOnly? until, string? text) =>
-        new(
-            asset,
-            kinds?.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries),
-            from,
-            until,
-            text?.Trim()
+    private static ChangesAnswer Changes(ChangeStore log, long after, int most)
+    {
+        var changes = log.After(after, most);
+        return new ChangesAnswer(
+            [
+                .. changes.Select(c => new ChangeAnswer(
+                    c.Id,
+                    c.At,
+                    c.StoredAt,
+                    new ActorAnswer(c.ActorId, c.Actor.Kind, c.Actor.Name.Length > 0 ? c.Actor.Name : null),
+                    c.Kind,
+                    c.Tag,
+                    c.JobId,
+                    c.Before,
+                    c.After,
+                    c.Says.ToString(),
+                    c.Says,
+                    c.Hash
+                )),
+            ],
+            changes.Count > 0 ? changes[^1].Id : after
+        );
+    }
+
+    private static PushStreamHttpResult Csv(ChangeStore log, LogFilter filter) =>
+        Export(
+            "text/csv; charset=utf-8",
+            "csv",
+            async stream =>
+            {
+                await using var writer = new StreamWriter(stream, new UTF8Encoding(false));
+                await writer.WriteAsync(CsvWriter.Record("time", "asset", "kind", "text", "by", "job", "photo"));
+                foreach (var line in log.All(filter).Select(LogLineAnswer.From))
+                    await writer.WriteAsync(
+                        CsvWriter.Record(
+                            line.At.ToString("O", CultureInfo.InvariantCulture),
+                            line.Asset,
+                            line.Kind,
+                            line.Says,
+                            line.By,
+                            line.JobId?.ToString(CultureInfo.InvariantCulture),
+                            line.Photo?.ToString()
+                        )
+                    );
+            }
         );
 
-    private static IEnumerable<LogLineAnswer> All(LogStore log, LogFilter filter, JobBook book) =>
-        log.All(filter).Select(new Sayer(book).Answer);
-
-    /// <summary>Puts lines into words; the steps of each job are looked up once.</summary>
-    private sealed class Sayer(JobBook book)
-    {
-        private static readonly HashSet<string> Worded = ["job", "service", "report", "change", "reading"];
-
-        private readonly Dictionary<long, Dictionary<string, string>> _steps = [];
-
-        public LogLineAnswer Answer(LogLine line)
-        {
-            if (Worded.Contains(line.Kind) || line.JobId is not { } id)
-                return new LogLineAnswer(line.At, line.Tag, line.Kind, line.Detail, line.By, line.JobId, null);
-            if (!_steps.TryGetValue(id, out var steps))
-                _steps[id] = steps = book.Find(id)!.Steps.ToDictionary(s => s.Card.Id, s => s.Card.Do);
-            var entry = JobBook.Read(line.Detail);
-            return new LogLineAnswer(
-                line.At,
-                line.Tag,
-                line.Kind,
-                EntryWords.Of(entry, steps.GetValueOrDefault),
-                line.By,
-                id,
-                (entry as PhotoTaken)?.Photo
-            );
-        }
-    }
+    private static PushStreamHttpResult Export(string type, string ending, Func<Stream, Task> write) =>
+        TypedResults.Stream(write, type, $"log-book.{ending}");
 }

@@ -34,12 +34,12 @@ internal static class NewestRun
         if (load is null)
             return null;
         var taken = load.Take(Windows).ToArray();
-        double? Middle(Func<Core.Readings.Reading, double> of) =>
+        double? MedianOf(Func<Core.Readings.Reading, double> of) =>
             Robust.Median(taken.Select(of).Where(v => !double.IsNaN(v)).ToArray()) is var m && double.IsNaN(m)
                 ? null
                 : Math.Round(m, 1);
         var parts = asset
-            .Asset.Parts.Select((p, i) => (p.Name, Celsius: Middle(r => r.PartsC[i])))
+            .Asset.Parts.Select((p, i) => (p.Name, Celsius: MedianOf(r => r.PartsC[i])))
             .Where(p => p.Celsius is not null)
             .Select(p => new RunPart(p.Name, new Celsius(p.Celsius!.Value)))
             .ToArray();
@@ -50,14 +50,19 @@ internal static class NewestRun
         return new Run(
             load.Key ?? "unnamed load",
             WindowMinutes,
-            Middle(r => r.AmbientC) is { } air ? new Celsius(air) : null,
-            new RunFan(fixedFan ? FanMode.Fixed : FanMode.Auto, Middle(r => r.FanPct), Middle(r => r.FanRpm)),
+            MedianOf(r => r.AmbientC) is { } air ? new Celsius(air) : null,
+            new RunFan(fixedFan ? FanMode.Fixed : FanMode.Auto, MedianOf(r => r.FanPct), MedianOf(r => r.FanRpm)),
             taken[0].Settings ?? "as found",
-            Middle(r => r.PowerW),
-            Middle(r => r.ClockMhz),
-            Middle(r => r.Score),
+            MedianOf(r => r.PowerW),
+            MedianOf(r => r.ClockMhz),
+            MedianOf(r => r.Score),
             taken.Any(r => r.Throttled > 0),
             parts
-        );
+        )
+        {
+            // Windows of steady work: settled, and in the machine's history as readings already.
+            Settled = true,
+            Source = RunSource.Readings,
+        };
     }
 }

@@ -1,5 +1,5 @@
-using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.Bench;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Formats;
 using Pyrometron.Server.Hosting;
@@ -34,26 +34,25 @@ internal static class NotesEndpoints
             "",
             (NotesStore notes) => notes.Models().Select(m => new ModelSummary(m.Model, m.Kind, m.Machines, m.Noted)).ToArray()
         );
-        group.MapGet("/notes", (string model, JobBook book, NotesStore notes) => Answer(model, book, notes));
+        group.MapGet("/notes", (string model, NotesStore notes) => Answer(model, notes));
         group.MapPut("/notes", Put);
     }
 
-    private static NotesAnswer Answer(string model, JobBook book, NotesStore store)
+    private static NotesAnswer Answer(string model, NotesStore store)
     {
-        var (notes, version) = book.NotesOf(model);
         var stored = store.Find(model);
         return new NotesAnswer(
-            notes,
-            version,
-            stored?.ChangedAt,
-            stored?.JobId,
-            [.. notes.CoolerScrewsInOrder.Select(s => s.Number)]
+            stored.Notes,
+            stored.Version,
+            stored.ChangedAt,
+            stored.JobId,
+            [.. stored.Notes.CoolerScrewsInOrder.Select(s => s.Number)]
         );
     }
 
     private static Results<Ok<NotesAnswer>, ProblemHttpResult> Put(
         KeepNotes request,
-        JobBook book,
+        BenchUseCases bench,
         NotesStore store,
         FleetStore fleet
     )
@@ -79,10 +78,7 @@ internal static class NotesEndpoints
             { Length: > 0 } problems
         )
             return Problems.Input(problems);
-        return store.Keep(model, JsonSerializer.Serialize(notes, ApiJson.Options), version)
-            ? TypedResults.Ok(Answer(model, book, store))
-            : Problems.Conflict(
-                "Somebody else, or a job, has changed these notes meanwhile. Load them again, and lay your changes over theirs."
-            );
+        bench.KeepNotes(Actor.Unnamed, notes, version);
+        return TypedResults.Ok(Answer(model, store));
     }
 }

@@ -2,6 +2,8 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
+using Pyrometron.Application;
+using Pyrometron.Core.Messages;
 using Pyrometron.Formats;
 
 namespace Pyrometron.Server.Hosting;
@@ -24,35 +26,35 @@ public static class Problems
     public static ProblemHttpResult Conflict(string why) =>
         TypedResults.Problem(Document(StatusCodes.Status409Conflict, "Not possible as things stand", why, []));
 
-    /// <summary>Something that the house's rules do not allow without more.</summary>
-    /// <param name="rule">A word for programs.</param>
-    public static ProblemHttpResult Refused(string rule, string why)
-    {
-        var document = Document(StatusCodes.Status409Conflict, "Not allowed by the house's rules", why, []);
-        document.Extensions["rule"] = rule;
-        return TypedResults.Problem(document);
-    }
-
     /// <summary>A body beyond what is taken.</summary>
     public static ProblemHttpResult TooLarge(string what) =>
         TypedResults.Problem(Document(StatusCodes.Status413PayloadTooLarge, "Too large", what, []));
 
     /// <summary>Somebody else has changed the same thing; what they wrote is told.</summary>
-    public static ProblemHttpResult Changed(IReadOnlyList<TheirChange> theirs)
-    {
-        var document = Document(
+    private static ProblemDetails Changed(ConflictingEntryException conflict) =>
+        Document(
             StatusCodes.Status409Conflict,
             "Changed meanwhile",
-            $"Somebody else has changed this meanwhile: {string.Join("; ", theirs.Select(t => t.Says))}. Look at it before you write again.",
-            []
+            Message.Of(
+                "Somebody else has changed this meanwhile: {theirs}. Look at it before you write again.",
+                Value.List("theirs", "; ", [.. conflict.Theirs.Select(t => t.Says)])
+            ),
+            (
+                "theirs",
+                conflict.Theirs.Select(t => new TheirChange(t.Entry.By, t.Entry.MadeAt, t.Says.ToString(), t.Says)).ToArray()
+            )
         );
-        document.Extensions["theirs"] = theirs;
-        return TypedResults.Problem(document);
-    }
 
     /// <summary>Whether an exception is a refusal of an input and not a fault of the program.</summary>
     public static bool IsPlanned(Exception error) =>
-        error is RefusedInputException or BadHttpRequestException or OperationCanceledException || IsKindless(error);
+        error
+            is RefusedInputException
+                or BadHttpRequestException
+                or OperationCanceledException
+                or NotThereException
+                or NotPossibleException
+                or ConflictingEntryException
+        || IsKindless(error);
 
     /// <summary>The serializer's way to say that an object did not name which of several kinds it is.</summary>
     private static bool IsKindless(Exception? error) => error is NotSupportedException { Source: "System.Text.Json" };
@@ -77,6 +79,15 @@ public static class Problems
                 bad.Message,
                 [new InputProblem(bad.Message, Pointer: "")]
             ),
+            NotThereException missing => Document(404, "Not found", missing.Says),
+            NotPossibleException { Rule: { } rule } refused => Document(
+                409,
+                "Not allowed by the house's rules",
+                refused.Says,
+                ("rule", rule)
+            ),
+            NotPossibleException refused => Document(409, "Not possible as things stand", refused.Says),
+            ConflictingEntryException conflict => Changed(conflict),
             OperationCanceledException => Document(499, "Cancelled", "The request was given up before it was done.", []),
             _ when IsKindless(error) => Document(
                 400,
@@ -110,6 +121,15 @@ public static class Problems
         return Document(400, "The body is no usable JSON", message, [new InputProblem(message, Pointer: pointer)]);
     }
 
+    private static ProblemDetails Document(int status, string title, Message says, params (string Name, object Value)[] members)
+    {
+        var document = Document(status, title, says.ToString(), []);
+        document.Extensions["says"] = says;
+        foreach (var (name, value) in members)
+            document.Extensions[name] = value;
+        return document;
+    }
+
     private static ProblemDetails Document(int status, string title, string detail, IReadOnlyList<InputProblem> problems)
     {
         var document = new ProblemDetails
@@ -138,4 +158,5 @@ public static class Problems
 
 /// <summary>What another device wrote meanwhile.</summary>
 /// <param name="Says">In words.</param>
-public sealed record TheirChange(string? By, DateTimeOffset MadeAt, string Says);
+/// <param name="Message">The same as template and values.</param>
+public sealed record TheirChange(string? By, DateTimeOffset MadeAt, string Says, Message Message);

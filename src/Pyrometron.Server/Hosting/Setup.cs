@@ -1,6 +1,9 @@
 using System.Reflection;
 using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
+using Pyrometron.Application.Bench;
+using Pyrometron.Application.Fleet;
+using Pyrometron.Application.Readings;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Demo;
 using Pyrometron.Server.Imports;
@@ -56,8 +59,12 @@ public static class Setup
                     typeof(PhotoStore),
                     typeof(SampleStore),
                     typeof(NotesStore),
-                    typeof(LogStore),
-                    typeof(JobBook),
+                    typeof(HistoryStore),
+                    typeof(ChangeStore),
+                    typeof(FleetUseCases),
+                    typeof(ReadingUseCases),
+                    typeof(BenchUseCases),
+                    typeof(BenchQueries),
                     typeof(LiveRuns),
                 ]
         )
@@ -72,7 +79,7 @@ public static class Setup
     {
         if (options.Demo && !File.Exists(options.DatabasePath))
             DemoData.Lay(options.DatabasePath, clock, log);
-        var database = Database.Open(options.DatabasePath);
+        var database = Database.Open(options.DatabasePath, clock);
         if (database.CopyLaidAside is { } copy)
             log.LogInformation("The database was brought up to this version; as it was it lies in {Copy}", copy);
         return database;

@@ -1,27 +1,15 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
+using Pyrometron.Application.Fleet;
+using Pyrometron.Application.Imports;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Formats.Fleet;
 using Pyrometron.Server.Hosting;
-using Pyrometron.Server.Judging;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Imports;
-
-/// <summary>A line that was not taken.</summary>
-public sealed record RefusedLine(int Line, string? Column, string Message);
-
-/// <summary>What became of a readings or services file.</summary>
-/// <param name="RejectedCount">All refused lines; <paramref name="Rejected"/> lists the first hundred, or as many as <c>listed</c> asks for.</param>
-public sealed record ImportAnswer(
-    long Accepted,
-    long Duplicates,
-    long RejectedCount,
-    IReadOnlyList<RefusedLine> Rejected,
-    IReadOnlyList<string> Warnings
-);
 
 /// <summary>What became of a fleet document, in machines.</summary>
 public sealed record FleetAnswer(int Created, int Updated, int Unchanged, IReadOnlyList<string> Warnings);
@@ -47,12 +35,7 @@ internal static class ImportEndpoints
         );
     }
 
-    private static async Task<FleetAnswer> PostFleet(
-        HttpRequest request,
-        FleetStore fleet,
-        JudgementService judgement,
-        CancellationToken cancellation
-    )
+    private static async Task<FleetAnswer> PostFleet(HttpRequest request, FleetUseCases fleet, CancellationToken cancellation)
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
         if (spool.PlainLength > FleetDocument.LongestBytes)
@@ -63,8 +46,7 @@ internal static class ImportEndpoints
                 )
             );
         var (register, warnings) = FleetDocument.Read(spool.Open());
-        var change = fleet.Import(register);
-        judgement.AllChanged();
+        var change = fleet.Import(Actor.Unnamed, register);
         return new FleetAnswer(change.Created, change.Updated, change.Unchanged, warnings);
     }
 
@@ -79,16 +61,14 @@ internal static class ImportEndpoints
         HttpRequest request,
         [FromHeader(Name = "Import-Id")] Guid? importId,
         int? listed,
-        FleetStore fleet,
-        ReadingStore readings,
+        Database database,
         ImportProgress progress,
-        JudgementService judgement,
         TimeProvider clock,
         CancellationToken cancellation
     )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
-        var import = new ReadingsImport(fleet, readings, clock.GetUtcNow(), Math.Clamp(listed ?? 100, 0, MostListed));
+        var import = new ReadingsImport(database, Actor.Unnamed, clock.GetUtcNow(), Math.Clamp(listed ?? 100, 0, MostListed));
         try
         {
             return await import.RunAsync(
@@ -100,8 +80,6 @@ internal static class ImportEndpoints
         finally
         {
             progress.End(importId);
-            if (import.Touched.Count > 0)
-                judgement.Changed(import.Touched);
         }
     }
 
@@ -109,8 +87,7 @@ internal static class ImportEndpoints
         HttpRequest request,
         int? listed,
         FleetStore fleet,
-        ServiceStore services,
-        JudgementService judgement,
+        FleetUseCases useCases,
         TimeProvider clock,
         CancellationToken cancellation
     )
@@ -123,11 +100,9 @@ internal static class ImportEndpoints
             if (line.Problem is { } problem)
                 tally.Refuse(line.Line, problem.Column, problem.Message);
             else
-                good.Add((line.Asset, line.Service!.Value));
-        tally.Accepted = services.Add(good);
+                good.Add((line.Asset, line.Service!));
+        tally.Accepted = useCases.AddServices(Actor.Unnamed, good);
         tally.Duplicates = good.Count - tally.Accepted;
-        if (tally.Accepted > 0)
-            judgement.Changed(good.Select(g => g.Item1));
         return tally.Answer([]);
     }
 }

@@ -5,6 +5,7 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Judging;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Server.Judging;
 
@@ -16,10 +17,14 @@ public sealed record CauseKelvin(Cause Cause, double Kelvin, double? Uncertainty
 public sealed record TrendAnswer(double KelvinPerDay, double Low, double High, double PValue, bool Rising, DateTimeOffset From);
 
 /// <summary>One point of a part's history at its reference point, K over the intake air.</summary>
-public sealed record HistoryPoint(DateTimeOffset At, double Observed, double Room, double Model);
+/// <param name="Run">Whether it was measured at the bench.</param>
+public sealed record HistoryPoint(DateTimeOffset At, double Observed, double Room, double Model, bool Run);
 
 /// <summary>One layer of the heat path: kelvins it costs now and fresh.</summary>
-/// <param name="Layer"><c>joint</c>, <c>fins</c>.</param>
+/// <param name="Layer">
+/// <c>joint</c>, <c>fins</c>, <c>fan</c>, <c>served</c>, <c>hidden</c>, <c>conditions</c>, <c>room</c>, <c>unexplained</c>; the last five
+/// may be negative.
+/// </param>
 public sealed record PathLayer(string Layer, double NowKelvin, double FreshKelvin);
 
 /// <summary>The judgement of one part.</summary>
@@ -41,7 +46,8 @@ public sealed record PartAnswer(
     double UnexplainedKelvin,
     double HiddenKelvin,
     IReadOnlyList<PathLayer> Path,
-    double LatestCelsius,
+    double? LatestCelsius,
+    double? AirCelsius,
     double HottestCelsius,
     double HottestRiseKelvin,
     double ActionLineCelsius,
@@ -55,7 +61,8 @@ public sealed record PartAnswer(
 );
 
 /// <summary>A sensor that was not believed.</summary>
-public sealed record SensorAnswer(string Channel, string What, DateTimeOffset Since, int Readings);
+/// <param name="Message">What it did, as template and values.</param>
+public sealed record SensorAnswer(string Channel, string What, DateTimeOffset Since, int Readings, Message Message);
 
 /// <summary>A step in a machine's history.</summary>
 public sealed record StepChange(DateOnly Date, string Part, double Kelvin, string Kind);
@@ -75,7 +82,26 @@ public sealed record ReferenceAnswer(
     bool FanFixed
 );
 
+/// <summary>The run that was measured last.</summary>
+public sealed record MeasuredRunAnswer(long JobId, RunPhase Phase, string Workload, double Minutes, string Settings);
+
+/// <summary>How the newest job ended, while nothing answers it.</summary>
+public sealed record JobResultAnswer(
+    long JobId,
+    ServiceLevel Level,
+    DateTimeOffset At,
+    VerdictOutcome Outcome,
+    bool? ComplaintGone
+);
+
+/// <summary>A service since the machine was measured last.</summary>
+public sealed record ServiceNotMeasured(ServiceLevel Level, DateOnly Date, long? JobId);
+
 /// <summary>The whole judgement of one machine.</summary>
+/// <param name="MeasuredAt">When it was measured last.</param>
+/// <param name="MeasuredBy"><c>run</c> or <c>readings</c>.</param>
+/// <param name="Runs">Runs at the bench that count.</param>
+/// <param name="DriftUncertaintyKelvin">Standard uncertainty of the drift.</param>
 public sealed record AssessmentAnswer(
     string Asset,
     DateOnly AsOf,
@@ -91,8 +117,11 @@ public sealed record AssessmentAnswer(
     int? Minutes,
     EvidenceGrade? Evidence,
     string Reason,
+    Message ReasonMessage,
     IReadOnlyList<string> Sentences,
+    IReadOnlyList<Message> SentenceMessages,
     string? ToBeSurer,
+    Message? ToBeSurerMessage,
     ReferenceAnswer? Reference,
     IReadOnlyList<PartAnswer> Parts,
     double RoomKelvin,
@@ -109,7 +138,14 @@ public sealed record AssessmentAnswer(
     IReadOnlyList<LevelAnswer> Levels,
     string Currency,
     int PayBackYears,
-    FanEnd? FanEnd
+    FanEnd? FanEnd,
+    DateTimeOffset? MeasuredAt,
+    string? MeasuredBy,
+    MeasuredRunAnswer? MeasuredRun,
+    int Runs,
+    double? DriftUncertaintyKelvin,
+    JobResultAnswer? JobResult,
+    ServiceNotMeasured? NotMeasured
 )
 {
     internal static AssessmentAnswer From(Assessment a, JudgedFleet judged) =>
@@ -127,8 +163,11 @@ public sealed record AssessmentAnswer(
             a.Service,
             a.Minutes,
             a.Evidence,
+            a.Reason.ToString(),
             a.Reason,
+            [.. a.Sentences.Select(x => x.ToString())],
             a.Sentences,
+            a.ToBeSurer?.ToString(),
             a.ToBeSurer,
             a.Reference is { } r
                 ? new ReferenceAnswer(
@@ -144,10 +183,10 @@ public sealed record AssessmentAnswer(
             Math.Round(a.Outside.Settings, 2),
             OrNull(a.AmbientNowC),
             [.. a.Steps.Select(s => new StepChange(s.Date, s.Part, Math.Round(s.Kelvin, 2), s.Kind))],
-            [.. a.SensorFindings.Select(f => new SensorAnswer(f.Channel, f.What, At(f.FromDay), f.Readings))],
+            [.. a.SensorFindings.Select(f => new SensorAnswer(f.Channel, f.What.ToString(), At(f.FromDay), f.Readings, f.What))],
             a.ServiceDue?.Level,
             a.ServiceDue?.Due,
-            a.NewestReadingDay is { } day ? At(day) : null,
+            At(a.MeasuredDay),
             a.Readings,
             a.Siblings is { } s
                 ? new SiblingAnswer(s.Part, s.Peers, Math.Round(s.KelvinAbove, 2), Math.Round(s.Z, 2), s.StandsOut)
@@ -162,7 +201,18 @@ public sealed record AssessmentAnswer(
                     PercentNow = Math.Round(fan.PercentNow, 1),
                     ReserveKelvin = Math.Round(fan.ReserveKelvin, 2),
                 }
-                : null
+                : null,
+            At(a.MeasuredDay),
+            By(a),
+            a.MeasuredRun is { } run
+                ? new MeasuredRunAnswer(run.Job, run.Phase, run.Run.Workload, run.Run.Minutes, run.Run.Settings)
+                : null,
+            a.Runs,
+            QueueItem.Round(a.WorstPart?.SigmaKelvin),
+            a.Result is { } result
+                ? new JobResultAnswer(result.Job, result.Level, result.At, result.Outcome, result.ComplaintGone)
+                : null,
+            a.Unmeasured is { } service ? new ServiceNotMeasured(service.Level, service.Date, service.Job) : null
         );
 
     private static PartAnswer Part(Assessment a, PartAssessment p) =>
@@ -187,20 +237,9 @@ public sealed record AssessmentAnswer(
             ],
             Math.Round(p.UnexplainedKelvin, 2),
             Math.Round(p.HiddenKelvin, 2),
-            [
-                new PathLayer(
-                    "joint",
-                    Math.Round(p.FreshJointKelvin + p.Split.Joint + p.Split.Mount, 2),
-                    Math.Round(p.FreshJointKelvin, 2)
-                ),
-                new PathLayer(
-                    "fins",
-                    Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin + p.Split.Dust, 2),
-                    Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin, 2)
-                ),
-                new PathLayer("fan", Math.Round(p.Split.Fan, 2), 0),
-            ],
-            Math.Round(p.LatestC, 1),
+            PathOf(p),
+            OrNull(p.LatestC),
+            p.Path is { } path ? OrNull(path.AirC) : null,
             Math.Round(p.HottestC, 1),
             Math.Round(p.HottestRiseKelvin, 1),
             Math.Round(p.HottestC + p.MarginKelvin, 1),
@@ -215,10 +254,47 @@ public sealed record AssessmentAnswer(
                     At(h.Day),
                     Math.Round(h.Observed, 2),
                     Math.Round(h.Room, 2),
-                    Math.Round(h.Model, 2)
+                    Math.Round(h.Model, 2),
+                    h.IsRun
                 )),
             ]
         );
+
+    /// <summary>
+    /// The layers of the heat path; air and layers add up to what was measured, in the figures as they are written. Without a measured
+    /// temperature the two that are always there, at the reference point.
+    /// </summary>
+    private static PathLayer[] PathOf(PartAssessment p)
+    {
+        if (p.Path is not { } path)
+            return
+            [
+                new(
+                    "joint",
+                    Math.Round(p.FreshJointKelvin + p.Split.Joint + p.Split.Mount, 1),
+                    Math.Round(p.FreshJointKelvin, 1)
+                ),
+                new(
+                    "fins",
+                    Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin + p.Split.Dust, 1),
+                    Math.Round(p.FreshRiseKelvin - p.FreshJointKelvin, 1)
+                ),
+            ];
+        var explained = path
+            .Layers.Where(l => l.Name != "unexplained")
+            .Select(l => new PathLayer(l.Name, Math.Round(l.Kelvin, 1), Math.Round(l.FreshKelvin, 1)))
+            .ToArray();
+        var left = Math.Round(p.LatestC, 1) - Math.Round(path.AirC, 1) - explained.Sum(l => l.NowKelvin);
+        return [.. explained, new PathLayer("unexplained", Math.Round(left, 1), 0)];
+    }
+
+    /// <summary>What was measured last: a run at the bench, or readings.</summary>
+    internal static string? By(Assessment a) =>
+        a.MeasuredDay is null ? null
+        : a.MeasuredRun is null ? "readings"
+        : "run";
+
+    internal static DateTimeOffset? At(double? day) => day is { } known ? At(known) : null;
 
     private static DateTimeOffset At(double day) => DateTimeOffset.FromUnixTimeSeconds((long)Math.Round(day * 86400));
 

@@ -13,19 +13,11 @@ namespace Pyrometron.Server.Judging;
 public sealed record JudgedFleet(FleetJudgement? Judgement, DateTimeOffset? JudgedAt, bool Pending);
 
 /// <summary>
-/// Keeps the fleet judged. When data changes, what it touches is judged again in the background; the whole fleet once an hour,
-/// since the dates move and the rooms with them. Other days are judged when asked for. An answer never waits for long: the
-/// older judgement is given with "pending".
+/// Keeps the fleet judged. It follows the change log: what a change touches is judged again in the background; the whole fleet once an
+/// hour, since the dates move and the rooms with them. A judgement is used only as long as the log has not gone on since. An answer never
+/// waits for long: the older judgement is given with "pending".
 /// </summary>
-public sealed class JudgementService(
-    FleetStore fleet,
-    ReadingStore readings,
-    SymptomStore symptoms,
-    PolicyStore policy,
-    JobStore jobs,
-    TimeProvider clock,
-    ILogger<JudgementService> log
-) : BackgroundService
+public sealed class JudgementService : BackgroundService
 {
     /// <summary>Other days kept besides the present one.</summary>
     private const int MostDays = 8;
@@ -36,56 +28,52 @@ public sealed class JudgementService(
     /// <summary>After this the whole fleet is judged again, whatever has changed.</summary>
     private static readonly TimeSpan Stale = TimeSpan.FromHours(1);
 
+    /// <summary>A file arrives in batches: judging each of them would be work for nothing.</summary>
+    private static readonly TimeSpan Batching = TimeSpan.FromMilliseconds(200);
+
+    private readonly Database _database;
+    private readonly FleetStore _fleet;
+    private readonly ReadingStore _readings;
+    private readonly ChangeStore _changes;
+    private readonly TimeProvider _clock;
+    private readonly ILogger<JudgementService> _log;
     private readonly ConcurrentDictionary<DateOnly, Judged> _byDay = new();
     private readonly SemaphoreSlim _one = new(1, 1);
     private readonly SemaphoreSlim _wake = new(0);
-    private readonly Lock _changes = new();
-    private readonly HashSet<string> _touched = [];
-    private bool _allTouched = true;
-    private int _dataVersion;
+    private long _lastChange;
     private Newest? _newest;
 
-    private sealed record Newest(int Version, DateTimeOffset? At);
+    /// <summary>Follows a database's change log.</summary>
+    public JudgementService(Database database, TimeProvider clock, ILogger<JudgementService> log)
+    {
+        (_database, _clock, _log) = (database, clock, log);
+        (_fleet, _readings, _changes) = (new FleetStore(database), new ReadingStore(database), new ChangeStore(database));
+        _lastChange = _changes.Last();
+        database.Changed += OnChanged;
+    }
 
+    /// <param name="Change">The line of the change log up to which it holds.</param>
+    private sealed record Newest(long Change, DateTimeOffset? At);
+
+    /// <param name="Change">The line of the change log up to which it holds.</param>
     /// <param name="At">When it was brought up to date.</param>
     /// <param name="WholeAt">When the whole fleet was judged.</param>
-    private sealed record Judged(int Version, FleetJudgement Judgement, DateTimeOffset At, DateTimeOffset WholeAt);
+    private sealed record Judged(long Change, FleetJudgement Judgement, DateTimeOffset At, DateTimeOffset WholeAt);
 
     /// <summary>Steps done and their number, while a judgement is being worked out.</summary>
     public (int Done, int Of) Progress { get; private set; }
 
-    /// <summary>Says that readings, services or reports of some machines have changed.</summary>
-    public void Changed(params IEnumerable<string> tags)
-    {
-        lock (_changes)
-        {
-            _touched.UnionWith(tags);
-            _dataVersion++;
-        }
-        _wake.Release();
-    }
-
-    /// <summary>Says that anything may have changed: zones, policy, many machines.</summary>
-    public void AllChanged()
-    {
-        lock (_changes)
-        {
-            _allTouched = true;
-            _dataVersion++;
-        }
-        _wake.Release();
-    }
-
     /// <summary>The day judged when none is asked for.</summary>
     public DateOnly PresentDay()
     {
-        var now = clock.GetUtcNow();
-        var version = Volatile.Read(ref _dataVersion);
-        // Finding the newest reading asks every machine: once for each state of the data is enough.
-        if (_newest is not { } known || known.Version != version)
-            _newest = known = new Newest(version, readings.NewestInstant());
-        var newest = known.At;
-        return DateOnly.FromDateTime(newest is { } at && now - at > Fresh ? at.UtcDateTime : now.UtcDateTime);
+        var now = _clock.GetUtcNow();
+        var change = Volatile.Read(ref _lastChange);
+        // Finding the newest reading asks every machine: only when readings have come in since.
+        if (_newest is not { } known || (known.Change != change && _changes.HasReadingsSince(known.Change)))
+            _newest = known = new Newest(change, _readings.NewestInstant());
+        else if (known.Change != change)
+            _newest = known = known with { Change = change };
+        return DateOnly.FromDateTime(known.At is { } at && now - at > Fresh ? at.UtcDateTime : now.UtcDateTime);
     }
 
     /// <summary>The judgement as of a day.</summary>
@@ -106,13 +94,20 @@ public sealed class JudgementService(
         return new JudgedFleet(judged?.Judgement, judged?.At, pending);
     }
 
-    /// <summary>One machine's judgement with its past, from its readings as they are now; null when its zone was never judged.</summary>
+    /// <summary>One machine's judgement with its past, from its data as it is now; null when its zone was never judged.</summary>
     public Assessment? One(FleetJudgement before, string tag)
     {
-        if (!before.ByTag.ContainsKey(tag) || fleet.Find(tag) is not { RetiredOn: null } stored)
+        if (!before.ByTag.ContainsKey(tag) || _fleet.Find(tag) is not { RetiredOn: null } stored)
             return null;
-        using var judge = Judge(before.AsOf, [stored]);
-        return judge.Core.JudgeOne(before, judge.Register.Assets[0]);
+        using var judge = OpenJudge.Of(_database, before.AsOf, [stored], before.AsOf == PresentDay(), whole: false);
+        return judge.Core.JudgeOne(before, stored.Asset);
+    }
+
+    /// <inheritdoc/>
+    public override void Dispose()
+    {
+        _database.Changed -= OnChanged;
+        base.Dispose();
     }
 
     /// <inheritdoc/>
@@ -130,14 +125,12 @@ public sealed class JudgementService(
             }
             catch (Exception error)
             {
-                log.LogError(error, "The fleet could not be judged; the last judgement stays until data changes again");
+                _log.LogError(error, "The fleet could not be judged; the last judgement stays until data changes again");
             }
             try
             {
-                if (!await _wake.WaitAsync(Stale, stoppingToken))
-                    AllChanged();
-                // A file arrives in batches: judging each of them would be work for nothing.
-                await Task.Delay(200, stoppingToken);
+                await _wake.WaitAsync(Stale, stoppingToken);
+                await Task.Delay(Batching, stoppingToken);
             }
             catch (OperationCanceledException)
             {
@@ -148,61 +141,18 @@ public sealed class JudgementService(
         }
     }
 
-    /// <summary>A judge of one day with the readings open; dispose it when done.</summary>
-    private sealed record OpenJudge(FleetJudge Core, Register Register, SeriesReader Reader) : IDisposable
+    private void OnChanged()
     {
-        public void Dispose() => Reader.Dispose();
+        Volatile.Write(ref _lastChange, _changes.Last());
+        _wake.Release();
     }
-
-    /// <param name="machines">Those in use.</param>
-    private OpenJudge Judge(DateOnly day, IReadOnlyList<StoredAsset> machines)
-    {
-        var register = new Register(fleet.Sites(), [.. machines.Select(m => m.Asset)]);
-        if (day == PresentDay())
-            register = WithWorkSince(register, day);
-        var stored = machines.ToDictionary(a => a.Asset.Tag);
-        var until = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).ToUnixTimeMilliseconds() - 1;
-        var reported = symptoms.Standing();
-        var reader = readings.Series(until);
-        return new OpenJudge(
-            new FleetJudge(
-                register,
-                day,
-                policy.Current() with
-                {
-                    Proven = ProvenGains.Of(jobs.Proven()),
-                    Times = ProvenMinutes.Of(jobs.Timed()),
-                },
-                asset => reader.Read(stored[asset.Tag]),
-                asset => reported.GetValueOrDefault(asset.Tag, [])
-            ),
-            register,
-            reader
-        );
-    }
-
-    /// <summary>
-    /// Work done after the newest readings counts at once: where readings ended long ago the judged day lies in the past, and
-    /// a machine that was served since would stand in the queue for ever.
-    /// </summary>
-    private static Register WithWorkSince(Register register, DateOnly day) =>
-        register with
-        {
-            Assets =
-            [
-                .. register.Assets.Select(a =>
-                    a.Services.Count == 0 || a.Services[^1].Date <= day
-                        ? a
-                        : a with
-                        {
-                            Services = [.. a.Services.Select(s => s.Date > day ? s with { Date = day } : s)],
-                        }
-                ),
-            ],
-        };
 
     private Judged? Current(DateOnly day) =>
-        _byDay.TryGetValue(day, out var judged) && judged.Version == Volatile.Read(ref _dataVersion) ? judged : null;
+        _byDay.TryGetValue(day, out var judged)
+        && judged.Change == Volatile.Read(ref _lastChange)
+        && _clock.GetUtcNow() - judged.WholeAt <= Stale
+            ? judged
+            : null;
 
     private async Task JudgeAsync(DateOnly day, CancellationToken cancellation)
     {
@@ -211,32 +161,29 @@ public sealed class JudgementService(
         {
             if (Current(day) is not null)
                 return;
-            var present = day == PresentDay();
-            var (version, touched) = Take(present);
-            try
-            {
-                var clockwork = Stopwatch.StartNew();
-                using var judge = Judge(day, [.. fleet.All().Where(m => m.RetiredOn is null)]);
-                var before = touched is null ? null : _byDay.GetValueOrDefault(day);
-                var now = clock.GetUtcNow();
-                var whole = before is null || now - before.WholeAt > Stale;
-                var judgement = whole
-                    ? judge.Core.JudgeAll((done, of) => Progress = (done, of), cancellation)
-                    : judge.Core.JudgeAgain(before!.Judgement, touched!, cancellation);
-                _byDay[day] = new Judged(version, judgement, now, whole ? now : before!.WholeAt);
-                log.LogInformation(
-                    "Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms",
-                    whole ? "all" : $"{touched!.Count} and their like",
-                    judgement.Queue.Count,
-                    day,
-                    clockwork.ElapsedMilliseconds
-                );
-            }
-            catch
-            {
-                PutBack(present, touched);
-                throw;
-            }
+            var time = Stopwatch.StartNew();
+            var now = _clock.GetUtcNow();
+            var before = _byDay.GetValueOrDefault(day);
+            var touched = _changes.TouchedSince(before?.Change ?? 0);
+            var tags = before is null || now - before.WholeAt > Stale ? null : touched.Tags;
+            using var judge = OpenJudge.Of(
+                _database,
+                day,
+                [.. _fleet.All().Where(m => m.RetiredOn is null)],
+                day == PresentDay(),
+                whole: tags is null
+            );
+            var judgement = tags is null
+                ? judge.Core.JudgeAll((done, of) => Progress = (done, of), cancellation)
+                : judge.Core.JudgeAgain(before!.Judgement, tags, cancellation);
+            _byDay[day] = new Judged(touched.Last, judgement, now, tags is null ? now : before!.WholeAt);
+            _log.LogInformation(
+                "Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms",
+                tags is null ? "all" : $"{tags.Count} and their like",
+                judgement.Queue.Count,
+                day,
+                time.ElapsedMilliseconds
+            );
             foreach (var old in _byDay.Where(j => j.Key != day).OrderByDescending(j => j.Value.At).Skip(MostDays).ToArray())
                 _byDay.TryRemove(old.Key, out _);
         }
@@ -245,29 +192,47 @@ public sealed class JudgementService(
             _one.Release();
         }
     }
+}
 
-    /// <summary>What has been touched since the present day was judged last; null for everything. Other days are always judged whole.</summary>
-    private (int Version, HashSet<string>? Touched) Take(bool present)
+/// <summary>A judge of one day with the readings open; dispose it when done.</summary>
+internal sealed record OpenJudge(FleetJudge Core, SeriesReader Reader) : IDisposable
+{
+    /// <summary>Opens one.</summary>
+    /// <param name="machines">Those in use.</param>
+    /// <param name="present">Whether it is the present day: then work done and runs measured since count for their own machine.</param>
+    /// <param name="whole">Whether all machines will be asked for, or a few.</param>
+    public static OpenJudge Of(Database database, DateOnly day, IReadOnlyList<StoredAsset> machines, bool present, bool whole)
     {
-        lock (_changes)
-        {
-            if (!present)
-                return (_dataVersion, null);
-            HashSet<string>? touched = _allTouched ? null : [.. _touched];
-            _touched.Clear();
-            _allTouched = false;
-            return (_dataVersion, touched);
-        }
+        var (jobs, history) = (new JobStore(database), new HistoryStore(database));
+        var stored = machines.ToDictionary(a => a.Asset.Tag);
+        var end = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero);
+        var reader = new ReadingStore(database).Series(end.ToUnixTimeMilliseconds() - 1);
+        var known = whole ? history.All() : null;
+        return new OpenJudge(
+            new FleetJudge(
+                new JudgementBasis(
+                    new Register(new FleetStore(database).Sites(), [.. machines.Select(m => m.Asset)]),
+                    day,
+                    new PolicyStore(database).Current() with
+                    {
+                        Proven = ProvenGains.Of(jobs.Proven()),
+                        Times = ProvenMinutes.Of(jobs.Timed()),
+                    },
+                    asset => reader.Read(stored[asset.Tag])
+                )
+                {
+                    History = asset =>
+                        known is null ? history.Of(stored[asset.Tag].Id)
+                        : known.TryGetValue(stored[asset.Tag].Id, out var happened) ? happened
+                        : Pyrometron.Core.Events.MachineHistory.Empty,
+                    LaterWorkCounts = present,
+                    Threads = Environment.ProcessorCount,
+                }
+            ),
+            reader
+        );
     }
 
-    private void PutBack(bool present, HashSet<string>? touched)
-    {
-        if (!present)
-            return;
-        lock (_changes)
-        {
-            _allTouched |= touched is null;
-            _touched.UnionWith(touched ?? []);
-        }
-    }
+    /// <inheritdoc/>
+    public void Dispose() => Reader.Dispose();
 }

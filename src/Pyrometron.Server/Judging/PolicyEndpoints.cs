@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
@@ -42,11 +43,7 @@ internal static class PolicyEndpoints
         group.MapPut("", Put);
     }
 
-    private static Results<Ok<PolicyDto>, ProblemHttpResult> Put(
-        PolicyDto request,
-        PolicyStore policy,
-        JudgementService judgement
-    )
+    private static Results<Ok<PolicyDto>, ProblemHttpResult> Put(PolicyDto request, PolicyStore policy, FleetUseCases fleet)
     {
         var problems = new List<InputProblem>();
         double Number(double? value, string name, double least, double most, string unit)
@@ -88,9 +85,7 @@ internal static class PolicyEndpoints
             Number(value, "values/" + name, least, most, unit);
         if (problems.Count > 0)
             return Problems.Input(problems);
-        policy.Set(next, bench);
-        if (next != before)
-            judgement.AllChanged();
+        fleet.ChangeRules(Actor.Unnamed, next, bench);
         return TypedResults.Ok(PolicyDto.From(next, bench));
     }
 

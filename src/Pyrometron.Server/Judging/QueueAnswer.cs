@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
 using Pyrometron.Storage;
 
@@ -48,13 +49,23 @@ public sealed record OpenJob(long Id, string State);
 
 /// <summary>One machine of the queue.</summary>
 /// <param name="DriftKelvin">What service could win back on the worst part.</param>
+/// <param name="DriftUncertaintyKelvin">Standard uncertainty of it.</param>
+/// <param name="NeedsWorkProbability">Not worked out yet.</param>
+/// <param name="Measure">Not worked out yet.</param>
 /// <param name="ValuePerHour">Net value of the advised service for an hour of work, in the house's currency; null where nothing is to win.</param>
+/// <param name="AsOf">As of when this machine is judged, where that is later than the queue: it was worked on since; else null.</param>
+/// <param name="MeasuredAt">When it was measured last.</param>
+/// <param name="MeasuredBy"><c>run</c> or <c>readings</c>.</param>
+/// <param name="ReasonMessage">The reason as template and values.</param>
 public sealed record QueueItem(
     int Rank,
     string Asset,
     Urgency Urgency,
     Cause Cause,
     double? DriftKelvin,
+    double? DriftUncertaintyKelvin,
+    double? NeedsWorkProbability,
+    string? Measure,
     DateOnly? ActionDate,
     DateOnly? ActionDateEarly,
     DateOnly? ActionDateLate,
@@ -72,34 +83,49 @@ public sealed record QueueItem(
     bool UnderWarranty,
     Strip? Strip,
     SetAsideAnswer? SetAside,
-    OpenJob? Job
+    OpenJob? Job,
+    DateOnly? AsOf,
+    DateTimeOffset? MeasuredAt,
+    string? MeasuredBy,
+    Message ReasonMessage
 )
 {
-    internal static QueueItem From(Assessment a, int rank, Places places, SetAside? aside, StoredJob? job) =>
+    /// <summary>Beside its row's neighbours: where it stands, and what is in hand on it.</summary>
+    /// <param name="FleetDay">As of when the queue is.</param>
+    internal sealed record Surroundings(Places Places, DateOnly FleetDay, SetAside? Aside, StoredJob? Job);
+
+    internal static QueueItem From(Assessment a, int rank, Surroundings at) =>
         new(
             rank,
             a.Asset.Tag,
             a.Urgency,
             a.Cause,
             Round(a.DriftKelvin),
+            Round(a.WorstPart?.SigmaKelvin),
+            null,
+            null,
             a.Action?.Day,
             a.Action?.Early,
             a.Action?.Late,
             a.Service,
             a.Minutes,
             a.Evidence,
-            a.Reason,
+            a.Reason.ToString(),
             a.Asset.Kind,
             a.Asset.Model,
             a.Asset.Zone,
-            places.ZoneName(a.Asset.Zone),
-            places.SiteOf(a.Asset.Zone),
+            at.Places.ZoneName(a.Asset.Zone),
+            at.Places.SiteOf(a.Asset.Zone),
             a.ServiceDue?.Due,
             Round(a.Advised?.PerHour),
             a.Asset.UnderWarranty(a.AsOf),
             StripOf(a),
-            aside is null ? null : new SetAsideAnswer(aside.Reason, aside.Until),
-            job is null ? null : new OpenJob(job.Id, Words.Of(job.State))
+            at.Aside is { } aside ? new SetAsideAnswer(aside.Reason, aside.Until) : null,
+            at.Job is { } job ? new OpenJob(job.Id, Words.Of(job.State)) : null,
+            a.AsOf == at.FleetDay ? null : a.AsOf,
+            AssessmentAnswer.At(a.MeasuredDay),
+            AssessmentAnswer.By(a),
+            a.Reason
         );
 
     private static Strip? StripOf(Assessment a)

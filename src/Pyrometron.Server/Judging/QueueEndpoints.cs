@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Policies;
@@ -54,11 +55,20 @@ internal static class QueueEndpoints
             .Take(most)
             .Select(
                 (a, i) =>
-                    QueueItem.From(a, i + 1, places, aside.GetValueOrDefault(a.Asset.Tag), open[a.Asset.Tag].FirstOrDefault())
+                    QueueItem.From(
+                        a,
+                        i + 1,
+                        new(
+                            places,
+                            judged.Judgement!.AsOf,
+                            aside.GetValueOrDefault(a.Asset.Tag),
+                            open[a.Asset.Tag].FirstOrDefault()
+                        )
+                    )
             )
             .ToArray();
         var zones = (judged.Judgement?.Zones ?? [])
-            .Where(z => z.Machines >= Core.Drift.ZoneRoom.LeastMachines && z.NowKelvin >= 2)
+            .Where(z => z.Machines >= Core.Drift.ZoneRoom.LeastMachines && z.NowKelvin >= OutsideCauses.NotableKelvin)
             .Select(z => new WarmZone(z.Zone, places.ZoneName(z.Zone), z.NowKelvin, z.Machines))
             .ToArray();
         var counts = (judged.Judgement?.Queue ?? []).GroupBy(a => a.Urgency).ToDictionary(g => Words.Of(g.Key), g => g.Count());
@@ -94,7 +104,15 @@ internal static class QueueEndpoints
         {
             var answer = AssessmentAnswer.From(assessment, judged);
             var record = TrackRecord.Of(jobs.PredictedAndFound()).FirstOrDefault(r => r.Predicted == answer.Cause)?.Says;
-            return TypedResults.Ok(record is null ? answer : answer with { Sentences = [.. answer.Sentences, record] });
+            return TypedResults.Ok(
+                record is null
+                    ? answer
+                    : answer with
+                    {
+                        Sentences = [.. answer.Sentences, record.ToString()],
+                        SentenceMessages = [.. answer.SentenceMessages, record],
+                    }
+            );
         }
         return fleet.Find(tag) switch
         {

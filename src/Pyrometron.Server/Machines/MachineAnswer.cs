@@ -11,7 +11,37 @@ namespace Pyrometron.Server.Machines;
 public sealed record PartDto(string? Part, double? LimitCelsius, JointMaterial? Interface);
 
 /// <summary>A service in a machine's book.</summary>
-public sealed record ServiceEntry(long Id, DateOnly Date, ServiceLevel Level, string? VoidedReason, long? JobId);
+/// <param name="At">When it was filed; null where only the day is known.</param>
+/// <param name="LiftedCooler">Whether the cooler came off: then new paste came with it.</param>
+/// <param name="Renewed">Share of each cause that it took away, 0 to 1; those of which it took nothing are left out.</param>
+/// <param name="Proven">What the runs before and after it showed; null while it is not measured.</param>
+public sealed record ServiceEntry(
+    long Id,
+    DateOnly Date,
+    ServiceLevel Level,
+    string? VoidedReason,
+    long? JobId,
+    DateTimeOffset? At,
+    bool LiftedCooler,
+    IReadOnlyDictionary<string, double> Renewed,
+    VerdictOutcome? Proven,
+    string? By
+)
+{
+    internal static ServiceEntry From(StoredService s) =>
+        new(
+            s.Id,
+            s.Service.Date,
+            s.Service.Level,
+            s.VoidedReason,
+            s.Service.Job,
+            s.Service.At,
+            s.Service.LiftedCooler,
+            Enum.GetValues<Cause>().Where(c => s.Service.Renewed.Of(c) > 0).ToDictionary(Words.Of, s.Service.Renewed.Of),
+            s.Service.Proven,
+            s.Service.By
+        );
+}
 
 /// <summary>A report in a machine's book.</summary>
 public sealed record SymptomEntry(long Id, DateOnly Date, SymptomKind Kind, string? Note, string? WithdrawnReason);
@@ -55,9 +85,12 @@ public sealed record MachineEdit(
 )
 {
     /// <summary>The machine with the edit applied.</summary>
-    /// <returns>Null when there are problems.</returns>
-    internal Asset? Apply(Asset asset, IReadOnlySet<string> zones, IReadOnlySet<string> tags, List<InputProblem> problems)
+    /// <exception cref="RefusedInputException">It cannot be taken.</exception>
+    internal Asset Apply(Asset asset, Register register)
     {
+        var problems = new List<InputProblem>();
+        var zones = register.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet();
+        var tags = register.Assets.Select(a => a.Tag).ToHashSet();
         void Check(bool good, string at, string message)
         {
             if (!good)
@@ -90,7 +123,7 @@ public sealed record MachineEdit(
             "every part of the machine is needed, once"
         );
         return problems.Count > 0
-            ? null
+            ? throw new RefusedInputException(problems)
             : asset with
             {
                 Model = Model!,

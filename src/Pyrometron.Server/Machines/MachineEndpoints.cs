@@ -1,7 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.Fleet;
+using Pyrometron.Application.Readings;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Readings;
-using Pyrometron.Formats;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
@@ -50,9 +51,9 @@ internal static class MachineEndpoints
         group.MapPut("/{tag}/set-aside", SetAside);
         group.MapDelete(
             "/{tag}/set-aside",
-            (string tag, SetAsideStore aside) =>
+            (string tag, FleetUseCases fleet) =>
             {
-                aside.TakeBack(tag);
+                fleet.TakeBack(Actor.Unnamed, tag);
                 return TypedResults.NoContent();
             }
         );
@@ -91,11 +92,7 @@ internal static class MachineEndpoints
                 stored.RetiredOn,
                 stored.RetiredReason,
                 [.. a.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
-                [
-                    .. services
-                        .Of(stored.Id)
-                        .Select(s => new ServiceEntry(s.Id, s.Service.Date, s.Service.Level, s.VoidedReason, s.JobId)),
-                ],
+                [.. services.Of(stored.Id).Select(s => ServiceEntry.From(s))],
                 fleet.Changes(stored.Id),
                 readings.Amendments(stored),
                 [.. jobs.Of(stored.Id).Select(JobSummary.From)],
@@ -109,87 +106,57 @@ internal static class MachineEndpoints
         );
     }
 
-    private static Results<NoContent, ProblemHttpResult> Put(
-        string tag,
-        MachineEdit edit,
-        FleetStore fleet,
-        JudgementService judgement
-    )
+    private static NoContent Put(string tag, MachineEdit edit, FleetUseCases fleet)
     {
-        if (fleet.Find(tag) is not { } stored)
-            return Unknown(tag);
-        var register = fleet.Register();
-        var problems = new List<InputProblem>();
-        if (
-            edit.Apply(
-                stored.Asset,
-                register.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet(),
-                register.Assets.Select(a => a.Tag).ToHashSet(),
-                problems
-            )
-            is not { } asset
-        )
-            return Problems.Input(problems);
-        fleet.Update(asset);
-        judgement.Changed(tag);
+        fleet.Edit(Actor.Unnamed, tag, edit.Apply);
         return TypedResults.NoContent();
     }
 
     private static Results<NoContent, ProblemHttpResult> Retire(
         string tag,
         Retirement request,
-        FleetStore fleet,
-        JobStore jobs,
-        TimeProvider clock,
-        JudgementService judgement
+        FleetUseCases fleet,
+        TimeProvider clock
     )
     {
-        if (fleet.Find(tag) is not { } stored)
-            return Unknown(tag);
         if (request.Retired && NeedsReason(request.Reason) is { } problem)
             return problem;
-        if (request.Retired && jobs.Of(stored.Id).Any(j => j.State == Core.Jobs.JobState.Open))
-            return Problems.Conflict($"A job is open on '{tag}'; finish or give it up first.");
-        fleet.Retire(tag, request.Retired ? request.On ?? Today(clock) : null, request.Retired ? request.Reason : null);
-        judgement.Changed(tag);
+        fleet.Retire(
+            Actor.Unnamed,
+            tag,
+            request.Retired ? request.On ?? Today(clock) : null,
+            request.Retired ? request.Reason : null
+        );
         return TypedResults.NoContent();
     }
 
     private static Results<NoContent, ProblemHttpResult> SetAside(
         string tag,
         PutAside request,
-        FleetStore fleet,
-        SetAsideStore aside,
+        FleetUseCases fleet,
         TimeProvider clock
     )
     {
-        if (fleet.Find(tag) is null)
-            return Unknown(tag);
         if (NeedsReason(request.Reason) is { } problem)
             return problem;
         if (request.Until is not { } until || until <= Today(clock) || until > Today(clock).AddYears(2))
             return Problems.Input("/until", "until is needed: the day it comes back, after today and within two years");
-        aside.Put(tag, request.Reason!, until);
+        fleet.SetAside(Actor.Unnamed, tag, request.Reason!, until);
         return TypedResults.NoContent();
     }
 
     private static Results<NoContent, ProblemHttpResult> PostService(
         string tag,
         AddService request,
-        FleetStore fleet,
-        ServiceStore services,
-        TimeProvider clock,
-        JudgementService judgement
+        FleetUseCases fleet,
+        TimeProvider clock
     )
     {
-        if (fleet.Find(tag) is null)
-            return Unknown(tag);
         if (request.Date is not { } date || date > Today(clock).AddDays(1) || date.Year < 1990)
             return Problems.Input("/date", "date is needed: the day of the service, not later than today");
         if (request.Level is not { } level)
             return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}");
-        services.Add([(tag, new ServiceDone(date, level))]);
-        judgement.Changed(tag);
+        fleet.AddService(Actor.Unnamed, tag, new ServiceDone(date, level));
         return TypedResults.NoContent();
     }
 
@@ -197,18 +164,12 @@ internal static class MachineEndpoints
         string tag,
         long service,
         Voiding request,
-        FleetStore fleet,
-        ServiceStore services,
-        JudgementService judgement
+        FleetUseCases fleet
     )
     {
-        if (fleet.Find(tag) is not { } stored)
-            return Unknown(tag);
         if (request.Voided && NeedsReason(request.Reason) is { } problem)
             return problem;
-        if (!services.Void(stored.Id, service, request.Voided ? request.Reason : null))
-            return Problems.Missing($"'{tag}' has no service {service}.");
-        judgement.Changed(tag);
+        fleet.VoidService(Actor.Unnamed, tag, service, request.Voided ? request.Reason : null);
         return TypedResults.NoContent();
     }
 
@@ -229,21 +190,13 @@ internal static class MachineEndpoints
             )
             : Unknown(tag);
 
-    private static Results<NoContent, ProblemHttpResult> VoidReading(
-        string tag,
-        ReadingVoiding request,
-        FleetStore fleet,
-        ReadingStore readings,
-        JudgementService judgement
-    )
+    private static Results<NoContent, ProblemHttpResult> VoidReading(string tag, ReadingVoiding request, ReadingUseCases readings)
     {
-        if (fleet.Find(tag) is not { } stored)
-            return Unknown(tag);
         if (NeedsReason(request.Reason) is { } problem)
             return problem;
-        if (request.At is not { } at || !readings.Void(stored, at, request.Voided, request.Reason!))
-            return Problems.Missing($"'{tag}' has no reading at that instant.");
-        judgement.Changed(tag);
+        if (request.At is not { } at)
+            return Problems.Input("/at", "at is needed: the instant of the reading");
+        readings.Void(Actor.Unnamed, tag, at, request.Voided, request.Reason!);
         return TypedResults.NoContent();
     }
 
@@ -251,27 +204,23 @@ internal static class MachineEndpoints
         string tag,
         ReadingCorrection request,
         FleetStore fleet,
-        ReadingStore readings,
-        JudgementService judgement
+        ReadingUseCases readings
     )
     {
-        if (fleet.Find(tag) is not { } stored)
-            return Unknown(tag);
         if (NeedsReason(request.Reason) is { } problem)
             return problem;
-        var temperature = request.Column is "ambient_c" or "outlet_c" || stored.Asset.Parts.Any(p => p.Name == request.Column);
-        if (request.Value is { } value && (temperature ? value is < -273.15 or > Reading.HottestC : value is < 0 or > 1e9))
+        if (request.At is not { } at || request.Column is not { } column)
+            return Problems.Input("/at", "at and column are needed: the instant of the reading, and what of it is corrected");
+        var temperature = column is "ambient_c" or "outlet_c" || fleet.Find(tag)?.Asset.Parts.Any(p => p.Name == column) == true;
+        if (
+            request.Value is { } value
+            && (temperature ? value is < Reading.ColdestC or > Reading.HottestC : value is < 0 or > Reading.LargestNumber)
+        )
             return Problems.Input(
                 "/value",
                 temperature ? "A temperature lies between −273.15 and 1000 °C." : "This cannot be negative."
             );
-        if (
-            request.At is not { } at
-            || request.Column is not { } column
-            || !readings.Correct(stored, at, column, request.Value, request.Reason!)
-        )
-            return Problems.Missing($"'{tag}' has no reading at that instant, or it has no column '{request.Column}'.");
-        judgement.Changed(tag);
+        readings.Correct(Actor.Unnamed, tag, new ReadingCorrected(at, column, request.Value, request.Reason!));
         return TypedResults.NoContent();
     }
 

@@ -1,14 +1,15 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Server.Hosting;
-using Pyrometron.Server.Judging;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Machines;
 
 /// <summary>What somebody saw or heard a machine do.</summary>
-public sealed record ReportSymptom(DateOnly? Date, SymptomKind? Kind, string? Note);
+/// <param name="MinutesToFailure">After how long it shows, where that is known.</param>
+public sealed record ReportSymptom(DateOnly? Date, SymptomKind? Kind, string? Note, double? MinutesToFailure = null);
 
 /// <summary>A report withdrawn.</summary>
 public sealed record WithdrawSymptom(string? Reason);
@@ -16,6 +17,8 @@ public sealed record WithdrawSymptom(string? Reason);
 /// <summary>Reports of people about machines.</summary>
 internal static class SymptomEndpoints
 {
+    private const double MostMinutes = 10_000;
+
     public static void MapSymptoms(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/assets/{tag}/symptoms").WithTags("Machines");
@@ -26,14 +29,10 @@ internal static class SymptomEndpoints
     private static Results<NoContent, ProblemHttpResult> Post(
         string tag,
         ReportSymptom request,
-        FleetStore fleet,
-        SymptomStore symptoms,
-        TimeProvider clock,
-        JudgementService judgement
+        FleetUseCases fleet,
+        TimeProvider clock
     )
     {
-        if (fleet.Find(tag) is not { } stored)
-            return MachineEndpoints.Unknown(tag);
         var today = MachineEndpoints.Today(clock);
         if ((request.Date ?? today) is var date && (date > today.AddDays(1) || date.Year < 1990))
             return Problems.Input("/date", "date is the day it was noticed, not later than today");
@@ -41,8 +40,16 @@ internal static class SymptomEndpoints
             return Problems.Input("/kind", $"kind is needed: one of {Words.List<SymptomKind>()}");
         if (request.Note?.Length > MachineEndpoints.LongestReason)
             return Problems.Input("/note", $"A note is {MachineEndpoints.LongestReason} characters at most.");
-        symptoms.Add(stored.Id, new Symptom(date, kind, string.IsNullOrWhiteSpace(request.Note) ? null : request.Note.Trim()));
-        judgement.Changed(tag);
+        if (request.MinutesToFailure is not (null or > 0 and <= MostMinutes))
+            return Problems.Input("/minutesToFailure", $"minutesToFailure lies above 0 and up to {MostMinutes}");
+        fleet.Report(
+            Actor.Unnamed,
+            tag,
+            new Symptom(date, kind, string.IsNullOrWhiteSpace(request.Note) ? null : request.Note.Trim())
+            {
+                MinutesToFailure = request.MinutesToFailure,
+            }
+        );
         return TypedResults.NoContent();
     }
 
@@ -50,18 +57,12 @@ internal static class SymptomEndpoints
         string tag,
         long id,
         WithdrawSymptom request,
-        FleetStore fleet,
-        SymptomStore symptoms,
-        JudgementService judgement
+        FleetUseCases fleet
     )
     {
-        if (fleet.Find(tag) is not { } stored)
-            return MachineEndpoints.Unknown(tag);
         if (MachineEndpoints.NeedsReason(request.Reason) is { } problem)
             return problem;
-        if (!symptoms.Withdraw(stored.Id, id, request.Reason!))
-            return Problems.Missing($"'{tag}' has no report {id} that stands.");
-        judgement.Changed(tag);
+        fleet.WithdrawReport(Actor.Unnamed, tag, id, request.Reason!);
         return TypedResults.NoContent();
     }
 }

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Proof;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Units;
@@ -20,6 +21,10 @@ public sealed record RunPartDto(string? Part, double? Celsius, double? Resolutio
 /// <param name="AmbientSpreadKelvin">Half-width of a guessed ambient.</param>
 /// <param name="Position">How it stood: in its rack, flat, propped.</param>
 /// <param name="FailedAfterMinutes">When it switched off or crashed.</param>
+/// <param name="Source">Where the figures come from; typed when omitted.</param>
+/// <param name="Settled">Whether the temperatures had settled, where somebody knows.</param>
+/// <param name="ShareOfRise">The share of its rise that it had reached at the end, 0 to 1.</param>
+/// <param name="StartCelsius">The temperature it started from.</param>
 public sealed record RunDto(
     string? Workload,
     double? Minutes,
@@ -33,7 +38,11 @@ public sealed record RunDto(
     bool? Throttled,
     IReadOnlyList<RunPartDto>? Parts,
     string? Position = null,
-    double? FailedAfterMinutes = null
+    double? FailedAfterMinutes = null,
+    RunSource? Source = null,
+    bool? Settled = null,
+    double? ShareOfRise = null,
+    double? StartCelsius = null
 )
 {
     /// <summary>Checks the run and makes it a Core run.</summary>
@@ -62,6 +71,8 @@ public sealed record RunDto(
         Within("fan/rpm", Fan?.Rpm, 0, 100_000, "rpm");
         Within("powerWatts", PowerWatts, 0, 1e6, "W");
         Within("clockMhz", ClockMhz, 0, 1e6, "MHz");
+        Within("shareOfRise", ShareOfRise, 0, 1, "");
+        Within("startCelsius", StartCelsius, -60, Reading.HottestC, "°C");
         Within("failedAfterMinutes", FailedAfterMinutes, 0, 100_000, "minutes");
         if (Position?.Length > 200)
             Wrong("position", "position is 200 characters at most");
@@ -98,11 +109,17 @@ public sealed record RunDto(
                         p.ResolutionKelvin ?? 1,
                         p.MaximumCelsius is { } hottest ? new Celsius(hottest) : null
                     )),
-                ],
-                AmbientSpreadKelvin ?? 0,
-                Position,
-                FailedAfterMinutes
-            );
+                ]
+            )
+            {
+                AmbientSpread = AmbientSpreadKelvin ?? 0,
+                Position = Position,
+                FailedAfterMinutes = FailedAfterMinutes,
+                Source = Source ?? RunSource.Typed,
+                Settled = Settled,
+                ShareOfRise = ShareOfRise,
+                Start = StartCelsius is { } start ? new Celsius(start) : null,
+            };
     }
 
     internal static RunDto From(Run run) =>
@@ -119,7 +136,11 @@ public sealed record RunDto(
             run.Throttled,
             [.. run.Parts.Select(p => new RunPartDto(p.Part, p.Celsius.Value, p.ResolutionKelvin, p.Maximum?.Value))],
             run.Position,
-            run.FailedAfterMinutes
+            run.FailedAfterMinutes,
+            run.Source == RunSource.Typed ? null : run.Source,
+            run.Settled,
+            run.ShareOfRise,
+            run.Start?.Value
         );
 }
 
@@ -142,23 +163,24 @@ internal sealed class RunConverter : JsonConverter<Run>
 /// <summary>Two runs to compare.</summary>
 public sealed record VerdictRequest(ServiceLevel? Service, RunDto? Before, RunDto? After);
 
+/// <summary>Why a comparison is limited, adjusted or not possible.</summary>
+/// <param name="Code">Stable word for programs, such as <c>ambient-differs</c>.</param>
+/// <param name="Message">In plain English.</param>
+/// <param name="Says">The same as template and values.</param>
+public sealed record VerdictReasonAnswer(string Code, string Message, Message Says);
+
 /// <summary>A verdict as the API speaks it.</summary>
+/// <param name="AdviceMessages">The advice as templates and values.</param>
+/// <param name="AlsoBetter">What is better besides the kelvins.</param>
 public sealed record VerdictAnswer(
     VerdictOutcome Outcome,
     IReadOnlyList<PartVerdict> Parts,
-    IReadOnlyList<VerdictReason> Reasons,
-    IReadOnlyList<string> Advice
+    IReadOnlyList<VerdictReasonAnswer> Reasons,
+    IReadOnlyList<string> Advice,
+    IReadOnlyList<Message> AdviceMessages,
+    IReadOnlyList<AlsoBetter> AlsoBetter
 )
 {
-    /// <summary>Without a before-run nothing can be proven, whatever the after-run says.</summary>
-    internal static VerdictAnswer Unproven { get; } =
-        new(
-            VerdictOutcome.NotComparable,
-            [],
-            [new VerdictReason("before-missing", "There was no before-run, so nothing can be proven.")],
-            ["The after-run stands as the machine's new starting point."]
-        );
-
     internal static VerdictAnswer From(Verdict v) =>
         new(
             v.Outcome,
@@ -172,7 +194,9 @@ public sealed record VerdictAnswer(
                     }
                 ),
             ],
-            v.Reasons,
-            v.Advice
+            [.. v.Reasons.Select(r => new VerdictReasonAnswer(r.Code, r.Says.ToString(), r.Says))],
+            [.. v.Advice.Select(a => a.ToString())],
+            v.Advice,
+            v.AlsoBetter
         );
 }

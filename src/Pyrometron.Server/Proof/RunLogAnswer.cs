@@ -1,4 +1,4 @@
-using System.Globalization;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Proof;
 
 namespace Pyrometron.Server.Proof;
@@ -26,6 +26,7 @@ public sealed record SettledPartAnswer(
 /// <param name="StoppedAt">Minute at which the load broke off, or null.</param>
 /// <param name="ThrottledFrom">Minute from which it throttled, or null.</param>
 /// <param name="Sentences">The same in words.</param>
+/// <param name="Messages">The words as templates and values.</param>
 public sealed record RunLogAnswer(
     double Minutes,
     double? StoppedAt,
@@ -36,7 +37,8 @@ public sealed record RunLogAnswer(
     double? FanRpm,
     double? FanPercent,
     IReadOnlyList<SettledPartAnswer> Parts,
-    IReadOnlyList<string> Sentences
+    IReadOnlyList<string> Sentences,
+    IReadOnlyList<Message> Messages
 )
 {
     internal static RunLogAnswer From(RunReading run) =>
@@ -63,18 +65,30 @@ public sealed record RunLogAnswer(
                     [.. p.Curve.Select(c => new CurvePoint(Math.Round(c.Minute, 3), c.Celsius, Math.Round(c.Fitted, 2)))]
                 )),
             ],
+            [.. Say(run).Select(m => m.ToString())],
             [.. Say(run)]
         );
 
-    private static IEnumerable<string> Say(RunReading run)
+    private static IEnumerable<Message> Say(RunReading run)
     {
-        static string N(double value, string format = "0.#") => value.ToString(format, CultureInfo.InvariantCulture);
         if (run.StoppedAt is { } stopped)
-            yield return $"The load broke off after {N(stopped)} minutes; what came later is left out. If nobody stopped it, it crashed: record that.";
+            yield return Message.Of(
+                "The load broke off after {minutes}; what came later is left out. If nobody stopped it, it crashed: record that.",
+                Value.Minutes("minutes", stopped)
+            );
         if (run.ThrottledFrom is { } throttled)
-            yield return $"It throttled from minute {N(throttled)} on: the clock fell while a part stood at its hottest. Its settled value is a lower bound.";
+            yield return Message.Of(
+                "It throttled from minute {minute} on: the clock fell while a part stood at its hottest. Its settled value is a lower bound.",
+                Value.Figure("minute", throttled)
+            );
         foreach (var part in run.Parts.Where(p => !p.Settled.IsSettled))
-            yield return $"{part.Part} was still rising: {N(part.Settled.ShareReached * 100, "0")} % of its way, {N(part.Settled.LastSlopeKelvinPerMinute, "0.00")} K a minute at the end. {N(part.Settled.SettledC)} °C is where the curve leads, not what was measured; run longer to be sure.";
+            yield return Message.Of(
+                "{part} was still rising: {share} of its way, {slope} K a minute at the end. {settled} is where the curve leads, not what was measured; run longer to be sure.",
+                Value.PartFirst("part", part.Part),
+                Value.Share("share", part.Settled.ShareReached),
+                Value.Figure("slope", part.Settled.LastSlopeKelvinPerMinute, "0.00"),
+                Value.Celsius("settled", part.Settled.SettledC)
+            );
     }
 
     private static double? Round(double? value, int digits) => value is { } v ? Math.Round(v, digits) : null;

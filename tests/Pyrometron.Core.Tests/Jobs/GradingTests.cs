@@ -105,12 +105,15 @@ public class InspectionTests
             new HandedBack("desk"),
             new GivenUp("why"),
         ];
-        Assert.All(entries, e => Assert.NotEqual(e.GetType().Name, EntryWords.Of(e, _ => null)));
-        Assert.Equal("Found: pads torn", EntryWords.Of(new Found(FindingSubject.Pads, "torn"), _ => null));
-        Assert.Equal("Used: 2 pads of 1.5 mm", EntryWords.Of(new MaterialUsed(MaterialKind.PadPieces, 2, 1.5), _ => null));
+        Assert.All(entries, e => Assert.NotEqual(e.GetType().Name, EntryWords.Of(e, _ => null).ToString()));
+        Assert.Equal("Found: pads torn", EntryWords.Of(new Found(FindingSubject.Pads, "torn"), _ => null).ToString());
+        Assert.Equal(
+            "Used: 2 pads of 1.5 mm",
+            EntryWords.Of(new MaterialUsed(MaterialKind.PadPieces, 2, 1.5), _ => null).ToString()
+        );
         Assert.Equal(
             "Complaint: crashes under render, after 12 minutes, seen at the bench",
-            EntryWords.Of(new ComplaintRecorded(ComplaintKind.Crashes, "render", 12, true), _ => null)
+            EntryWords.Of(new ComplaintRecorded(ComplaintKind.Crashes, "render", 12, true), _ => null).ToString()
         );
     }
 }

@@ -28,11 +28,30 @@ public class JobCardTests
         new(AssetKind.GraphicsCard, level, Notes, BenchSchools.Default, HasPads: true);
 
     /// <summary>A job whose entries are taken as they come: what the rules would refuse is not asked here.</summary>
-    private static Job Of(ServiceLevel level, params JobEntry[] entries) =>
-        new(
-            new JobHead(1, "GC-1", Basis(level), Start, [new("core", new(90), JointMaterial.Paste)]),
-            entries.Select((e, i) => new StampedEntry(Guid.NewGuid(), i + 2, "phone", null, Start.AddMinutes(i), e))
-        );
+    private static Job Of(ServiceLevel level, params JobEntry[] entries)
+    {
+        var job = new Job(Head(level), []);
+        var stamped = new List<StampedEntry>();
+        foreach (var entry in entries)
+        {
+            var before = job;
+            Add(entry);
+            if (job.CardChange(before, null) is { } change)
+                Add(change);
+        }
+        return job;
+
+        void Add(JobEntry entry)
+        {
+            stamped.Add(
+                new StampedEntry(Guid.NewGuid(), stamped.Count + 2, "phone", null, Start.AddMinutes(stamped.Count), entry)
+            );
+            job = new Job(job.Head, stamped);
+        }
+    }
+
+    private static JobHead Head(ServiceLevel level) =>
+        new(1, "GC-1", FrozenCard.Deal(Basis(level), 0), Start, [new("core", new(90), JointMaterial.Paste)]);
 
     private static Run Run(double celsius) =>
         new(
@@ -163,7 +182,7 @@ public class JobCardTests
         var job = Of(ServiceLevel.DustOut, new LevelChanged(ServiceLevel.Repad, "torn"));
         Assert.Equal(4, job.Expected.Where(c => c.What == CountOf.Screws).Sum(c => c.Out));
         Assert.NotNull(job.Head);
-        Assert.Equal((ServiceLevel.DustOut, ServiceLevel.Repad), (job.Head.Basis.Level, job.Level));
+        Assert.Equal((ServiceLevel.DustOut, ServiceLevel.Repad), (job.Head.Card.Basis.Level, job.Level));
     }
 
     [Fact]
@@ -178,17 +197,14 @@ public class JobCardTests
         Assert.Null(job.Standing(RunPhase.Before));
         Assert.Equal(["measured again", "door open"], job.Runs.Select(r => r.Voided));
         Assert.NotNull(job.BlockedBefore);
-        Assert.Contains("no before-run", job.Refuses(new RunVoided(RunPhase.Before, "twice"), Start));
+        Assert.Contains("no before-run", job.Refuses(new RunVoided(RunPhase.Before, "twice"), Start)?.ToString());
     }
 
     [Fact]
     public void An_entry_is_known_by_its_key()
     {
         var key = Guid.NewGuid();
-        var job = new Job(
-            new JobHead(1, "GC-1", Basis(ServiceLevel.DustOut), Start, []),
-            [new StampedEntry(key, 2, "phone", null, Start, new Noted("x"))]
-        );
+        var job = new Job(Head(ServiceLevel.DustOut), [new StampedEntry(key, 2, "phone", null, Start, new Noted("x"))]);
         Assert.True(job.Has(key));
         Assert.False(job.Has(Guid.NewGuid()));
     }

@@ -24,16 +24,25 @@ public class JobTests
     private DateTimeOffset _now = Start;
 
     private Job Job =>
-        new(new JobHead(1, "GC-1", _basis, Start, [new("core", new(90), JointMaterial.Paste)], _warranty), _entries);
+        new(
+            new JobHead(1, "GC-1", FrozenCard.Deal(_basis, 0), Start, [new("core", new(90), JointMaterial.Paste)], _warranty),
+            _entries
+        );
 
-    private string? Refused(JobEntry entry) => Job.Refuses(entry, _now);
+    private string? Refused(JobEntry entry) => Job.Refuses(entry, _now)?.ToString();
 
     private void Do(JobEntry entry)
     {
         Assert.Null(Refused(entry));
-        _entries.Add(new StampedEntry(Guid.NewGuid(), _entries.Count + 2, "phone", "M.", _now, entry));
+        var before = Job;
+        Add(entry);
+        if (Job.CardChange(before, null) is { } change)
+            Add(change);
         _now += TimeSpan.FromSeconds(30);
     }
+
+    private void Add(JobEntry entry) =>
+        _entries.Add(new StampedEntry(Guid.NewGuid(), _entries.Count + 2, "phone", "M.", _now, entry));
 
     private static Run Run(double celsius, double minutes = 20, double? failed = null) =>
         new(
@@ -155,7 +164,10 @@ public class JobTests
         Do(new RunMeasured(RunPhase.Before, Run(90)));
         Do(new Found(FindingSubject.FanSpin, "stiff"));
         DoSteps();
-        Assert.Equal([ServiceLevel.Repaste, ServiceLevel.FanSwap], Job.Services);
+        Do(new WorkFiled());
+        var service = Job.Service!;
+        Assert.Equal(ServiceLevel.Repaste, service.Level);
+        Assert.Equal((1, 1), (service.Renewed.Fan, service.Renewed.Paste));
     }
 
     [Fact]
@@ -225,7 +237,7 @@ public class JobTests
         Do(new RunMeasured(RunPhase.Recheck, Run(79)));
         Assert.Equal(-11, Job.RecheckVerdict!.Parts[0].ChangeKelvin, 1e-9);
         _basis = _basis with { Level = ServiceLevel.DustOut };
-        Assert.Null(new Job(Job.Head with { Basis = _basis }, []).RecheckDue);
+        Assert.Null(new Job(Job.Head with { Card = FrozenCard.Deal(_basis, 0) }, []).RecheckDue);
     }
 
     [Fact]
@@ -256,7 +268,10 @@ public class JobTests
         Assert.Contains("warranty", Refused(new LevelChanged(ServiceLevel.DustOut)));
         Do(new WarrantyAnswered("The seller agreed by letter."));
         Do(new LevelChanged(ServiceLevel.DustOut));
-        Assert.Contains(Job.Steps, s => s.Card.Id == "warranty" && s.Card.Do.Contains("by letter", StringComparison.Ordinal));
+        Assert.Contains(
+            Job.Steps,
+            s => s.Card.Id == "warranty" && s.Card.Do.ToString().Contains("by letter", StringComparison.Ordinal)
+        );
     }
 
     [Fact]

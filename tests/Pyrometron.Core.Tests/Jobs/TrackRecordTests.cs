@@ -22,7 +22,10 @@ public class TrackRecordTests
     [Fact]
     public void It_speaks_only_of_causes_and_of_jobs_enough()
     {
-        Assert.Equal("Of 3 machines opened here with pads predicted, 2 were found so.", new TrackRecord(Cause.Pads, 3, 2).Says);
+        Assert.Equal(
+            "Of 3 machines opened here with pads predicted, 2 were found so.",
+            new TrackRecord(Cause.Pads, 3, 2).Says?.ToString()
+        );
         Assert.Null(new TrackRecord(Cause.Pads, TrackRecord.LeastJobs - 1, 1).Says);
         Assert.Null(new TrackRecord(Cause.None, 9, 9).Says);
         Assert.Empty(TrackRecord.Of([]));

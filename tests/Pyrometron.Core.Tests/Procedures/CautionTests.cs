@@ -24,7 +24,7 @@ public class CautionTests
         Assert.Equal(Caution.MostAirKilopascals, Reference.Value("15.2-kpa"), 5e-4);
         Assert.Contains(
             All,
-            c => c.Source == "29 CFR 1910.242(b)" && c.Text.Contains("30 psi (207 kPa)", StringComparison.Ordinal)
+            c => c.Source == "29 CFR 1910.242(b)" && c.Text.ToString().Contains("30 psi (207 kPa)", StringComparison.Ordinal)
         );
     }
 
@@ -37,8 +37,8 @@ public class CautionTests
             All,
             c =>
                 c.Source == "NIOSH Pocket Guide"
-                && c.Text.Contains("12 °C", StringComparison.Ordinal)
-                && c.Text.Contains("0.4 ml", StringComparison.Ordinal)
+                && c.Text.ToString().Contains("12 °C", StringComparison.Ordinal)
+                && c.Text.ToString().Contains("0.4 ml", StringComparison.Ordinal)
         );
     }
 
@@ -54,8 +54,11 @@ public class CautionTests
     [Fact]
     public void Straps_and_hot_surfaces()
     {
-        Assert.Contains(All, c => c.Source == "ANSI/ESD S20.20" && c.Text.Contains("35 MΩ", StringComparison.Ordinal));
-        Assert.Contains(All, c => c.Source == "ISO 13732-1:2006" && c.Text.Contains("51 °C", StringComparison.Ordinal));
+        Assert.Contains(All, c => c.Source == "ANSI/ESD S20.20" && c.Text.ToString().Contains("35 MΩ", StringComparison.Ordinal));
+        Assert.Contains(
+            All,
+            c => c.Source == "ISO 13732-1:2006" && c.Text.ToString().Contains("51 °C", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -65,15 +68,15 @@ public class CautionTests
             WorkCard.For(new CardBasis(kind, level, ModelNotes.Empty("x"), BenchSchools.Default));
         Assert.DoesNotContain(
             Card(AssetKind.Desktop, ServiceLevel.DustOut),
-            s => s.Cautions.Any(c => c.Text.Contains("Alcohol", StringComparison.Ordinal))
+            s => s.Cautions.Any(c => c.Text.ToString().Contains("Alcohol", StringComparison.Ordinal))
         );
         Assert.Contains(
             Card(AssetKind.Desktop, ServiceLevel.Repaste).Single(s => s.Id == "paste-off").Cautions,
-            c => c.Text.Contains("ventilate", StringComparison.Ordinal)
+            c => c.Text.ToString().Contains("ventilate", StringComparison.Ordinal)
         );
         Assert.Contains(
             Card(AssetKind.Laptop, ServiceLevel.DustOut).Single(s => s.Id == "battery-out").Cautions,
-            c => c.Text.Contains("Swollen", StringComparison.Ordinal)
+            c => c.Text.ToString().Contains("Swollen", StringComparison.Ordinal)
         );
     }
 }

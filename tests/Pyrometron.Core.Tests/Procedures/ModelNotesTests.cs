@@ -13,7 +13,7 @@ public class ModelNotesTests
             new JobHead(
                 1,
                 "LT-1",
-                new CardBasis(AssetKind.Laptop, ServiceLevel.DustOut, ModelNotes.Empty("Gannet"), BenchSchools.Default),
+                FrozenCard.Deal(new(AssetKind.Laptop, ServiceLevel.DustOut, ModelNotes.Empty("Gannet"), BenchSchools.Default), 0),
                 Start,
                 []
             ),

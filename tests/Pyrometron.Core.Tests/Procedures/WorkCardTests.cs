@@ -36,7 +36,9 @@ public class WorkCardTests
         Assert.Equal(steps.Count, steps.DistinctBy(s => s.Id).Count());
         Assert.Equal(
             level != ServiceLevel.Inspect,
-            steps.Any(s => s.Id == "power-off" && s.Cautions.Any(c => c.Text.Contains("power supply", StringComparison.Ordinal)))
+            steps.Any(s =>
+                s.Id == "power-off" && s.Cautions.Any(c => c.Text.ToString().Contains("power supply", StringComparison.Ordinal))
+            )
         );
         Assert.Equal(level >= ServiceLevel.DustOut, steps.Any(s => s.Id == "boot-look" && !s.MayBeSkipped));
         Assert.Equal(ServiceEffects.LiftsCooler(level), steps.Any(s => s.Id == "paste-on"));
@@ -89,7 +91,8 @@ public class WorkCardTests
     [Fact]
     public void Schools_change_the_card()
     {
-        string Do(string id, BenchSchools schools) => WorkCard.For(Basis() with { Schools = schools }).Single(s => s.Id == id).Do;
+        string Do(string id, BenchSchools schools) =>
+            WorkCard.For(Basis() with { Schools = schools }).Single(s => s.Id == id).Do.ToString();
         Assert.Contains("thin line", Do("paste-on", new(Paste: PasteSchool.Line)));
         Assert.Contains("cross from corner", Do("paste-on", new(Paste: PasteSchool.Cross)));
         Assert.Contains("can", Do("blow", new(Air: AirSource.Can)));
@@ -132,7 +135,8 @@ public class WorkCardTests
     [Fact]
     public void The_paste_pattern_follows_the_chip_where_the_model_says_nothing_else()
     {
-        string Paste(ModelNotes notes) => WorkCard.For(Basis() with { Notes = notes }).Single(s => s.Id == "paste-on").Do;
+        string Paste(ModelNotes notes) =>
+            WorkCard.For(Basis() with { Notes = notes }).Single(s => s.Id == "paste-on").Do.ToString();
         Assert.Contains("rice and a pea", Paste(Nothing with { Chip = ChipKind.Lidded }));
         Assert.Contains("1–2 mm from its edge", Paste(Nothing with { Chip = ChipKind.Bare }));
         Assert.Contains("line along", Paste(Nothing with { Chip = ChipKind.Bare, Pattern = PastePattern.Line }));
@@ -148,11 +152,11 @@ public class WorkCardTests
             ["Pad 1 (memory, 12 × 7 × 1 mm): both films off", "Pad 2 (vrm, 10 × 60 × 1.5 mm): both films off"],
             pads.Gate
         );
-        Assert.Contains(pads.Cautions, c => c.Text.Contains("never a thicker", StringComparison.Ordinal));
-        Assert.Contains("0.5, 1.0, 1.5, 2.0 and 3.0 mm", WorkCard.For(Basis(level: ServiceLevel.Repad))[0].Do);
+        Assert.Contains(pads.Cautions, c => c.Text.ToString().Contains("never a thicker", StringComparison.Ordinal));
+        Assert.Contains("0.5, 1.0, 1.5, 2.0 and 3.0 mm", WorkCard.For(Basis(level: ServiceLevel.Repad))[0].Do.ToString());
         Assert.Contains(
             "1.0 mm (× 1), 1.5 mm (× 1)",
-            WorkCard.For(Basis(level: ServiceLevel.Repad) with { Notes = notes })[0].Do
+            WorkCard.For(Basis(level: ServiceLevel.Repad) with { Notes = notes })[0].Do.ToString()
         );
     }
 
@@ -160,17 +164,17 @@ public class WorkCardTests
     public void Warranty_stops_the_screwdriver_unless_the_school_or_an_answer_lets_it()
     {
         var until = new DateOnly(2027, 5, 1);
-        Assert.Contains("air only", new BenchSchools().RefusesUnderWarranty(ServiceLevel.DustOut, until));
+        Assert.Contains("air only", new BenchSchools().RefusesUnderWarranty(ServiceLevel.DustOut, until)?.ToString());
         Assert.Contains(
             "ask its maker",
-            new BenchSchools(Warranty: WarrantySchool.AskFirst).RefusesUnderWarranty(ServiceLevel.Repad, until)
+            new BenchSchools(Warranty: WarrantySchool.AskFirst).RefusesUnderWarranty(ServiceLevel.Repad, until)?.ToString()
         );
         Assert.Null(new BenchSchools(Warranty: WarrantySchool.OpenWhereAllowed).RefusesUnderWarranty(ServiceLevel.Repad, until));
         Assert.Null(new BenchSchools().RefusesUnderWarranty(ServiceLevel.BlowOut, until));
         var gate = WorkCard
             .For(Basis() with { UnderWarranty = true, WarrantyAnswer = "Seller agreed" })
             .Single(s => s.Id == "warranty");
-        Assert.Contains("Seller agreed", gate.Do);
+        Assert.Contains("Seller agreed", gate.Do.ToString());
         Assert.False(gate.MayBeSkipped);
     }
 
@@ -203,11 +207,11 @@ public class WorkCardTests
         );
         Assert.Contains(
             steps.Single(s => s.Id == "screws-out").Cautions,
-            c => c.Text.Contains("hinge", StringComparison.Ordinal)
+            c => c.Text.ToString().Contains("hinge", StringComparison.Ordinal)
         );
         Assert.Contains(
             steps.Single(s => s.Id == "inspect").Cautions,
-            c => c.Text.Contains("paste instead of pads", StringComparison.Ordinal)
+            c => c.Text.ToString().Contains("paste instead of pads", StringComparison.Ordinal)
         );
     }
 }

@@ -1,16 +1,17 @@
 using System.Globalization;
 using System.Threading.Channels;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Readings;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Storage;
 
-namespace Pyrometron.Server.Imports;
+namespace Pyrometron.Application.Imports;
 
 /// <summary>
 /// Takes one readings file: one thread reads and checks lines, another stores the batches before it, each batch in a
 /// transaction of its own. What was stored when it is broken off stays, and sending the file again adds the rest.
 /// </summary>
-public sealed class ReadingsImport(FleetStore fleet, ReadingStore readings, DateTimeOffset now, int mostListed)
+public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffset now, int mostListed)
 {
     private const int BatchLines = 10_000,
         BatchesAhead = 2;
@@ -24,15 +25,12 @@ public sealed class ReadingsImport(FleetStore fleet, ReadingStore readings, Date
         long Bytes
     );
 
-    /// <summary>Machines of which readings were stored.</summary>
-    public HashSet<string> Touched { get; } = [];
-
     /// <summary>Runs the import to its end.</summary>
     /// <param name="progress">Told after each batch: bytes read and lines dealt with.</param>
     /// <exception cref="Formats.RefusedInputException">It is no readings file at all.</exception>
     public async Task<ImportAnswer> RunAsync(Stream file, Action<long, long> progress, CancellationToken cancellation)
     {
-        var assets = fleet.All().ToDictionary(a => a.Asset.Tag);
+        var assets = new FleetStore(database).All().ToDictionary(a => a.Asset.Tag);
         var names = assets.ToDictionary(a => a.Key, a => (IReadOnlyList<string>)[.. a.Value.Asset.Parts.Select(p => p.Name)]);
         var csv = new ReadingsCsv(names.GetValueOrDefault, now);
         var batches = Channel.CreateBounded<Batch>(BatchesAhead);
@@ -88,30 +86,49 @@ public sealed class ReadingsImport(FleetStore fleet, ReadingStore readings, Date
     {
         foreach (var line in batch.Refused)
             _tally.Refuse(line.Line, line.Problem!.Column, line.Problem.Message);
-        readings.Add(
-            batch.Readings,
-            assets,
-            (i, fate) =>
+        if (batch.Readings.Count == 0)
+            return;
+        database.Write<object?>(
+            actor,
+            now,
+            t =>
             {
-                var (tag, sent) = batch.Readings[i];
-                if (fate == ReadingFate.Conflict)
-                    _tally.Refuse(
-                        batch.Lines[i],
-                        null,
-                        string.Create(
-                            CultureInfo.InvariantCulture,
-                            $"{tag} at {DateTimeOffset.FromUnixTimeMilliseconds(sent.UnixMilliseconds):yyyy-MM-ddTHH:mm:ssZ} is stored already with other values; the first stays. Correct it on the machine's page."
+                var stored = new HashSet<string>();
+                ReadingStore.Add(t, batch.Readings, assets, (i, fate) => Count(batch, i, fate, stored));
+                if (stored.Count > 0)
+                    t.Log(
+                        new Change(
+                            "import",
+                            Message.Of("Readings imported: {lines}", Value.Counted("lines", batch.Readings.Count, "line"))
                         )
+                        {
+                            Touches = [.. stored.Select(tag => assets[tag].Id)],
+                        }
                     );
-                else if (fate == ReadingFate.Duplicate)
-                    _tally.Duplicates++;
-                else
-                {
-                    _tally.Accepted++;
-                    Touched.Add(tag);
-                }
+                return null;
             },
             cancellation
         );
+    }
+
+    private void Count(Batch batch, int i, ReadingFate fate, HashSet<string> stored)
+    {
+        var (tag, sent) = batch.Readings[i];
+        if (fate == ReadingFate.Conflict)
+            _tally.Refuse(
+                batch.Lines[i],
+                null,
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{tag} at {DateTimeOffset.FromUnixTimeMilliseconds(sent.UnixMilliseconds):yyyy-MM-ddTHH:mm:ssZ} is stored already with other values; the first stays. Correct it on the machine's page."
+                )
+            );
+        else if (fate == ReadingFate.Duplicate)
+            _tally.Duplicates++;
+        else
+        {
+            _tally.Accepted++;
+            stored.Add(tag);
+        }
     }
 }

@@ -1,7 +1,7 @@
-namespace Pyrometron.Server.Imports;
+namespace Pyrometron.Application.Imports;
 
 /// <summary>Counts what became of a file's lines and keeps the first refusals.</summary>
-internal sealed class Tally(int mostListed)
+public sealed class Tally(int mostListed)
 {
     private readonly List<RefusedLine> _listed = [];
     private long _refused;

@@ -1,0 +1,311 @@
+using Pyrometron.Core.Events;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Messages;
+using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Proof;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Application.Bench;
+
+/// <summary>A job to start.</summary>
+/// <param name="Fan">Which fan is to be changed, where the model has several.</param>
+/// <param name="WarrantyAnswer">The maker's answer, or why it is opened under warranty all the same.</param>
+/// <param name="Predicted">What the judgement says of the machine now; null where it does not know.</param>
+public sealed record JobToStart(string Asset, ServiceLevel Level, string? Fan, string? WarrantyAnswer, Prediction? Predicted);
+
+/// <summary>An entry to append.</summary>
+/// <param name="Key">Made by the device: sent twice, it counts once.</param>
+/// <param name="Seen">The job's version that the device had seen.</param>
+/// <param name="By">Who, as the device says.</param>
+/// <param name="MadeAt">When it happened; now where it is not told or cannot be believed.</param>
+public sealed record EntryToAppend(Guid Key, int Seen, string Device, string? By, DateTimeOffset? MadeAt, JobEntry Entry);
+
+/// <summary>Jobs at the bench: started, and written entry by entry, with all that follows from each entry.</summary>
+public sealed class BenchUseCases(Database database, TimeProvider clock)
+{
+    /// <summary>An entry made longer ago than its job, or in the future, has a clock that cannot be believed.</summary>
+    private static readonly TimeSpan ClockTolerance = TimeSpan.FromMinutes(5);
+
+    /// <summary>Starts a job and deals its card.</summary>
+    /// <returns>Its number.</returns>
+    /// <exception cref="NotThereException">There is no such machine.</exception>
+    /// <exception cref="NotPossibleException">It is retired, has an open job, or the house's rules forbid it.</exception>
+    public long Start(Actor actor, string device, JobToStart job) =>
+        database.Write(
+            actor,
+            clock.GetUtcNow(),
+            t =>
+            {
+                var stored = FleetStore.Find(t, job.Asset) ?? throw Missing.Machine(job.Asset);
+                if (stored.RetiredOn is not null)
+                    throw new NotPossibleException(
+                        Message.Of("'{asset}' is retired; put it back into use first.", Value.Text("asset", job.Asset))
+                    );
+                var (asset, schools) = (stored.Asset, PolicyStore.Bench(t));
+                DateOnly? until = asset.UnderWarranty(DateOnly.FromDateTime(t.Now.UtcDateTime)) ? asset.WarrantyUntil : null;
+                if (
+                    until is { } last
+                    && string.IsNullOrWhiteSpace(job.WarrantyAnswer)
+                    && schools.RefusesUnderWarranty(job.Level, last) is { } refused
+                )
+                    throw new NotPossibleException(refused, "warranty");
+                var notes = NotesStore.Find(t, asset.Model);
+                var basis = new CardBasis(
+                    asset.Kind,
+                    job.Level,
+                    notes.Notes,
+                    schools,
+                    job.Fan,
+                    until is not null,
+                    null,
+                    asset.Parts.Any(p => p.Joint == JointMaterial.Pad),
+                    JobStore.Deviations(t, job.Asset)
+                );
+                var card = FrozenCard.Deal(basis, notes.Version);
+                if (JobStore.Start(t, new NewJob(stored.Id, job.Level, job.Fan, until, job.Predicted, card)) is not { } id)
+                    throw new NotPossibleException(
+                        Message.Of(
+                            "Job {job} is open on '{asset}' already; finish or give it up first.",
+                            Value.Count("job", JobStore.Of(t, stored.Id).First(j => j.State == JobState.Open).Id),
+                            Value.Text("asset", job.Asset)
+                        )
+                    );
+                t.Log(
+                    new Change("job", Message.Of("Job started: {level}", Value.Word("level", job.Level)))
+                    {
+                        Asset = stored.Id,
+                        Job = id,
+                    }
+                );
+                if (!string.IsNullOrWhiteSpace(job.WarrantyAnswer))
+                    Append(
+                        t,
+                        JobStore.Find(t, id)!,
+                        new EntryToAppend(
+                            Guid.NewGuid(),
+                            1,
+                            device,
+                            actor.Kind == ActorKind.Person ? actor.Name : null,
+                            null,
+                            new WarrantyAnswered(job.WarrantyAnswer)
+                        )
+                    );
+                return id;
+            }
+        );
+
+    /// <summary>Appends an entry; everything that follows from it is done with it: card, machine's book, reports, notes.</summary>
+    /// <exception cref="NotThereException">There is no such job.</exception>
+    /// <exception cref="NotPossibleException">The rules do not allow it as things stand.</exception>
+    /// <exception cref="ConflictingEntryException">Another device has written about the same thing since.</exception>
+    public void Append(long id, EntryToAppend entry) =>
+        database.Write(
+            Actor.Of(entry.By, entry.Device),
+            clock.GetUtcNow(),
+            t => Append(t, JobStore.Find(t, id) ?? throw Missing.Job(id), entry)
+        );
+
+    /// <summary>Keeps a photo's bytes; the entry that tells of it comes after them.</summary>
+    /// <exception cref="NotThereException">There is no such job.</exception>
+    public void KeepPhoto(Actor actor, long id, StoredPhoto photo) =>
+        database.Write(
+            actor,
+            clock.GetUtcNow(),
+            t =>
+            {
+                _ = JobStore.Find(t, id) ?? throw Missing.Job(id);
+                PhotoStore.Keep(t, id, photo);
+            }
+        );
+
+    /// <summary>Keeps samples of a run that is going on: they are not history yet.</summary>
+    /// <exception cref="NotThereException">There is no such job.</exception>
+    public void AddSamples(Actor actor, long id, IReadOnlyList<(DateTimeOffset At, string Sample)> samples) =>
+        database.Write(
+            actor,
+            clock.GetUtcNow(),
+            t =>
+            {
+                _ = JobStore.Find(t, id) ?? throw Missing.Job(id);
+                SampleStore.Add(t, id, samples);
+            }
+        );
+
+    /// <summary>Keeps what a person wrote about a model.</summary>
+    /// <param name="seen">The version that the writer had seen; 0 for none.</param>
+    /// <exception cref="NotPossibleException">Somebody else has changed them since.</exception>
+    public void KeepNotes(Actor actor, ModelNotes notes, int seen) =>
+        database.Write(
+            actor,
+            clock.GetUtcNow(),
+            t =>
+            {
+                if (!NotesStore.Keep(t, notes, seen))
+                    throw new NotPossibleException(
+                        "Somebody else, or a job, has changed these notes meanwhile. Load them again, and lay your changes over theirs."
+                    );
+                t.Log(NotesKept(notes.Model));
+            }
+        );
+
+    private static Change NotesKept(string model) =>
+        new("notes", Message.Of("Notes on {model} changed", Value.Text("model", model)));
+
+    private static void Append(Transaction t, StoredJob row, EntryToAppend told)
+    {
+        var entries = JobStore.Entries(t, row.Id);
+        if (entries.Any(e => e.Key == told.Key))
+            return;
+        var before = JobStore.Job(t, row);
+        RefuseUnseen(before, entries, told);
+        if (told.Seen > row.Version)
+            throw new NotPossibleException(
+                Message.Of(
+                    "The job is at version {version}; version {seen} has not been written yet.",
+                    Value.Count("version", row.Version),
+                    Value.Count("seen", told.Seen)
+                )
+            );
+        if (told.Entry is PhotoTaken photo && !PhotoStore.Has(t, photo.Photo, row.Id))
+            throw new NotPossibleException("The photo itself has not arrived; send it first.");
+        var at =
+            told.MadeAt is { } made && made >= row.StartedAt - ClockTolerance && made <= t.Now + ClockTolerance ? made : t.Now;
+        if (before.Refuses(told.Entry, at) is { } why)
+            throw new NotPossibleException(why);
+        var after = Store(t, row, before, new NewEntry(told.Key, row.Version + 1, told.Device, told.By, at, told.Entry));
+        var notes = told.Entry is NotesTaken ? NotesStore.Find(t, row.Model).Notes : null;
+        if (after.CardChange(before, notes) is { } change)
+            after = Store(t, row, after, new NewEntry(Guid.NewGuid(), after.Version + 1, told.Device, null, at, change));
+        JobStore.Keep(t, after, told.Entry is VerdictFiled ? after.Verdict ?? Verdict.Unproven : null);
+        Follow(t, row, before, after, told.Entry);
+    }
+
+    private static void RefuseUnseen(Job job, IReadOnlyList<StampedEntry> entries, EntryToAppend told)
+    {
+        var unseen = entries
+            .Where(e =>
+                e.Version > told.Seen
+                && e.Device != told.Device
+                && e.Entry is not CardChanged
+                && (told.Entry.Decides || (told.Entry.Subject is { } subject && e.Entry.Subject == subject))
+            )
+            .ToArray();
+        if (unseen.Length == 0)
+            return;
+        var steps = job.Steps.ToDictionary(s => s.Card.Id, s => s.Card.Do);
+        throw new ConflictingEntryException([.. unseen.Select(e => (e, EntryWords.Of(e.Entry, steps.GetValueOrDefault)))]);
+    }
+
+    /// <summary>Stores and logs one entry.</summary>
+    /// <returns>The job with it.</returns>
+    private static Job Store(Transaction t, StoredJob row, Job before, NewEntry entry)
+    {
+        JobStore.Add(t, row.Id, entry);
+        var after = new Job(before.Head, JobStore.Entries(t, row.Id));
+        var steps = before.Steps.Concat(after.Steps).DistinctBy(s => s.Card.Id).ToDictionary(s => s.Card.Id, s => s.Card.Do);
+        t.Log(
+            new Change(JobStore.KindOf(entry.Entry), EntryWords.Of(entry.Entry, steps.GetValueOrDefault))
+            {
+                Asset = row.AssetId,
+                Job = row.Id,
+                At = entry.MadeAt,
+                After = JobStore.StoredFormOf(entry.Entry),
+            }
+        );
+        return after;
+    }
+
+    /// <summary>What an entry means for the machine: its service, its reports, and its model's notes.</summary>
+    private static void Follow(Transaction t, StoredJob row, Job before, Job after, JobEntry entry)
+    {
+        if (after.Service is { } service && !service.Equals(before.Service))
+            ServiceStore.Enter(t, row.AssetId, service);
+        if (entry is WorkFiled)
+        {
+            t.Log(
+                new Change("service", Message.Of("Service: {level}", Value.Word("level", after.Level)))
+                {
+                    Asset = row.AssetId,
+                    Job = row.Id,
+                    At = after.WorkDoneAt,
+                }
+            );
+            SetAsideStore.TakeBack(t, row.AssetId);
+            Learn(t, row, after);
+        }
+        if (entry is ComplaintRecorded complaint)
+            TakeUp(t, row, complaint);
+        if (entry is VerdictFiled { Fixed: true })
+            Clear(t, row, after);
+    }
+
+    private static void Learn(Transaction t, StoredJob row, Job job)
+    {
+        var known = NotesStore.Find(t, row.Model);
+        var learnt = LearntNotes.From(known.Notes, job);
+        if (ReferenceEquals(learnt, known.Notes))
+            return;
+        NotesStore.Keep(t, learnt, known.Version, row.Id);
+        t.Log(NotesKept(row.Model) with { Job = row.Id });
+    }
+
+    /// <summary>A complaint is a report: it takes up the one that stands of its kind, or makes one of its own.</summary>
+    private static void TakeUp(Transaction t, StoredJob row, ComplaintRecorded complaint)
+    {
+        var symptom = new Symptom(DateOnly.FromDateTime(t.Now.UtcDateTime), complaint.What.AsSymptom(), complaint.Load)
+        {
+            ReportedAt = t.Now,
+            MinutesToFailure = complaint.MinutesToFailure,
+        };
+        var known = SymptomStore
+            .Of(t, row.AssetId)
+            .FirstOrDefault(s =>
+                s.WithdrawnReason is null && (s.JobId == row.Id || s.JobId is null && s.Symptom.Kind == symptom.Kind)
+            );
+        if (known is null)
+            SymptomStore.Add(t, row.AssetId, symptom, row.Id);
+        else
+            SymptomStore.Change(t, known.Id, symptom, row.Id);
+    }
+
+    /// <summary>A person says, with a run of the right length, that the complaint is gone: its report does not stand any more.</summary>
+    private static void Clear(Transaction t, StoredJob row, Job job)
+    {
+        if (job.Complaint is not { } complaint || job.Standing(RunPhase.After) is not { } run)
+            return;
+        foreach (
+            var report in SymptomStore
+                .Of(t, row.AssetId)
+                .Where(s =>
+                    s.WithdrawnReason is null
+                    && (s.JobId == row.Id || s.Symptom.Kind == complaint.What.AsSymptom())
+                    && (s.Symptom.ReportedAt is not { } reported || reported <= run.At || s.JobId == row.Id)
+                )
+        )
+        {
+            var reason = Message.Of(
+                "gone: it ran {minutes} without it in job {job}",
+                Value.Minutes("minutes", run.Run.Minutes),
+                Value.Count("job", row.Id)
+            );
+            SymptomStore.Withdraw(t, row.AssetId, report.Id, reason.ToString());
+            t.Log(
+                new Change("report", Message.Of("Report cleared, {reason}", Value.List("reason", "", [reason])))
+                {
+                    Asset = row.AssetId,
+                    Job = row.Id,
+                }
+            );
+        }
+    }
+}
+
+/// <summary>Things that are asked for and not there.</summary>
+internal static class Missing
+{
+    public static NotThereException Machine(string tag) =>
+        new(Message.Of("There is no machine '{asset}'.", Value.Text("asset", tag)));
+
+    public static NotThereException Job(long id) => new(Message.Of("There is no job {job}.", Value.Count("job", id)));
+}
