@@ -12,15 +12,26 @@ public sealed class Server : WebApplicationFactory<Program>
     private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("pyrometron-");
     private readonly HttpClient _client;
 
-    public Server() => _client = CreateClient();
+    public Server()
+        : this(_ => { }) { }
+
+    /// <summary>The same on data that is laid into its folder first.</summary>
+    internal Server(Action<string> lay)
+    {
+        lay(_folder.FullName);
+        _client = CreateClient();
+    }
 
     /// <summary>The repository's own copy of the trial fleets.</summary>
-    public static string Trial(string file)
+    public static string Trial(string file) => OfRepository(Path.Combine("trial", file));
+
+    /// <summary>A file of the repository.</summary>
+    public static string OfRepository(string path)
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
         while (!File.Exists(Path.Combine(folder.FullName, "Pyrometron.slnx")))
             folder = folder.Parent!;
-        return Path.Combine(folder.FullName, "trial", file);
+        return Path.Combine(folder.FullName, path);
     }
 
     public async Task<(int Status, JsonElement Body)> Get(string path) =>

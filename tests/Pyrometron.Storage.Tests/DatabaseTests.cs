@@ -31,9 +31,9 @@ public class DatabaseTests
                     VALUES (7, 1, 'repaste', 'proven', '2026-01-01T08:00:00.000Z', '2026-01-01T10:00:00.000Z', '2026-01-02T08:00:00.000Z', 'dry', '{}', 9);
                     INSERT INTO job_step VALUES (7, 'power-off', '2026-01-01T08:30:00.000Z'), (7, 'ground', '2026-01-01T08:31:00.000Z');
                     INSERT INTO run (job_id, phase, measured_at, run, voided_at, voided_reason) VALUES
-                        (7, 'before', '2026-01-01T08:10:00.000Z', '{"minutes":20}', '2026-01-01T08:20:00.000Z', 'measured again'),
-                        (7, 'before', '2026-01-01T08:20:00.000Z', '{"minutes":21}', NULL, NULL),
-                        (7, 'after', '2026-01-01T11:00:00.000Z', '{"minutes":20}', NULL, NULL);
+                        (7, 'before', '2026-01-01T08:10:00.000Z', '{"workload":"steady","minutes":20,"ambientCelsius":24,"fan":{"mode":"auto"},"settings":"stock","throttled":false,"parts":[{"part":"cpu","celsius":70,"resolutionKelvin":1}]}', '2026-01-01T08:20:00.000Z', 'measured again'),
+                        (7, 'before', '2026-01-01T08:20:00.000Z', '{"workload":"steady","minutes":21,"ambientCelsius":24,"fan":{"mode":"auto"},"settings":"stock","throttled":false,"parts":[{"part":"cpu","celsius":70,"resolutionKelvin":1}]}', NULL, NULL),
+                        (7, 'after', '2026-01-01T11:00:00.000Z', '{"workload":"steady","minutes":20,"ambientCelsius":24,"fan":{"mode":"auto"},"settings":"stock","throttled":false,"parts":[{"part":"cpu","celsius":70,"resolutionKelvin":1}]}', NULL, NULL);
                     PRAGMA user_version = 4;
                     """;
             command.ExecuteNonQuery();
