@@ -16,7 +16,7 @@ export interface Waiting {
 }
 
 /** An entry that the server would not take; its maker decides what becomes of it. */
-export interface Turned {
+export interface Rejected {
   seq?: number;
   waiting: Waiting;
   why: string;
@@ -26,18 +26,26 @@ export interface Turned {
 interface Kept extends DBSchema {
   answers: { key: string; value: unknown };
   outbox: { key: number; value: Waiting };
-  turned: { key: number; value: Turned };
+  rejected: { key: number; value: Rejected };
 }
 
 let opened: Promise<IDBPDatabase<Kept>> | null = null;
 
 /** The device's own small database: answers last seen, and what has not reached the server yet. */
 export function device(): Promise<IDBPDatabase<Kept>> {
-  opened ??= openDB<Kept>('pyrometron', 1, {
-    upgrade(db) {
-      db.createObjectStore('answers');
-      db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });
-      db.createObjectStore('turned', { keyPath: 'seq', autoIncrement: true });
+  opened ??= openDB<Kept>('pyrometron', 2, {
+    async upgrade(db, from, _to, transaction) {
+      if (from < 1) {
+        db.createObjectStore('answers');
+        db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });
+      }
+      const rejected = db.createObjectStore('rejected', { keyPath: 'seq', autoIncrement: true });
+      if (from === 1) {
+        // The store had another name; what a technician has not decided on yet must not be lost.
+        const old = transaction.objectStore('turned' as 'rejected');
+        for (const item of await old.getAll()) await rejected.add(item);
+        db.deleteObjectStore('turned' as 'rejected');
+      }
     },
   });
   return opened;

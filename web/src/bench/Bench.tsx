@@ -87,13 +87,13 @@ export function Bench() {
 
 /** What this device still has to send, whatever job it belongs to. */
 function Waiting() {
-  const { waiting, turned } = useOutbox();
-  if (waiting.length === 0 && turned.length === 0) return null;
-  const jobs = [...new Set([...waiting.map((w) => w.jobId), ...turned.map((t) => t.waiting.jobId)])];
+  const { waiting, rejected } = useOutbox();
+  if (waiting.length === 0 && rejected.length === 0) return null;
+  const jobs = [...new Set([...waiting.map((w) => w.jobId), ...rejected.map((t) => t.waiting.jobId)])];
   return (
     <p className="bench-caution" role="status">
       {waiting.length > 0 && `${String(waiting.length)} not sent yet. `}
-      {turned.length > 0 && `${String(turned.length)} to be decided. `}
+      {rejected.length > 0 && `${String(rejected.length)} to be decided. `}
       {jobs.map((id) => (
         <Link key={id} to={`/bench/${String(id)}`}>
           Job {id}{' '}

@@ -61,6 +61,12 @@ function JobPage({ job, write }: BenchJob) {
         </span>
       </div>
       <OutboxNotice jobId={job.id} />
+      {job.notesChanged && (
+        <p className="bench-caution" role="status">
+          The notes on {job.model} have changed since this card was made.{' '}
+          <Button onClick={() => void write({ kind: 'notes-taken' })}>Take the new notes over</Button>
+        </p>
+      )}
       <Timers job={job} write={write} />
       {job.state === 'open' &&
         (job.blockedBefore ? <MeasureBefore job={job} write={write} /> : <Work job={job} write={write} />)}

@@ -4,9 +4,9 @@ import { outbox, useOutbox } from './outbox';
 
 /** What waits on this device, and what the server would not take. */
 export function OutboxNotice({ jobId }: { jobId: number }) {
-  const { waiting, turned, unreached } = useOutbox();
+  const { waiting, rejected, unreached } = useOutbox();
   const mine = waiting.filter((w) => w.jobId === jobId);
-  const refused = turned.filter((t) => t.waiting.jobId === jobId);
+  const refused = rejected.filter((t) => t.waiting.jobId === jobId);
   return (
     <>
       {unreached && mine.length > 0 && (
@@ -38,10 +38,10 @@ export function OutboxNotice({ jobId }: { jobId: number }) {
               {t.why} <span className="quiet">(yours: {says(t.waiting.entry)})</span>
             </p>
           )}
-          <Button onClick={() => void outbox.giveWay(t)}>
+          <Button onClick={() => void outbox.discard(t)}>
             {t.theirs.length > 0 ? 'Leave theirs' : 'Understood'}
           </Button>{' '}
-          {t.theirs.length > 0 && <Button onClick={() => void outbox.insist(t)}>Write mine over it</Button>}
+          {t.theirs.length > 0 && <Button onClick={() => void outbox.resubmit(t)}>Write mine over it</Button>}
         </div>
       ))}
     </>

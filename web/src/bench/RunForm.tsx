@@ -64,6 +64,10 @@ export function RunForm({
       throttled: f.throttled,
       position: f.position?.trim() || null,
       failedAfterMinutes: f.failed ?? null,
+      source: f.source,
+      settled: f.settled,
+      shareOfRise: f.shareOfRise,
+      startCelsius: null,
       parts: parts
         .filter((p) => typeof f.parts[p] === 'number')
         .map((p) => ({
@@ -100,6 +104,9 @@ export function RunForm({
       clockMhz: run.clockMhz,
       score: run.score,
       throttled: run.throttled ?? false,
+      source: run.source ?? 'readings',
+      settled: run.settled ?? null,
+      shareOfRise: null,
       parts: Object.fromEntries((run.parts ?? []).map((p) => [p.part ?? '', shown(p.celsius)])),
     });
     compare();
@@ -113,7 +120,7 @@ export function RunForm({
       ),
     ),
   );
-  const fromLog = (log: Schemas['RunLogAnswer']) => {
+  const fromLog = (log: Schemas['RunLogAnswer'], source: Schemas['RunSource'] = 'log') => {
     form.setFieldsValue({
       minutes: Math.max(1, Math.round(log.minutes * 10) / 10),
       ...(log.ambientCelsius === null
@@ -125,6 +132,9 @@ export function RunForm({
       ...(log.clockMhz === null ? {} : { clockMhz: log.clockMhz }),
       throttled: log.throttledFrom !== null,
       failed: log.stoppedAt,
+      source,
+      settled: log.parts.every((p) => p.settled),
+      shareOfRise: Math.min(1, ...log.parts.map((p) => p.shareReached)),
       parts: Object.fromEntries(
         log.parts.map((p) => [p.part, shown(Math.round(p.settledCelsius * 10) / 10)]),
       ),
@@ -137,12 +147,19 @@ export function RunForm({
   const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
   return (
     <>
-      <LiveRun job={job} write={write} phase={phase} minutes={minutes} onTake={fromLog} />
+      <LiveRun
+        job={job}
+        write={write}
+        phase={phase}
+        minutes={minutes}
+        onTake={(log) => fromLog(log, 'probe')}
+      />
       <div className="run-sources">
         <Button loading={take.isPending} onClick={() => take.mutate(undefined)}>
           Take the newest readings
         </Button>{' '}
-        <RunLog onTake={fromLog} /> <span className="quiet small">or type in what the run showed:</span>
+        <RunLog onTake={(log) => fromLog(log)} />{' '}
+        <span className="quiet small">or type in what the run showed:</span>
       </div>
       {take.isError && <Refusal error={take.error} />}
       {warnings.length > 0 && (
@@ -160,7 +177,11 @@ export function RunForm({
         layout="vertical"
         requiredMark={false}
         size="large"
-        onValuesChange={compare}
+        onValuesChange={(changed: Partial<Fields>) => {
+          // A temperature that was typed over is no longer what the log or the readings said.
+          if (changed.parts) form.setFieldsValue({ source: 'typed', settled: null, shareOfRise: null });
+          compare();
+        }}
         initialValues={initial}
         onFinish={() => {
           const run = toRun(all());

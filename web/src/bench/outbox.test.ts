@@ -50,7 +50,7 @@ let box: Outbox;
 
 beforeEach(async () => {
   const db = await device();
-  await Promise.all([db.clear('outbox'), db.clear('turned'), db.clear('answers')]);
+  await Promise.all([db.clear('outbox'), db.clear('rejected'), db.clear('answers')]);
   sent.length = 0;
   answer = (s) => job((s.body?.version ?? 0) + 1);
   box = new Box();
@@ -113,7 +113,7 @@ test('a server that is broken is waited for, one that refuses is told', async ()
       : job(6);
   await box.add(JOB, noted('two'));
   expect(box.state().waiting).toHaveLength(0);
-  expect(box.state().turned.map((t) => [t.why, t.waiting.entry])).toEqual([
+  expect(box.state().rejected.map((t) => [t.why, t.waiting.entry])).toEqual([
     ['This job is not open any more.', noted('one')],
   ]);
   expect(texts().at(-1)).toBe('two');
@@ -123,24 +123,24 @@ test('of two people’s words both are kept until one of them gives way', async 
   const theirs = [{ by: 'A. Samphire', madeAt: '2026-03-02T09:00:00Z', says: 'Note: pads torn' }];
   answer = () => json(409, { status: 409, detail: 'Changed meanwhile', theirs });
   await box.add(JOB, noted('fan loud'));
-  const turned = box.state().turned[0]!;
-  expect(turned.theirs).toEqual(theirs);
+  const rejected = box.state().rejected[0]!;
+  expect(rejected.theirs).toEqual(theirs);
   sent.length = 0;
   // Insisting looks first at how the job stands now, and writes under a key and a version of its own.
   answer = () => job(9);
-  await box.insist(turned);
+  await box.resubmit(rejected);
   expect(sent.map((s) => s.method)).toEqual(['GET', 'POST']);
   expect(sent[1]?.body).toMatchObject({ version: 9, entry: noted('fan loud') });
-  expect(sent[1]?.body?.key).not.toBe(turned.waiting.key);
-  expect(box.state().turned).toHaveLength(0);
+  expect(sent[1]?.body?.key).not.toBe(rejected.waiting.key);
+  expect(box.state().rejected).toHaveLength(0);
 });
 
 test('who gives way sends nothing', async () => {
   answer = () => json(409, { status: 409, detail: 'Changed meanwhile', theirs: [] });
   await box.add(JOB, noted('fan loud'));
   sent.length = 0;
-  await box.giveWay(box.state().turned[0]!);
-  expect(box.state().turned).toHaveLength(0);
+  await box.discard(box.state().rejected[0]!);
+  expect(box.state().rejected).toHaveLength(0);
   expect(sent).toHaveLength(0);
 });
 

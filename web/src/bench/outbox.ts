@@ -1,13 +1,13 @@
 import { useSyncExternalStore } from 'react';
 import { api, unwrap, ProblemError, type Schemas } from '../api/client';
-import { device, isUnreached, keep, type JobEntry, type Turned, type Waiting } from '../api/kept';
+import { device, isUnreached, keep, type JobEntry, type Rejected, type Waiting } from '../api/kept';
 
 type Job = Schemas['JobAnswer'];
 
 /** What is on this device and not yet on the server. */
 export interface OutboxState {
   waiting: readonly Waiting[];
-  turned: readonly Turned[];
+  rejected: readonly Rejected[];
   unreached: boolean;
   /** Jobs as the server had them when the last entry arrived: they change in the same breath as what waits. */
   arrived: ReadonlyMap<number, Job>;
@@ -29,7 +29,7 @@ const LOCK = 'pyrometron-outbox';
  * the server once, in order, whenever there is network; what the server refuses is shown to its maker and never dropped.
  */
 export class Outbox {
-  #state: OutboxState = { waiting: [], turned: [], unreached: false, arrived: new Map() };
+  #state: OutboxState = { waiting: [], rejected: [], unreached: false, arrived: new Map() };
   readonly #listeners = new Set<() => void>();
   readonly #arrived = new Set<(job: Job) => void>();
   #sending: Promise<void> | null = null;
@@ -87,19 +87,19 @@ export class Outbox {
   }
 
   /** Forgets a refused entry: theirs stands. */
-  async giveWay(turned: Turned): Promise<void> {
-    if (turned.seq !== undefined) await (await device()).delete('turned', turned.seq);
+  async discard(rejected: Rejected): Promise<void> {
+    if (rejected.seq !== undefined) await (await device()).delete('rejected', rejected.seq);
     await this.#refresh();
   }
 
   /** Sends a refused entry again, now that the other one has been seen. */
-  async insist(turned: Turned): Promise<void> {
-    const path = { id: turned.waiting.jobId };
+  async resubmit(rejected: Rejected): Promise<void> {
+    const path = { id: rejected.waiting.jobId };
     const { version } = await unwrap(api.GET('/api/v1/jobs/{id}', { params: { path } }));
-    const again: Waiting = { ...turned.waiting, key: crypto.randomUUID(), version };
+    const again: Waiting = { ...rejected.waiting, key: crypto.randomUUID(), version };
     delete again.seq;
     await this.#put(again);
-    await this.giveWay(turned);
+    await this.discard(rejected);
     await this.send();
   }
 
@@ -132,10 +132,10 @@ export class Outbox {
           this.#retry = setTimeout(() => void this.send(), RETRY);
           return;
         }
-        const move = db.transaction(['outbox', 'turned'], 'readwrite');
+        const move = db.transaction(['outbox', 'rejected'], 'readwrite');
         await Promise.all([
           move
-            .objectStore('turned')
+            .objectStore('rejected')
             .add({ waiting: next, why: error.message, theirs: error.problem.theirs ?? [] }),
           move.objectStore('outbox').delete(next.seq!),
           move.done,
@@ -148,9 +148,9 @@ export class Outbox {
 
   async #refresh(unreached = this.#state.unreached, job?: Job): Promise<void> {
     const db = await device();
-    const [waiting, turned] = await Promise.all([db.getAll('outbox'), db.getAll('turned')]);
+    const [waiting, rejected] = await Promise.all([db.getAll('outbox'), db.getAll('rejected')]);
     const arrived = job ? new Map(this.#state.arrived).set(job.id, job) : this.#state.arrived;
-    this.#state = { waiting, turned, unreached, arrived };
+    this.#state = { waiting, rejected, unreached, arrived };
     this.#listeners.forEach((listener) => listener());
   }
 }

@@ -7,6 +7,7 @@ const step = (id: string): Schemas['StepAnswer'] => ({
   id,
   stage: 'clean',
   do: id,
+  message: { template: id, plain: id, values: [] } as never,
   cautions: [],
   gate: [],
   form: 'tick',

@@ -110,6 +110,8 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
       };
     case 'work-filed':
       return { ...job, state: 'waiting-for-proof', workDoneAt: madeAt };
+    case 'notes-taken':
+      return { ...job, notesChanged: false };
     case 'handed-back':
       return { ...job, handedBack: { to: entry.to, note: entry.note ?? null, at: madeAt } };
     default:

@@ -19,6 +19,10 @@ export interface Fields {
   clockMhz: number | null;
   score: number | null;
   throttled: boolean;
+  /** Where the figures come from, and how far they had settled where a log says so. */
+  source: Schemas['RunSource'];
+  settled: boolean | null;
+  shareOfRise: number | null;
   failed: number | null;
   parts: Record<string, number | null>;
   maxima: Record<string, number | null>;
@@ -47,6 +51,9 @@ export function startingPoint(
     clockMhz: null,
     score: null,
     throttled: false,
+    source: 'typed',
+    settled: null,
+    shareOfRise: null,
     failed: null,
     parts: {},
     maxima: {},

@@ -61,6 +61,11 @@ export function Book({
               · <Link to={`/bench/${String(s.jobId)}`}>job {s.jobId}</Link>
             </>
           )}
+          {s.by && ` · ${s.by}`}
+          {s.proven && ` · ${s.proven.replaceAll('-', ' ')}`}
+          <span className="small quiet" style={{ display: 'block' }}>
+            {renewedWords(s)}
+          </span>
         </>
       ),
       struck: s.voidedReason,
@@ -156,6 +161,15 @@ export function Book({
       {adding && <AddService tag={machine.tag} onClose={() => setAdding(false)} />}
     </section>
   );
+}
+
+/** What a service renewed, by its steps. */
+function renewedWords(service: Schemas['ServiceEntry']): string {
+  const shares = Object.entries(service.renewed)
+    .filter(([, share]) => share > 0)
+    .map(([cause, share]) => (share >= 0.995 ? cause : `${cause} ${String(Math.round(share * 100))} %`));
+  const cooler = service.liftedCooler ? 'Cooler off' : 'Cooler on';
+  return shares.length > 0 ? `${cooler}; renewed: ${shares.join(', ')}` : `${cooler}; nothing renewed`;
 }
 
 export function jobWords(job: Schemas['JobSummary']): string {

@@ -32,7 +32,8 @@ export function DriftChart({
 }) {
   const [at, setAt] = useState<number | null>(null);
   const points = useMemo(() => part.history.map((h) => ({ ...h, time: new Date(h.at) })), [part.history]);
-  if (points.length < 2) return <p className="quiet">Too few readings under load to draw.</p>;
+  if (points.length < 2)
+    return <p className="quiet">One point cannot be drawn as a history: two readings or runs are needed.</p>;
 
   const first = points[0]!.time;
   const last = points[points.length - 1]!.time;
@@ -67,7 +68,7 @@ export function DriftChart({
     (f) => y(f.low),
     (f) => y(f.high),
   )(future);
-  const colour = heat(part.limitCelsius - part.latestCelsius);
+  const colour = heat(part.limitCelsius - (part.latestCelsius ?? part.hottestCelsius));
   const picked = at === null ? null : points[at]!;
 
   const onMove = (event: React.PointerEvent<SVGSVGElement>) => {
@@ -157,7 +158,16 @@ export function DriftChart({
                 stroke="var(--stone)"
               />
             )}
-            <circle cx={x(p.time)} cy={y(p.observed - p.room)} r={1.9} fill="var(--quiet)" />
+            {p.run ? (
+              <path
+                d={`M${String(x(p.time))} ${String(y(p.observed - p.room) - 5)}l5 5l-5 5l-5 -5z`}
+                fill="var(--paper)"
+                stroke="var(--ink)"
+                strokeWidth={1.4}
+              />
+            ) : (
+              <circle cx={x(p.time)} cy={y(p.observed - p.room)} r={1.9} fill="var(--quiet)" />
+            )}
           </g>
         ))}
         {model && <path d={model} fill="none" stroke={colour} strokeWidth={2.4} />}
@@ -188,8 +198,8 @@ export function DriftChart({
       </svg>
       <figcaption className="small quiet" aria-live="off" style={{ minHeight: 20 }}>
         {picked
-          ? `${instant(picked.at)}: ${kelvin(picked.observed)} over the air${Math.abs(picked.room) >= 0.3 ? `, ${kelvin(picked.room)} of it the room` : ''}; fitted ${kelvin(picked.model)}`
-          : 'Points: medians of five days, the room taken out (grey stalks show how much). Line: the fitted wear. Band: where it is heading, 80 %.'}
+          ? `${instant(picked.at)}${picked.run ? ', a run at the bench' : ''}: ${kelvin(picked.observed)} over the air${Math.abs(picked.room) >= 0.3 ? `, ${kelvin(picked.room)} of it the room` : ''}; fitted ${kelvin(picked.model)}`
+          : `Points: medians of five days, the room taken out (grey stalks show how much).${points.some((p) => p.run) ? ' Diamonds: runs at the bench.' : ''} Line: the fitted wear. Band: where it is heading, 80 %.`}
       </figcaption>
     </figure>
   );

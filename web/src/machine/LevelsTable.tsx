@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { count, kelvin, minutes, money, partName, whole } from '../lib/format';
-import { Making } from './Making';
-import { valueMaking } from './valueMaking';
+import { FigureBreakdown } from './FigureBreakdown';
+import { valueBreakdown } from './valueBreakdown';
 
 /**
  * What each level of service would win, the time it takes, and what that is worth over the years in which it has to pay: opening further has to
@@ -53,9 +53,9 @@ export function LevelsTable({
                 {l.timedJobs >= 2 && <Besides>{count(l.timedJobs, 'job')}</Besides>}
               </td>
               <td className="num">
-                <Making title={`What the ${l.level} is worth`} made={valueMaking(l, currency)}>
+                <FigureBreakdown title={`What the ${l.level} is worth`} lines={valueBreakdown(l, currency)}>
                   {money(l.value.net, currency)}
-                </Making>
+                </FigureBreakdown>
                 {l.kelvin >= 0.5 && (
                   <Besides>
                     {whole(l.netLow)} to {whole(l.netHigh)}

@@ -8,7 +8,6 @@ import {
   capital,
   day,
   fullDay,
-  instant,
   kelvin,
   minutes,
   partName,
@@ -27,7 +26,8 @@ import { DriftChart } from './DriftChart';
 import { EditMachine } from './EditMachine';
 import './machine.css';
 import { LevelsTable } from './LevelsTable';
-import { Making } from './Making';
+import { FigureBreakdown } from './FigureBreakdown';
+import { measuredWords } from './measured';
 import { Readings } from './Readings';
 import { ReportSymptom } from './Reports';
 import { ResidualChart } from './ResidualChart';
@@ -180,7 +180,8 @@ function Judgement({
         <p className="quiet">
           As of {fullDay(a.asOf)}
           {a.pending && ' (newer data is being judged)'} from {a.readings.toLocaleString()} readings
-          {a.newestReading && `, the newest of ${instant(a.newestReading)}`}
+          {a.runs > 0 && ` and ${a.runs === 1 ? 'one run' : `${String(a.runs)} runs`} at the bench`}
+          {a.measuredAt && `, measured last ${measuredWords(a) ?? ''}`}
           {a.evidence && ` · evidence ${a.evidence}`}
           {a.service && a.minutes !== null && ` · ${a.service}, ${minutes(a.minutes)}`}
           {a.actionDate &&
@@ -210,7 +211,7 @@ function Judgement({
                 <thead>
                   <tr>
                     <th>Part</th>
-                    <th className="num">now</th>
+                    <th className="num">{a.measuredAt ? day(a.measuredAt.slice(0, 10)) : 'now'}</th>
                     <th className="num">limit</th>
                     <th className="num">hot day, full fan</th>
                     <th className="num">to the action line</th>
@@ -223,12 +224,12 @@ function Judgement({
                   {a.parts.map((p) => (
                     <tr key={p.part}>
                       <td>{capital(partName(p.part))}</td>
-                      <td className="num">{full(p.latestCelsius)}</td>
+                      <td className="num">{p.latestCelsius === null ? '–' : full(p.latestCelsius)}</td>
                       <td className="num">{full(p.limitCelsius)}</td>
                       <td className="num">
-                        <Making
+                        <FigureBreakdown
                           title={`${capital(partName(p.part))} on a hot day`}
-                          made={[
+                          lines={[
                             [
                               'intake air the zone is planned for',
                               full(p.hottestCelsius - p.hottestRiseKelvin),
@@ -238,12 +239,12 @@ function Judgement({
                           ]}
                         >
                           {full(p.hottestCelsius)}
-                        </Making>
+                        </FigureBreakdown>
                       </td>
                       <td className="num">
-                        <Making
+                        <FigureBreakdown
                           title="To the action line"
-                          made={[
+                          lines={[
                             ['limit of the part', full(p.limitCelsius)],
                             ['less the house’s margin', kelvin(p.limitCelsius - p.actionLineCelsius)],
                             ['less the hot day', full(p.hottestCelsius)],
@@ -251,12 +252,12 @@ function Judgement({
                           ]}
                         >
                           {kelvin(p.marginKelvin)}
-                        </Making>
+                        </FigureBreakdown>
                       </td>
                       <td className="num">
-                        <Making
+                        <FigureBreakdown
                           title={`What service could win on the ${partName(p.part)}`}
-                          made={[
+                          lines={[
                             ['rise with everything fresh', kelvin(p.baselineRiseKelvin)],
                             ...p.split.map(
                               (s) =>
@@ -281,7 +282,7 @@ function Judgement({
                           ]}
                         >
                           {kelvin(p.driftKelvin)} ± {kelvin(p.uncertaintyKelvin)}
-                        </Making>
+                        </FigureBreakdown>
                       </td>
                       <td style={{ minWidth: 170 }}>
                         {p.split
@@ -305,7 +306,7 @@ function Judgement({
             <div className="section-head">
               <h2>Heat path</h2>
             </div>
-            <HeatPath part={part} room={a.roomKelvin} ambient={a.ambientCelsius} />
+            <HeatPath part={part} measured={measuredWords(a)} />
             <LevelsTable levels={a.levels} currency={a.currency} years={a.payBackYears} advised={a.service} />
           </section>
         </div>

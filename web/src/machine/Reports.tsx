@@ -1,4 +1,4 @@
-import { Button, Input, Modal, Segmented } from 'antd';
+import { Button, Input, InputNumber, Modal, Segmented } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite } from '../api/queries';
@@ -20,11 +20,12 @@ export function ReportSymptom({ tag, onClose }: { tag: string; onClose: () => vo
   const [kind, setKind] = useState<Kind>('shutdown');
   const [date, setDate] = useState(new Date().toISOString().slice(0, 10));
   const [note, setNote] = useState('');
+  const [minutes, setMinutes] = useState<number | null>(null);
   const write = useWrite(() =>
     unwrap(
       api.POST('/api/v1/assets/{tag}/symptoms', {
         params: { path: { tag } },
-        body: { kind, date, note: note.trim() || null },
+        body: { kind, date, note: note.trim() || null, minutesToFailure: minutes },
       }),
     ),
   );
@@ -52,13 +53,29 @@ export function ReportSymptom({ tag, onClose }: { tag: string; onClose: () => vo
           <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
         </label>
       </p>
+      {kind !== 'noise' && (
+        <p>
+          <label>
+            After how many minutes under load, if known
+            <InputNumber
+              min={0.1}
+              max={10000}
+              inputMode="decimal"
+              style={{ width: '100%' }}
+              value={minutes}
+              onChange={setMinutes}
+            />
+          </label>
+        </p>
+      )}
       <label>
         In their words
         <Input.TextArea rows={2} maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
       </label>
       <p className="quiet small">
-        A crash or a shutdown outranks every temperature: the machine goes to the head of the rounds until a
-        service answers it.
+        A crash or a shutdown outranks every temperature: the machine stays at the head of the rounds until a
+        run of twice that time (40 minutes where it is not known) passes without it, or somebody withdraws the
+        report with a reason. A service alone does not clear it.
       </p>
     </Modal>
   );

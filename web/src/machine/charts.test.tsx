@@ -82,7 +82,7 @@ describe('drift chart', () => {
     expect(svg).toContain('fresh 40 K, now 44 K');
     const one = { ...part(wiggle), history: part(wiggle).history.slice(0, 1) };
     expect(renderToStaticMarkup(<DriftChart part={one} services={[]} asOf="2026-10-28" />)).toContain(
-      'Too few readings',
+      'One point cannot be drawn',
     );
   });
 

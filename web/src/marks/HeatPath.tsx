@@ -13,55 +13,59 @@ interface Layer {
 
 /**
  * A cut through the machine from the chip down to the room's air: each layer as thick as the kelvins it costs now, what it has
- * gained since fresh glowing. The sick layer is seen.
+ * gained since fresh glowing. Air and layers add up to the figure at the top; what takes away is written, not drawn.
  */
 export function HeatPath({
   part,
-  room,
-  ambient,
+  measured,
   height = 340,
 }: {
   part: Part;
-  room: number;
-  ambient: number | null;
+  /** When and how, for the line at the top. */
+  measured: string | null;
   height?: number;
 }) {
-  const { full } = useTemperature();
+  const { exact } = useTemperature();
   const layers = layersOf(part);
-  const total = layers.reduce((sum, l) => sum + Math.max(l.now, 0), 0) + (room >= 1 ? room : 0);
+  const total = layers.reduce((sum, l) => sum + Math.max(l.now, 0), 0);
   const air = 34;
-  const scale = (height - air - 24) / Math.max(total, 1);
-  const colour = heat(part.limitCelsius - part.latestCelsius);
-  const drawn = layers.reduce<(Layer & { y: number; thickness: number })[]>((above, layer) => {
+  const top = measured ? 38 : 22;
+  // Thin layers keep room for their line of figures; the others share what is left.
+  const rough = (height - air - top) / Math.max(total, 1);
+  const thin = layers.filter((l) => l.now * rough < LEAST);
+  const thick = total - thin.reduce((sum, l) => sum + Math.max(l.now, 0), 0);
+  const scale = (height - air - top - thin.length * LEAST) / Math.max(thick, 1);
+  const colour = heat(part.limitCelsius - (part.latestCelsius ?? part.hottestCelsius));
+  const drawn = layers.reduce<(Layer & { y: number; thickness: number; row: number })[]>((above, layer) => {
     const last = above.at(-1);
+    const thickness = Math.max(0.5, layer.now * scale);
     return [
       ...above,
-      { ...layer, y: last ? last.y + last.thickness : 22, thickness: Math.max(2, layer.now * scale) },
+      { ...layer, y: last ? last.y + last.row : top, thickness, row: Math.max(LEAST, thickness) },
     ];
   }, []);
   const bottom = drawn.at(-1);
-  const y = bottom ? bottom.y + bottom.thickness : 22;
-  const roomThickness = room >= 1 ? room * scale : 0;
-  const label = `${capital(partName(part.part))} ${full(part.latestCelsius)}: ${layers.map((l) => `${l.name} ${kelvin(l.now)}, fresh ${kelvin(l.fresh)}`).join('; ')}`;
+  const y = bottom ? bottom.y + bottom.row : top;
+  const now = part.latestCelsius === null ? 'not measured' : exact(part.latestCelsius);
+  const label = `${capital(partName(part.part))} ${now}: ${layers.map((l) => `${l.name} ${figure(l.now)} K, fresh ${figure(l.fresh)} K`).join('; ')}`;
   return (
     <figure style={{ margin: 0 }}>
-      <svg
-        width="100%"
-        viewBox={`0 0 264 ${String(y + roomThickness + air + 4)}`}
-        role="img"
-        aria-label={label}
-      >
+      <svg width="100%" viewBox={`0 0 264 ${String(y + air + 4)}`} role="img" aria-label={label}>
         <text x={0} y={14} fontSize={13} fontWeight={700} className="figures" fill="var(--ink)">
-          {full(part.latestCelsius)}
+          {now}
         </text>
         <text x={262} y={14} fontSize={11.5} textAnchor="end" fill="var(--quiet)">
           K now / fresh
         </text>
+        {measured && (
+          <text x={0} y={30} fontSize={11.5} fill="var(--quiet)">
+            {measured}
+          </text>
+        )}
         {drawn.map((l) => {
           const lost = l.now - l.fresh;
           const sick = lost >= 1;
-          const middle = l.y + l.thickness / 2;
-          const text = l.thickness >= 15;
+          const middle = l.y + l.row / 2;
           return (
             <g key={l.name}>
               <rect
@@ -84,97 +88,89 @@ export function HeatPath({
                   strokeWidth={1.5}
                 />
               )}
-              {(text || sick) && (
-                <>
-                  <text
-                    x={102}
-                    y={middle + (l.note ? -2 : 4)}
-                    fontSize={12.5}
-                    fontWeight={650}
-                    fill="var(--ink)"
-                  >
-                    {l.name}
-                  </text>
-                  <text
-                    x={262}
-                    y={middle + (l.note ? -2 : 4)}
-                    fontSize={12}
-                    textAnchor="end"
-                    className="figures"
-                    fill="var(--ink)"
-                  >
-                    {kelvin(l.now).replace(' K', '')} / {kelvin(l.fresh).replace(' K', '')}
-                  </text>
-                  {l.note && (
-                    <text x={102} y={middle + 12} fontSize={11.5} fill="var(--quiet)">
-                      {l.note}
-                    </text>
-                  )}
-                </>
+              <text
+                x={102}
+                y={middle + (l.note && l.row >= 28 ? -2 : 4)}
+                fontSize={12.5}
+                fontWeight={l.now < 0 ? 400 : 650}
+                fill="var(--ink)"
+              >
+                {l.name}
+              </text>
+              <text
+                x={262}
+                y={middle + (l.note && l.row >= 28 ? -2 : 4)}
+                fontSize={12}
+                textAnchor="end"
+                className="figures"
+                fill="var(--ink)"
+              >
+                {figure(l.now)} / {figure(l.fresh)}
+              </text>
+              {l.note && l.row >= 28 && (
+                <text x={102} y={middle + 12} fontSize={11.5} fill="var(--quiet)">
+                  {l.note}
+                </text>
               )}
             </g>
           );
         })}
-        {roomThickness > 0 && (
-          <g>
-            <rect
-              x={0.6}
-              y={y}
-              width={92}
-              height={roomThickness}
-              fill={colour}
-              stroke="var(--ink)"
-              strokeWidth={1.6}
-            />
-            <text x={102} y={y + roomThickness / 2 + 4} fontSize={12.5} fontWeight={650} fill="var(--ink)">
-              The room
-            </text>
-            <text
-              x={262}
-              y={y + roomThickness / 2 + 4}
-              fontSize={12}
-              textAnchor="end"
-              className="figures"
-              fill="var(--ink)"
-            >
-              {kelvin(room).replace(' K', '')} / 0
-            </text>
-          </g>
-        )}
         <rect
           x={0.6}
-          y={y + roomThickness}
+          y={y}
           width={92}
           height={air}
           fill="var(--track)"
           stroke="var(--ink)"
           strokeWidth={0.7}
         />
-        <text x={102} y={y + roomThickness + air / 2 - 1} fontSize={12.5} fontWeight={650} fill="var(--ink)">
+        <text x={102} y={y + air / 2 - 1} fontSize={12.5} fontWeight={650} fill="var(--ink)">
           Room air
         </text>
-        <text x={102} y={y + roomThickness + air / 2 + 13} fontSize={11.5} fill="var(--quiet)">
-          {ambient === null ? 'not measured' : `${full(ambient)} at the intake`}
+        <text x={102} y={y + air / 2 + 13} fontSize={11.5} fill="var(--quiet)">
+          {part.airCelsius === null ? 'not measured' : `${exact(part.airCelsius)} at the intake`}
         </text>
       </svg>
     </figure>
   );
 }
 
+/** Every layer has room for its line of figures. */
+const LEAST = 15;
+
+const TENTHS = new Intl.NumberFormat(undefined, { minimumFractionDigits: 1, maximumFractionDigits: 1 });
+
+/** Tenths always, so that the column can be added up. */
+function figure(value: number): string {
+  return TENTHS.format(value).replace('-', '−');
+}
+
+/** What stands between the air and the part besides its wear; the last ones may take away. */
+const NAMES: Record<string, string> = {
+  fan: 'Fan',
+  served: 'Taken by the service',
+  hidden: 'Kept down by its fan',
+  conditions: 'Other heat or fan speed',
+  room: 'The room',
+  unexplained: 'Not explained',
+};
+
 function layersOf(part: Part): Layer[] {
   const pads = part.interface === 'pad';
   const mount = part.split.find((s) => s.cause === 'mount')?.kelvin ?? 0;
-  const names: Record<string, string> = {
-    joint: pads ? 'Chip and pads' : 'Chip and paste',
-    fins: 'Plate and fins',
-    fan: 'Fan',
-  };
   return part.path
-    .filter((l) => l.layer !== 'fan' || l.nowKelvin >= 0.5)
+    .filter((l) => l.layer === 'joint' || l.layer === 'fins' || Math.abs(l.nowKelvin) >= 0.05)
     .map((l) => {
       const lost = l.nowKelvin - l.freshKelvin;
       return {
-        name: names[l.layer] ?? l.layer,
+        name:
+          l.layer === 'joint'
+            ? pads
+              ? 'Chip and pads'
+              : 'Chip and paste'
+            : l.layer === 'fins'
+              ? 'Plate and fins'
+              : (NAMES[l.layer] ?? l.layer),
         now: l.nowKelvin,
         fresh: l.freshKelvin,
         note:
@@ -184,7 +180,9 @@ function layersOf(part: Part): Layer[] {
               ? `${kelvin(lost)} more than fresh${mount >= lost / 2 ? ': mount' : ''}`
               : l.layer === 'fins'
                 ? `${kelvin(lost)} more: dust`
-                : `${kelvin(lost)} for its lost speed`,
+                : l.layer === 'fan'
+                  ? `${kelvin(lost)} for its lost speed`
+                  : '',
       };
     });
 }

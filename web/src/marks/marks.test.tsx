@@ -10,7 +10,8 @@ const PART = {
   part: 'memory',
   interface: 'pad',
   limitCelsius: 105,
-  latestCelsius: 90,
+  latestCelsius: 89,
+  airCelsius: 25,
   split: [{ cause: 'pads', kelvin: 12 }],
   path: [
     { layer: 'joint', nowKelvin: 48, freshKelvin: 36 },
@@ -26,7 +27,7 @@ const numbers = (svg: string, element: string, attribute: string) =>
 describe('heat path', () => {
   test('a layer is as thick as the kelvins it costs, and the sick one shows what it has gained', () => {
     const [joint, gained, fins] = numbers(
-      renderToStaticMarkup(<HeatPath part={PART} room={0} ambient={25} />),
+      renderToStaticMarkup(<HeatPath part={PART} measured={null} />),
       'rect',
       'height',
     ) as [number, number, number];
@@ -35,22 +36,35 @@ describe('heat path', () => {
   });
 
   test('it says in words what it draws', () => {
-    const svg = renderToStaticMarkup(<HeatPath part={PART} room={0} ambient={25} />);
-    expect(svg).toContain('Memory 90 °C: Chip and pads 48 K, fresh 36 K; Plate and fins 16 K, fresh 16 K');
+    const svg = renderToStaticMarkup(<HeatPath part={PART} measured={null} />);
+    expect(svg).toContain(
+      'Memory 89 °C: Chip and pads 48.0 K, fresh 36.0 K; Plate and fins 16.0 K, fresh 16.0 K',
+    );
     expect(svg).toContain('12 K more than fresh');
     expect(svg).toContain('25 °C at the intake');
   });
 
-  test('a warm room is a layer of its own, and air that nobody measures is said so', () => {
-    const warm = renderToStaticMarkup(<HeatPath part={PART} room={5} ambient={null} />);
-    expect(warm).toContain('The room');
-    expect(warm).toContain('not measured');
-    expect(renderToStaticMarkup(<HeatPath part={PART} room={0.4} ambient={25} />)).not.toContain('The room');
+  test('all that stands between air and part is told, and what nobody measured is said so', () => {
+    const warm = {
+      ...PART,
+      airCelsius: null,
+      path: [
+        ...PART.path,
+        { layer: 'room', nowKelvin: 5, freshKelvin: 0 },
+        { layer: 'unexplained', nowKelvin: -1.2, freshKelvin: 0 },
+      ],
+    } as typeof PART;
+    const svg = renderToStaticMarkup(<HeatPath part={warm} measured="run of job 3" />);
+    expect(svg).toContain('The room');
+    expect(svg).toContain('−1.2 / 0.0');
+    expect(svg).toContain('not measured');
+    expect(svg).toContain('run of job 3');
+    expect(renderToStaticMarkup(<HeatPath part={PART} measured={null} />)).not.toContain('The room');
   });
 
   test('a step of the mount is named as one', () => {
     const mounted = { ...PART, interface: 'paste', split: [{ cause: 'mount', kelvin: 12 }] } as typeof PART;
-    expect(renderToStaticMarkup(<HeatPath part={mounted} room={0} ambient={25} />)).toContain(
+    expect(renderToStaticMarkup(<HeatPath part={mounted} measured={null} />)).toContain(
       '12 K more than fresh: mount',
     );
   });

@@ -24,6 +24,11 @@ export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number 
         ) : (
           <span className="small quiet">not measured</span>
         )}
+        {item.measuredAt && item.measuredBy === 'run' && (
+          <span className="small quiet rounds-one" style={{ display: 'block' }}>
+            run of {day(item.measuredAt.slice(0, 10))}
+          </span>
+        )}
       </span>
       <span className="rounds-why" style={{ display: 'flex', gap: 9, alignItems: 'flex-start' }}>
         <CauseMark cause={item.cause} />

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { api, unwrap, type QueueItem } from '../api/client';
 import { useAssessment, useWrite } from '../api/queries';
 import { capital, count, day, kelvin, money, partName } from '../lib/format';
+import { measuredWords } from '../machine/measured';
 import { HeatPath } from '../marks/HeatPath';
 import { Refusal } from '../shell/Refusal';
 import type { StartJob } from './useStartJob';
@@ -40,7 +41,7 @@ export function SidePanel({
           <div className="section-head" style={{ marginTop: 14 }}>
             <h2>Heat path, {partName(part.part)}</h2>
           </div>
-          <HeatPath part={part} room={a.roomKelvin} ambient={a.ambientCelsius} height={330} />
+          <HeatPath part={part} measured={measuredWords(a)} height={330} />
         </>
       )}
       {a && (

@@ -2,14 +2,14 @@ import { Popover } from 'antd';
 import type { ReactNode } from 'react';
 
 /** A number that opens to what it is made of. */
-export function Making({
+export function FigureBreakdown({
   children,
   title,
-  made,
+  lines,
 }: {
   children: ReactNode;
   title: string;
-  made: readonly (readonly [string, string])[];
+  lines: readonly (readonly [string, string])[];
 }) {
   return (
     <Popover
@@ -18,7 +18,7 @@ export function Making({
       content={
         <table className="making">
           <tbody>
-            {made.map(([what, value]) => (
+            {lines.map(([what, value]) => (
               <tr key={what}>
                 <th scope="row">{what}</th>
                 <td>{value}</td>

@@ -20,7 +20,7 @@ const COSTS = [
 ] as const;
 
 /** How the net value of a level comes about. */
-export function valueMaking({ value }: Level, currency: string) {
+export function valueBreakdown({ value }: Level, currency: string) {
   const amount = (v: number) => money(v, currency);
   return [
     ...GAINS.filter(([key]) => Math.abs(value[key]) >= 0.05).map(

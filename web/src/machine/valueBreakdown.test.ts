@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Schemas } from '../api/client';
-import { valueMaking } from './valueMaking';
+import { valueBreakdown } from './valueBreakdown';
 
 const level: Schemas['LevelAnswer'] = {
   level: 'repaste',
@@ -31,7 +31,7 @@ const level: Schemas['LevelAnswer'] = {
 };
 
 describe('the making of a value', () => {
-  const made = valueMaking(level, 'crowns');
+  const made = valueBreakdown(level, 'crowns');
 
   test('gains come first, costs carry a minus, what is nothing is left out', () => {
     expect(made.map(([what]) => what)).toEqual([
