@@ -104,8 +104,10 @@ internal static class LargeCommand
             using var command = connection.CreateCommand();
             command.CommandText = $"""
                 INSERT INTO reading (asset_id, {columns}) SELECT copy.id, {columns}
-                FROM asset copy JOIN asset source ON source.tag = substr(copy.tag, 1, instr(copy.tag, '/') - 1) JOIN reading r ON r.asset_id = source.id
-                WHERE instr(copy.tag, '/') > 0 AND copy.id IN (SELECT id FROM asset WHERE instr(tag, '/') > 0 ORDER BY id LIMIT 1000 OFFSET $from)
+                FROM asset copy JOIN asset source ON source.tag = substr(copy.tag, 1, instr(copy.tag, '/') - 1)
+                    JOIN reading r ON r.asset_id = source.id
+                WHERE instr(copy.tag, '/') > 0 AND copy.id IN (SELECT id FROM asset WHERE instr(tag,
+                    '/') > 0 ORDER BY id LIMIT 1000 OFFSET $from)
                 """;
             command.Parameters.AddWithValue("$from", from);
             command.ExecuteNonQuery();

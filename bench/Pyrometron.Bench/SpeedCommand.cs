@@ -13,7 +13,9 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Bench;
 
-/// <summary>Measures speeds by hand; where something comparable exists it is timed in the same run and the ratio is printed.</summary>
+/// <summary>
+/// Measures speeds by hand; where something comparable exists it is timed in the same run and the ratio is printed.
+/// </summary>
 internal static class SpeedCommand
 {
     private const int Lines = 100_000;

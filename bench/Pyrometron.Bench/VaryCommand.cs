@@ -2,7 +2,9 @@ using Pyrometron.Bench.Scoring;
 
 namespace Pyrometron.Bench;
 
-/// <summary>Scores trial fleets under all variations, one line each: figures that hold only on the sets themselves are worth nothing.</summary>
+/// <summary>
+/// Scores trial fleets under all variations, one line each: figures that hold only on the sets themselves are worth nothing.
+/// </summary>
 internal static class VaryCommand
 {
     public static int Run(string[] folders)

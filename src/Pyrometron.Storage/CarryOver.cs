@@ -8,9 +8,9 @@ using Pyrometron.Storage.Records;
 namespace Pyrometron.Storage;
 
 /// <summary>
-/// Brings what an older program stored into the forms of today, where SQL alone cannot: cards are frozen as they read so far, jobs tell
-/// their machines' history, services the job that did them, and the change log begins with what is known of the past. One transaction:
-/// broken off, it begins anew at the next start.
+/// Brings what an older program stored into the forms of today, where SQL alone cannot: cards are frozen as they read so far,
+/// jobs tell their machines' history, services the job that did them, and the change log begins with what is known of the past.
+/// One transaction: broken off, it begins anew at the next start.
 /// </summary>
 internal static class CarryOver
 {

@@ -34,7 +34,9 @@ public sealed record TouchedSince(long Last, IReadOnlySet<string>? Tags);
 /// <param name="Text">Anywhere in tag or words.</param>
 public sealed record LogFilter(string? Tag, IReadOnlyList<string>? Kinds, DateOnly? From, DateOnly? Until, string? Text);
 
-/// <summary>The change log: who changed what, when, from what to what. The log book and the background judgement read it.</summary>
+/// <summary>
+/// The change log: who changed what, when, from what to what. The log book and the background judgement read it.
+/// </summary>
 public sealed class ChangeStore(Database database)
 {
     private const string Lines = """

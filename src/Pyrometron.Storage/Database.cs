@@ -43,7 +43,9 @@ public sealed class Database : IDisposable
 
     /// <summary>Opens a database, making it when it is not there; an older one is copied aside and then migrated.</summary>
     /// <param name="clock">Null for the system's.</param>
-    /// <exception cref="InvalidDataException">The file is no database of this program, damaged, or newer than this program.</exception>
+    /// <exception cref="InvalidDataException">
+    /// The file is no database of this program, damaged, or newer than this program.
+    /// </exception>
     public static Database Open(string path, TimeProvider? clock = null)
     {
         Directory.CreateDirectory(System.IO.Path.GetDirectoryName(System.IO.Path.GetFullPath(path))!);

@@ -161,7 +161,9 @@ public sealed class FleetStore(Database database)
         return known is null ? [] : [.. Differences(known.Asset, asset).Select(d => Note(t, id, d.Field, d.Before, d.After))];
     }
 
-    /// <summary>Slots are for good: a part that has gone keeps its own, so that its readings are not taken for another's.</summary>
+    /// <summary>
+    /// Slots are for good: a part that has gone keeps its own, so that its readings are not taken for another's.
+    /// </summary>
     private static void SaveParts(SqliteConnection connection, long id, IReadOnlyList<Part> parts)
     {
         connection.Execute("UPDATE part SET position = NULL WHERE asset_id = $id", ("$id", id));
@@ -170,7 +172,8 @@ public sealed class FleetStore(Database database)
                 """
                 INSERT INTO part (asset_id, slot, position, name, limit_c, joint)
                 VALUES ($id, (SELECT coalesce(max(slot) + 1, 0) FROM part WHERE asset_id = $id), $position, $name, $limit, $joint)
-                ON CONFLICT (asset_id, name) DO UPDATE SET position = excluded.position, limit_c = excluded.limit_c, joint = excluded.joint
+                ON CONFLICT (asset_id, name) DO UPDATE SET position = excluded.position, limit_c = excluded.limit_c,
+                    joint = excluded.joint
                 """,
                 ("$id", id),
                 ("$position", position),
@@ -256,7 +259,8 @@ public sealed class FleetStore(Database database)
         var services = ServiceStore.Standing(connection, tag);
         return connection.Query(
             $"""
-            SELECT a.id, a.tag, a.kind, a.model, z.code, a.host_tag, a.duty_hours, a.in_service_since, a.warranty_until, a.retired_on, a.retired_reason
+            SELECT a.id, a.tag, a.kind, a.model, z.code, a.host_tag, a.duty_hours, a.in_service_since, a.warranty_until,
+                a.retired_on, a.retired_reason
             FROM asset a JOIN zone z ON z.id = a.zone_id {filter} ORDER BY a.id
             """,
             r => new StoredAsset(

@@ -4,7 +4,9 @@ using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
 
-/// <summary>What happened to machines besides readings and services: runs, reports, looks, and how jobs ended. What the judgement reads.</summary>
+/// <summary>
+/// What happened to machines besides readings and services: runs, reports, looks, and how jobs ended. What the judgement reads.
+/// </summary>
 public sealed class HistoryStore(Database database)
 {
     /// <summary>The histories of all machines of which anything is known, by the machine's number.</summary>

@@ -48,12 +48,15 @@ public sealed record NewJob(
     FrozenCard Card
 );
 
-/// <summary>Jobs at the bench, as sums of entries. An entry is on disk when its use case returns; sent twice, it is stored once.</summary>
+/// <summary>
+/// Jobs at the bench, as sums of entries. An entry is on disk when its use case returns; sent twice, it is stored once.
+/// </summary>
 public sealed class JobStore(Database database)
 {
     private const string Columns = """
-        SELECT j.id, a.tag, a.kind, a.model, j.level, j.started_level, j.fan, j.state, j.started_at, j.work_done_at, j.closed_at, j.verdict, j.version,
-               j.warranty_until, j.predicted_cause, j.predicted_service, j.predicted_kelvin, j.found_causes, j.recheck_due, j.rechecked_at, j.asset_id
+        SELECT j.id, a.tag, a.kind, a.model, j.level, j.started_level, j.fan, j.state, j.started_at, j.work_done_at,
+            j.closed_at, j.verdict, j.version, j.warranty_until, j.predicted_cause, j.predicted_service,
+            j.predicted_kelvin, j.found_causes, j.recheck_due, j.rechecked_at, j.asset_id
         FROM job j JOIN asset a ON a.id = j.asset_id
         """;
 
@@ -65,9 +68,10 @@ public sealed class JobStore(Database database)
             : (long?)
                 t.Connection.Scalar(
                     """
-                    INSERT INTO job (asset_id, level, started_level, fan, state, started_at, warranty_until, predicted_cause, predicted_service,
-                        predicted_kelvin, card_form, card)
-                    VALUES ($asset, $level, $level, $fan, 'open', $now, $warranty, $cause, $service, $kelvin, $form, $card) RETURNING id
+                    INSERT INTO job (asset_id, level, started_level, fan, state, started_at, warranty_until,
+                        predicted_cause, predicted_service, predicted_kelvin, card_form, card)
+                    VALUES ($asset, $level, $level, $fan, 'open', $now, $warranty,
+                        $cause, $service, $kelvin, $form, $card) RETURNING id
                     """,
                     ("$asset", job.AssetId),
                     ("$level", Words.Of(job.Level)),
@@ -135,8 +139,9 @@ public sealed class JobStore(Database database)
     public static void Keep(Transaction t, Job job, Verdict? verdict) =>
         t.Connection.Execute(
             """
-            UPDATE job SET version = $version, level = $level, state = $state, work_done_at = $done, closed_at = $closed, verdict = coalesce($verdict, verdict),
-                found_causes = $found, recheck_due = $due, rechecked_at = $rechecked, history_form = $form, history = $history, outcome = $outcome
+            UPDATE job SET version = $version, level = $level, state = $state, work_done_at = $done, closed_at = $closed,
+                verdict = coalesce($verdict, verdict), found_causes = $found, recheck_due = $due,
+                rechecked_at = $rechecked, history_form = $form, history = $history, outcome = $outcome
             WHERE id = $id
             """,
             ("$version", job.Version),
@@ -176,7 +181,9 @@ public sealed class JobStore(Database database)
             ("$tag", tag)
         );
 
-    /// <summary>The cause that was predicted and those found on opening, for every filed job in which something was looked at.</summary>
+    /// <summary>
+    /// The cause that was predicted and those found on opening, for every filed job in which something was looked at.
+    /// </summary>
     public IReadOnlyList<(Cause Predicted, IReadOnlyList<Cause> Found)> PredictedAndFound() =>
         database.Read(connection =>
             connection.Query(
@@ -190,7 +197,8 @@ public sealed class JobStore(Database database)
         database.Read(connection =>
             connection.Query(
                 """
-                SELECT a.kind, a.model, j.level, j.predicted_cause, j.predicted_kelvin, -min(p.value ->> '$.changeKelvin'), p.value ->> '$.uncertaintyKelvin'
+                SELECT a.kind, a.model, j.level, j.predicted_cause, j.predicted_kelvin, -min(p.value ->> '$.changeKelvin'),
+                    p.value ->> '$.uncertaintyKelvin'
                 FROM job j JOIN asset a ON a.id = j.asset_id, json_each(j.verdict, '$.parts') p
                 WHERE j.predicted_service = j.level AND j.predicted_kelvin > 0 AND j.verdict ->> '$.outcome' <> 'not-comparable'
                 GROUP BY j.id

@@ -50,7 +50,8 @@ public sealed class NotesStore(Database database)
             """
             INSERT INTO model_notes (model, notes, changed_at, job_id) SELECT $model, $notes, $now, $job WHERE $seen = 0
                 OR EXISTS (SELECT 1 FROM model_notes WHERE model = $model AND version = $seen)
-            ON CONFLICT (model) DO UPDATE SET notes = $notes, changed_at = $now, job_id = $job, version = version + 1 WHERE version = $seen
+            ON CONFLICT (model) DO UPDATE SET notes = $notes, changed_at = $now, job_id = $job,
+                version = version + 1 WHERE version = $seen
             RETURNING version
             """,
             ("$model", notes.Model),

@@ -89,15 +89,18 @@ public sealed class PolicyStore(Database database)
             .FirstOrDefault()
         ?? BenchSchools.Default;
 
-    /// <summary>Puts other rules in force. What the bench's ways say of warranty and extent holds for the judgement too.</summary>
+    /// <summary>
+    /// Puts other rules in force. What the bench's ways say of warranty and extent holds for the judgement too.
+    /// </summary>
     public static void Set(Transaction t, JudgementPolicy policy, BenchSchools bench)
     {
         var connection = t.Connection;
         var values = policy.Values;
         connection.Execute(
             """
-            INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste, pads, alcohol, air, opening,
-                precedence, currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years)
+            INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste,
+                pads, alcohol, air, opening, precedence, currency, technician_hour, kilowatt_hour, decibel_year,
+                crash_hours, life_years, activation_energy_ev, pay_back_years)
             VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
                 $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback)
             """,

@@ -131,7 +131,8 @@ public sealed class ReadingStore(Database database)
         connection.Execute(
             """
             UPDATE reading SET amended = CASE WHEN $voided THEN 2
-                WHEN EXISTS (SELECT 1 FROM reading_amendment m WHERE m.asset_id = $asset AND m.at_ms = $at AND m.kind = 'corrected') THEN 1 ELSE 0 END
+                WHEN EXISTS (SELECT 1 FROM reading_amendment m WHERE m.asset_id = $asset AND m.at_ms = $at
+                    AND m.kind = 'corrected') THEN 1 ELSE 0 END
             WHERE asset_id = $asset AND at_ms = $at
             """,
             [.. Key(asset, at), ("$voided", voided)]
@@ -186,7 +187,9 @@ public sealed class ReadingStore(Database database)
     private static (string, object?)[] Key(StoredAsset asset, DateTimeOffset at) =>
         [("$asset", asset.Id), ("$at", at.ToUnixTimeMilliseconds())];
 
-    /// <summary>The reading as it was first sent: corrections taken back, so that sending the file again is no conflict.</summary>
+    /// <summary>
+    /// The reading as it was first sent: corrections taken back, so that sending the file again is no conflict.
+    /// </summary>
     private static Reading Original(SqliteConnection connection, StoredAsset asset, long at)
     {
         var (reading, amended) = Load(connection, asset, at, at, "")[0];
@@ -249,7 +252,8 @@ public sealed class ReadingStore(Database database)
         var slots = asset.Slots.Select(s => $", p{s}_c").ToArray();
         return connection.Query(
             $"""
-            SELECT at_ms, {Numbers}, (SELECT text FROM label WHERE id = settings), (SELECT text FROM label WHERE id = workload), fans_rpm, amended{string.Concat(
+            SELECT at_ms, {Numbers}, (SELECT text FROM label WHERE id = settings), (SELECT text
+                FROM label WHERE id = workload), fans_rpm, amended{string.Concat(
                 slots
             )}
             FROM reading WHERE asset_id = $asset AND at_ms BETWEEN $from AND $until {rest}

@@ -8,7 +8,9 @@ namespace Pyrometron.Storage;
 /// <param name="VoidedReason">Why it is struck through, or null.</param>
 public sealed record StoredService(long Id, ServiceDone Service, DateTimeOffset? VoidedAt, string? VoidedReason);
 
-/// <summary>The services of all machines. One that was entered wrongly is voided: kept, struck through, out of the judgement.</summary>
+/// <summary>
+/// The services of all machines. One that was entered wrongly is voided: kept, struck through, out of the judgement.
+/// </summary>
 public sealed class ServiceStore(Database database)
 {
     private const string Columns = "s.date, s.level, s.job_id, s.proven, s.record";
@@ -29,8 +31,10 @@ public sealed class ServiceStore(Database database)
         var record = ServiceRecord.Of(service);
         t.Connection.Execute(
             """
-            INSERT INTO service (asset_id, date, level, job_id, proven, form, record) VALUES ($asset, $date, $level, $job, $proven, $form, $record)
-            ON CONFLICT (asset_id, date, level) DO UPDATE SET job_id = excluded.job_id, proven = excluded.proven, form = excluded.form,
+            INSERT INTO service (asset_id, date, level, job_id, proven, form, record) VALUES ($asset, $date, $level, $job,
+                $proven, $form, $record)
+            ON CONFLICT (asset_id, date, level) DO UPDATE SET job_id = excluded.job_id, proven = excluded.proven,
+                form = excluded.form,
                 record = excluded.record
             """,
             ("$asset", assetId),

@@ -4,8 +4,8 @@ using Pyrometron.Core.Judging;
 namespace Pyrometron.Bench.Tests;
 
 /// <summary>
-/// How good the judgement is, on fleets whose truth is known. The bounds of the shipped sets are the aims they were made for; those
-/// of invented fleets, which no constant was chosen on, are what their chance allows.
+/// How good the judgement is, on fleets whose truth is known. The bounds of the shipped sets are the aims they were made for;
+/// those of invented fleets, which no constant was chosen on, are what their chance allows.
 /// </summary>
 public class GoodnessTests
 {

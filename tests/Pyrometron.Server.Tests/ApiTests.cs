@@ -1,5 +1,4 @@
 using System.Text.Json;
-using NetArchTest.Rules;
 
 namespace Pyrometron.Server.Tests;
 
@@ -369,49 +368,5 @@ public sealed class ApiTests : IDisposable
         );
         (_, machine) = await _server.Get("/api/v1/assets/GC-1");
         Assert.Equal("other card", machine.GetProperty("services")[0].GetProperty("voidedReason").GetString());
-    }
-
-    [Fact]
-    public void Dependencies_point_one_way()
-    {
-        var core = Types.InAssembly(typeof(Core.Fleet.Asset).Assembly);
-        Assert.True(
-            core.ShouldNot()
-                .HaveDependencyOnAny(
-                    "Pyrometron.Formats",
-                    "Pyrometron.Storage",
-                    "Pyrometron.Server",
-                    "Microsoft.AspNetCore",
-                    "Microsoft.Data",
-                    "System.IO",
-                    "System.Net"
-                )
-                .GetResult()
-                .IsSuccessful
-        );
-        Assert.True(
-            Types
-                .InAssembly(typeof(Devices.BenchProbe).Assembly)
-                .ShouldNot()
-                .HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore")
-                .GetResult()
-                .IsSuccessful
-        );
-        Assert.True(
-            Types
-                .InAssembly(typeof(Formats.GzipSpool).Assembly)
-                .ShouldNot()
-                .HaveDependencyOnAny("Pyrometron.Storage", "Pyrometron.Server", "Microsoft.AspNetCore", "Microsoft.Data")
-                .GetResult()
-                .IsSuccessful
-        );
-        Assert.True(
-            Types
-                .InAssembly(typeof(Storage.Database).Assembly)
-                .ShouldNot()
-                .HaveDependencyOnAny("Pyrometron.Formats", "Pyrometron.Server", "Microsoft.AspNetCore")
-                .GetResult()
-                .IsSuccessful
-        );
     }
 }

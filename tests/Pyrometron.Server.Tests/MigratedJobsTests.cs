@@ -4,8 +4,8 @@ using Microsoft.Data.Sqlite;
 namespace Pyrometron.Server.Tests;
 
 /// <summary>
-/// A database as the version before cards were frozen wrote it (schema 6), with jobs of every state and entries of every kind, and
-/// what that version answered about them.
+/// A database as the version before cards were frozen wrote it (schema 6), with jobs of every state and entries of every kind,
+/// and what that version answered about them.
 /// </summary>
 public sealed class MigratedJobsTests : IDisposable
 {
@@ -51,16 +51,16 @@ public sealed class MigratedJobsTests : IDisposable
                     Differences($"{at}.{member.Name}", member.Value, value, differing);
                 else if (member.Value.ValueKind != JsonValueKind.Null)
                     differing.Add($"{at}.{member.Name}: gone");
-        else if (before.ValueKind == JsonValueKind.Array)
-        {
-            var (a, b) = (before.EnumerateArray().ToArray(), now.EnumerateArray().ToArray());
-            if (a.Length != b.Length)
-                differing.Add($"{at}: {a.Length} are now {b.Length}: {before} / {now}");
-            else
-                for (var i = 0; i < a.Length; i++)
-                    Differences($"{at}[{i}]", a[i], b[i], differing);
-        }
-        else if (before.ToString().Replace(Then, Now, StringComparison.Ordinal) != now.ToString())
-            differing.Add($"{at}: '{before}' is now '{now}'");
+                else if (before.ValueKind == JsonValueKind.Array)
+                {
+                    var (a, b) = (before.EnumerateArray().ToArray(), now.EnumerateArray().ToArray());
+                    if (a.Length != b.Length)
+                        differing.Add($"{at}: {a.Length} are now {b.Length}: {before} / {now}");
+                    else
+                        for (var i = 0; i < a.Length; i++)
+                            Differences($"{at}[{i}]", a[i], b[i], differing);
+                }
+                else if (before.ToString().Replace(Then, Now, StringComparison.Ordinal) != now.ToString())
+                    differing.Add($"{at}: '{before}' is now '{now}'");
     }
 }

@@ -10,7 +10,9 @@ public class DatabaseTests
     public void Migrations_are_numbered_from_one_without_a_gap() =>
         Assert.Equal(Enumerable.Range(1, Database.Migrations.Count), Database.Migrations.Select(m => m.Number));
 
-    /// <summary>Jobs of the earlier schema become sums of entries; what was ticked, measured, struck out and filed is all there.</summary>
+    /// <summary>
+    /// Jobs of the earlier schema become sums of entries; what was ticked, measured, struck out and filed is all there.
+    /// </summary>
     [Fact]
     public void Jobs_of_an_earlier_schema_become_entries()
     {
@@ -26,10 +28,13 @@ public class DatabaseTests
                     ;
                     INSERT INTO site VALUES (1, 'S', 'Site', 10);
                     INSERT INTO zone VALUES (1, 1, 'Z', 'Zone', 'normal', 30);
-                    INSERT INTO asset (id, tag, kind, model, zone_id, duty_hours, in_service_since) VALUES (1, 'OLD-1', 'server', 'Tern', 1, 24, '2020-01-01');
+                    INSERT INTO asset (id, tag, kind, model, zone_id, duty_hours, in_service_since) VALUES (1, 'OLD-1',
+                        'server', 'Tern', 1, 24, '2020-01-01');
                     INSERT INTO job (id, asset_id, level, state, started_at, work_done_at, closed_at, note, verdict, version)
-                    VALUES (7, 1, 'repaste', 'proven', '2026-01-01T08:00:00.000Z', '2026-01-01T10:00:00.000Z', '2026-01-02T08:00:00.000Z', 'dry', '{}', 9);
-                    INSERT INTO job_step VALUES (7, 'power-off', '2026-01-01T08:30:00.000Z'), (7, 'ground', '2026-01-01T08:31:00.000Z');
+                    VALUES (7, 1, 'repaste', 'proven', '2026-01-01T08:00:00.000Z', '2026-01-01T10:00:00.000Z',
+                        '2026-01-02T08:00:00.000Z', 'dry', '{}', 9);
+                    INSERT INTO job_step VALUES (7, 'power-off', '2026-01-01T08:30:00.000Z'), (7, 'ground',
+                        '2026-01-01T08:31:00.000Z');
                     INSERT INTO run (job_id, phase, measured_at, run, voided_at, voided_reason) VALUES
                         (7, 'before', '2026-01-01T08:10:00.000Z', '{"workload":"steady","minutes":20,"ambientCelsius":24,"fan":{"mode":"auto"},"settings":"stock","throttled":false,"parts":[{"part":"cpu","celsius":70,"resolutionKelvin":1}]}', '2026-01-01T08:20:00.000Z', 'measured again'),
                         (7, 'before', '2026-01-01T08:20:00.000Z', '{"workload":"steady","minutes":21,"ambientCelsius":24,"fan":{"mode":"auto"},"settings":"stock","throttled":false,"parts":[{"part":"cpu","celsius":70,"resolutionKelvin":1}]}', NULL, NULL),

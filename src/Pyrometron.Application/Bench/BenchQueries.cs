@@ -5,7 +5,9 @@ using Pyrometron.Storage;
 namespace Pyrometron.Application.Bench;
 
 /// <summary>A job with its row.</summary>
-/// <param name="NotesChanged">Whether the notes on its model have changed since its card was dealt, and can still be taken over.</param>
+/// <param name="NotesChanged">
+/// Whether the notes on its model have changed since its card was dealt, and can still be taken over.
+/// </param>
 public sealed record JobInHand(StoredJob Row, Job Job, bool NotesChanged);
 
 /// <summary>Reads jobs.</summary>

@@ -95,7 +95,9 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
             }
         );
 
-    /// <summary>Appends an entry; everything that follows from it is done with it: card, machine's book, reports, notes.</summary>
+    /// <summary>
+    /// Appends an entry; everything that follows from it is done with it: card, machine's book, reports, notes.
+    /// </summary>
     /// <exception cref="NotThereException">There is no such job.</exception>
     /// <exception cref="NotPossibleException">The rules do not allow it as things stand.</exception>
     /// <exception cref="ConflictingEntryException">Another device has written about the same thing since.</exception>
@@ -269,7 +271,9 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
             SymptomStore.Change(t, known.Id, symptom, row.Id);
     }
 
-    /// <summary>A person says, with a run of the right length, that the complaint is gone: its report does not stand any more.</summary>
+    /// <summary>
+    /// A person says, with a run of the right length, that the complaint is gone: its report does not stand any more.
+    /// </summary>
     private static void Clear(Transaction t, StoredJob row, Job job)
     {
         if (job.Complaint is not { } complaint || job.Standing(RunPhase.After) is not { } run)

@@ -7,7 +7,9 @@ namespace Pyrometron.Core.Assessments;
 /// <param name="Settings">More heat under the present settings than under earlier ones.</param>
 public readonly record struct OutsideCauses(double Room, double Settings)
 {
-    /// <summary>Less than this is not told, K: two runs at the same bench differ by as much (k = 2 of the repeatability).</summary>
+    /// <summary>
+    /// Less than this is not told, K: two runs at the same bench differ by as much (k = 2 of the repeatability).
+    /// </summary>
     public const double NotableKelvin = 2;
 
     /// <summary>What explains a warm machine that no service helps, the larger first; null where neither is notable.</summary>
@@ -18,5 +20,7 @@ public readonly record struct OutsideCauses(double Room, double Settings)
 }
 
 /// <summary>A sudden change in a machine's history.</summary>
-/// <param name="Kind"><c>mount</c> where a cooler was lifted, <c>sensor</c> where a sensor jumped, <c>unexplained</c> where neither explains it.</param>
+/// <param name="Kind">
+/// <c>mount</c> where a cooler was lifted, <c>sensor</c> where a sensor jumped, <c>unexplained</c> where neither explains it.
+/// </param>
 public sealed record StepFinding(DateOnly Date, string Part, double Kelvin, string Kind);

@@ -29,7 +29,9 @@ public readonly record struct DriftPoint(double Day, double Observed, double Roo
 /// <param name="FreshJointKelvin">The share of it between the part and its cooler.</param>
 /// <param name="Split">What service could win back, by cause.</param>
 /// <param name="SigmaKelvin">Standard uncertainty of the split's total.</param>
-/// <param name="LatestC">What was measured last, °C: the newest run, or the median of the newest readings under the main workload; NaN for none.</param>
+/// <param name="LatestC">
+/// What was measured last, °C: the newest run, or the median of the newest readings under the main workload; NaN for none.
+/// </param>
 /// <param name="HottestC">Temperature at design ambient, reference power and full fan, °C.</param>
 /// <param name="HottestRiseKelvin">The part of it over the air.</param>
 /// <param name="MarginKelvin">From there to the action line; negative beyond it.</param>
@@ -66,10 +68,15 @@ public sealed record PartAssessment(
     /// <summary>What was measured last beyond all that the heat path explains, K.</summary>
     public double UnexplainedKelvin => Path?.UnexplainedKelvin ?? 0;
 
-    /// <summary>Convective resistance with the fan at full speed, relative to the reference speed; 1 where speeds are unknown.</summary>
+    /// <summary>
+    /// Convective resistance with the fan at full speed, relative to the reference speed; 1 where speeds are unknown.
+    /// </summary>
     internal double FullFanResistance { get; init; } = 1;
 
-    /// <summary>What a level would win at full fan, K: dust and lost speed cost less there, and what an unseen fan hides does not show in <see cref="HottestC"/>.</summary>
+    /// <summary>
+    /// What a level would win at full fan, K: dust and lost speed cost less there, and what an unseen fan hides does not show in
+    /// <see cref="HottestC"/>.
+    /// </summary>
     internal double WonAtFullFan(ServiceLevel level)
     {
         if (!(Split.Total > 0))

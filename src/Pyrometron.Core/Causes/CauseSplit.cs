@@ -2,7 +2,9 @@ using Pyrometron.Core.Fleet;
 
 namespace Pyrometron.Core.Causes;
 
-/// <summary>What each serviceable cause costs one part at its reference point, in kelvin; the parts add up to the whole.</summary>
+/// <summary>
+/// What each serviceable cause costs one part at its reference point, in kelvin; the parts add up to the whole.
+/// </summary>
 /// <param name="Joint">Paste or pads, whichever carries this part's heat.</param>
 public readonly record struct CauseSplit(double Dust, double Joint, double Fan, double Mount, JointMaterial Material)
 {

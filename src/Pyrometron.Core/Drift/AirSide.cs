@@ -4,8 +4,8 @@ namespace Pyrometron.Core.Drift;
 public static class AirSide
 {
     /// <summary>
-    /// The share of a loaded part's rise over the air that lies between the cooler and the air, and so follows fan and dust. Common
-    /// practice, no source; chosen on the practice fleets and on invented ones.
+    /// The share of a loaded part's rise over the air that lies between the cooler and the air, and so follows fan and dust.
+    /// Common practice, no source; chosen on the practice fleets and on invented ones.
     /// </summary>
     public const double ShareOfRise = 0.48;
 

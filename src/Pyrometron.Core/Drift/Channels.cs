@@ -23,12 +23,16 @@ public sealed record SensorFinding(string Channel, Message What, double FromDay,
 /// </summary>
 public sealed class Channels
 {
-    /// <summary>A value repeated this often while others move is a frozen sensor. Whole degrees repeat by chance, but not so long.</summary>
+    /// <summary>
+    /// A value repeated this often while others move is a frozen sensor. Whole degrees repeat by chance, but not so long.
+    /// </summary>
     private const int FrozenRun = 16;
 
     private const double SpikeSigmas = 6;
 
-    /// <summary>A command, per cent, at which every fan turns; and readings that make a standing one more than a hiccup.</summary>
+    /// <summary>
+    /// A command, per cent, at which every fan turns; and readings that make a standing one more than a hiccup.
+    /// </summary>
     private const double LeastCommand = 5,
         LeastStanding = 3;
 

@@ -13,11 +13,16 @@ namespace Pyrometron.Core.Drift;
 /// <param name="SigmaKelvin">Standard uncertainty of "nothing", K.</param>
 internal readonly record struct CleanLook(int Part, double Day, double SigmaKelvin)
 {
-    /// <summary>What wear that nobody sees can still cost, K, seen on the open machine and from outside. Common practice, no source: a grey film costs a kelvin or two.</summary>
+    /// <summary>
+    /// What wear that nobody sees can still cost, K, seen on the open machine and from outside. Common practice, no source: a
+    /// grey film costs a kelvin or two.
+    /// </summary>
     private const double OpenedSigma = 1.5,
         OutsideSigma = 4;
 
-    /// <summary>What a machine's looks say of its wear. A look at the mount says nothing of wear, and fans are judged by their speed.</summary>
+    /// <summary>
+    /// What a machine's looks say of its wear. A look at the mount says nothing of wear, and fans are judged by their speed.
+    /// </summary>
     public static IReadOnlyList<CleanLook> Of(Asset asset, IReadOnlyList<Look> looks)
     {
         var clean = new List<CleanLook>();

@@ -21,7 +21,10 @@ public readonly record struct FanHealth(double SpeedShare, double LostPerDay = 0
     /// <summary>Speeds scatter by a few per cent; less than this is no finding.</summary>
     private const double LeastLoss = 0.03;
 
-    /// <summary>Without a command: days that count as present, cells that the early curve needs, and the share of the speed's scatter that temperature must explain.</summary>
+    /// <summary>
+    /// Without a command: days that count as present, cells that the early curve needs, and the share of the speed's scatter that
+    /// temperature must explain.
+    /// </summary>
     private const double RecentDaysByTemperature = 60;
     private const int LeastForCurve = 10;
     private const double LeastExplained = 0.5;

@@ -9,7 +9,9 @@ public static class FanLaw
     /// <summary>The exponent m.</summary>
     public const double Exponent = 0.8;
 
-    /// <summary>A fan below this share of the reference speed is reckoned as at it: a standing fan leaves natural convection.</summary>
+    /// <summary>
+    /// A fan below this share of the reference speed is reckoned as at it: a standing fan leaves natural convection.
+    /// </summary>
     public const double LeastSpeedShare = 0.15;
 
     /// <summary>The convective resistance relative to that at the reference speed.</summary>
@@ -19,7 +21,9 @@ public static class FanLaw
     public static double RelativeResistance(double speed, double reference, double exponent = Exponent) =>
         Math.Pow(Math.Max(speed / reference, LeastSpeedShare), -exponent);
 
-    /// <summary>The speed relative to the reference at which the convective resistance is so many times that at the reference.</summary>
+    /// <summary>
+    /// The speed relative to the reference at which the convective resistance is so many times that at the reference.
+    /// </summary>
     public static double SpeedAt(double relativeResistance) => Math.Pow(relativeResistance, -1 / Exponent);
 
     /// <summary>Pressure of the standard atmosphere relative to sea level (ISO 2533:1975), metres to a share.</summary>

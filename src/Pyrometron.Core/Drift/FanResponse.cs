@@ -13,7 +13,10 @@ internal static class FanResponse
     /// <summary>Cells this close to full speed are on the stop: no answer there.</summary>
     private const double NearFull = 0.01;
 
-    /// <summary>κ·q by cell: how much the relative convective resistance falls for a kelvin of the hottest part, times the heat. Zeros where the fan does not listen.</summary>
+    /// <summary>
+    /// κ·q by cell: how much the relative convective resistance falls for a kelvin of the hottest part, times the heat. Zeros
+    /// where the fan does not listen.
+    /// </summary>
     public static double[] Of(CellTable cells, ReferencePoint reference)
     {
         var answers = new double[cells.Count];

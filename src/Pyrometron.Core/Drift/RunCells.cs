@@ -5,20 +5,22 @@ using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Drift;
 
-/// <summary>How a run scatters about the model; its air was read at the machine, so neither the zone's room nor its local air is in it.</summary>
+/// <summary>
+/// How a run scatters about the model; its air was read at the machine, so neither the zone's room nor its local air is in it.
+/// </summary>
 /// <param name="Common">Standard uncertainty of what all parts share, K.</param>
 /// <param name="Own">Of one part alone, K.</param>
 internal readonly record struct RunNoise(float Common, float Own);
 
 /// <summary>
-/// Runs measured at the bench as cells of their own: one run, one cell, at its own instant, with the uncertainty of its own budget
-/// (<see cref="RunUncertainty"/>). They stand in the same fit as the readings.
+/// Runs measured at the bench as cells of their own: one run, one cell, at its own instant, with the uncertainty of its own
+/// budget (<see cref="RunUncertainty"/>). They stand in the same fit as the readings.
 /// </summary>
 internal sealed class RunCells(Asset asset, ReferencePoint reference, ReadingSeries series, Func<double, double> zoneAir)
 {
     /// <summary>
-    /// Standard uncertainty of a rise, as a share of it, where a run does not say how fast its fan turned: a quarter more speed is worth
-    /// a sixth of the air side (θ ∝ n^−0.8), and that is about half of the rise.
+    /// Standard uncertainty of a rise, as a share of it, where a run does not say how fast its fan turned: a quarter more speed
+    /// is worth a sixth of the air side (θ ∝ n^−0.8), and that is about half of the rise.
     /// </summary>
     private const double UnknownFanShare = 0.08;
 
@@ -38,8 +40,8 @@ internal sealed class RunCells(Asset asset, ReferencePoint reference, ReadingSer
         ];
 
     /// <summary>
-    /// A machine's few readings and its runs in one series: what the reference point of a machine is taken from that is measured by
-    /// runs alone.
+    /// A machine's few readings and its runs in one series: what the reference point of a machine is taken from that is measured
+    /// by runs alone.
     /// </summary>
     public static ReadingSeries Merged(Asset asset, ReadingSeries readings, IReadOnlyList<MeasuredRun> runs)
     {
@@ -103,7 +105,9 @@ internal sealed class RunCells(Asset asset, ReferencePoint reference, ReadingSer
         return double.NaN;
     }
 
-    /// <summary>The air that a run's rises are taken over, °C: its own, else the zone's, else that of the reference point.</summary>
+    /// <summary>
+    /// The air that a run's rises are taken over, °C: its own, else the zone's, else that of the reference point.
+    /// </summary>
     public double AirOf(MeasuredRun measured) =>
         measured.Run.Ambient is { } air ? air.Value
         : zoneAir(UnixDay.Of(measured.At)) is var zone && double.IsFinite(zone) ? zone
@@ -148,7 +152,10 @@ internal sealed class RunCells(Asset asset, ReferencePoint reference, ReadingSer
         );
     }
 
-    /// <summary>Convective resistance relative to the reference speed, minus 1; NaN where the machine's speeds are known and the run's is not.</summary>
+    /// <summary>
+    /// Convective resistance relative to the reference speed, minus 1; NaN where the machine's speeds are known and the run's is
+    /// not.
+    /// </summary>
     private double FlowOf(RunFan fan)
     {
         if (!(reference.FanSpeed > 0))

@@ -4,7 +4,10 @@ using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Drift;
 
-/// <summary>Finds sensors whose offset jumped: one part alone, from one cell to the next, with no service and no change of settings to explain it.</summary>
+/// <summary>
+/// Finds sensors whose offset jumped: one part alone, from one cell to the next, with no service and no change of settings to
+/// explain it.
+/// </summary>
 public static class SensorSteps
 {
     private const int Window = 5;

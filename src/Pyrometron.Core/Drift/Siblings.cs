@@ -10,7 +10,10 @@ namespace Pyrometron.Core.Drift;
 /// </summary>
 internal static class Siblings
 {
-    /// <summary>Siblings that must know their air side before others borrow it, and that must have a joint before it is held against theirs.</summary>
+    /// <summary>
+    /// Siblings that must know their air side before others borrow it, and that must have a joint before it is held against
+    /// theirs.
+    /// </summary>
     private const int LeastForAir = 3,
         LeastForJoints = 5;
 
@@ -29,8 +32,12 @@ internal static class Siblings
         IReadOnlyDictionary<string, (double Median, double Spread)> Joints
     );
 
-    /// <summary>What siblings must have in common to be compared: rpm and per cent, measured heat and heat by name are different scales.</summary>
-    /// <param name="Load">The test load of machines that are known by runs alone, which all put on them alike; null for machines with readings.</param>
+    /// <summary>
+    /// What siblings must have in common to be compared: rpm and per cent, measured heat and heat by name are different scales.
+    /// </summary>
+    /// <param name="Load">
+    /// The test load of machines that are known by runs alone, which all put on them alike; null for machines with readings.
+    /// </param>
     public readonly record struct Kin(AssetKind Kind, string Model, bool HasPower, bool SpeedIsRpm, string? Load = null)
     {
         public static Kin Of(Asset asset, WearModel model) =>
@@ -62,8 +69,8 @@ internal static class Siblings
     }
 
     /// <summary>
-    /// Makes what siblings have shown the prior of a machine's fresh air side and joints: what exceeds it was worn before the first
-    /// reading.
+    /// Makes what siblings have shown the prior of a machine's fresh air side and joints: what exceeds it was worn before the
+    /// first reading.
     /// </summary>
     public static void ApplyPriors(IReadOnlyDictionary<Kin, Known> known, Kin kin, WearModel model, double altitude)
     {

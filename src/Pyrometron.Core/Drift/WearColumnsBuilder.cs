@@ -3,7 +3,9 @@ using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Drift;
 
-/// <summary>Lays out the unknowns of one machine's wear model: what can have grown, jumped or changed between its first and its last cell.</summary>
+/// <summary>
+/// Lays out the unknowns of one machine's wear model: what can have grown, jumped or changed between its first and its last cell.
+/// </summary>
 /// <param name="asOf">Days since 1970; later services are not known yet.</param>
 /// <param name="levels">Usual rise of each part, K.</param>
 /// <param name="share">In what proportion the parts feel the air side.</param>
@@ -17,7 +19,10 @@ internal sealed class WearColumnsBuilder(
     IReadOnlyList<SensorStep> sensorSteps
 )
 {
-    /// <summary>How much a pace of wear changes from one piece of its curve to the next, K a piece: dust that closes fins and paste that pumps out go slowly at first and fast at the end.</summary>
+    /// <summary>
+    /// How much a pace of wear changes from one piece of its curve to the next, K a piece: dust that closes fins and paste that
+    /// pumps out go slowly at first and fast at the end.
+    /// </summary>
     public const double PaceSigma = 1;
 
     /// <summary>
@@ -42,8 +47,8 @@ internal sealed class WearColumnsBuilder(
     private readonly double _last = cells[cells.Count - 1].Day;
 
     /// <summary>
-    /// Whether the machine is known by runs alone: its first run after a service is then its fresh state, whatever that service may have
-    /// left, since nothing older tells how much that was.
+    /// Whether the machine is known by runs alone: its first run after a service is then its fresh state, whatever that service
+    /// may have left, since nothing older tells how much that was.
     /// </summary>
     private readonly bool _runsAlone = !cells.OfReadings.Any();
 
@@ -128,8 +133,8 @@ internal sealed class WearColumnsBuilder(
     }
 
     /// <summary>
-    /// Pieces of growth in every span between renewals; before the first one in the history also what was there already. How much a
-    /// service that only eases leaves, loose dust blown out, the readings tell: it begins a column like what was there already.
+    /// Pieces of growth in every span between renewals; before the first one in the history also what was there already. How much
+    /// a service that only eases leaves, loose dust blown out, the readings tell: it begins a column like what was there already.
     /// </summary>
     private void AddGrowth(WearTerm term, int part, Cause cause, double price)
     {

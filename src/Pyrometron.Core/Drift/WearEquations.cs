@@ -230,7 +230,9 @@ internal sealed class WearEquations
                 _c[i * _bins + b] -= _solved[i * _bins + b] * _weights[b];
     }
 
-    /// <summary>M = D + Q; the process's precision Q is tridiagonal at the bins, since only neighbours know of each other.</summary>
+    /// <summary>
+    /// M = D + Q; the process's precision Q is tridiagonal at the bins, since only neighbours know of each other.
+    /// </summary>
     private void FactorLocalAir(WearModel model)
     {
         var precision = 1 / (model.Noise.LocalAir * model.Noise.LocalAir);
@@ -343,9 +345,9 @@ internal sealed class WearEquations
     }
 
     /// <summary>
-    /// A parametric bootstrap of linear functions of the unknowns: the right-hand side of the machine's equations is shaken as its
-    /// readings' scatter shakes it (ε ~ N(0, H)), and each time the bounded problem is solved anew. So what stands at zero has an
-    /// uncertainty too, and what one cause may take from another is in all of theirs.
+    /// A parametric bootstrap of linear functions of the unknowns: the right-hand side of the machine's equations is shaken as
+    /// its readings' scatter shakes it (ε ~ N(0, H)), and each time the bounded problem is solved anew. So what stands at zero
+    /// has an uncertainty too, and what one cause may take from another is in all of theirs.
     /// </summary>
     /// <param name="x">The solution with the room that is in force.</param>
     /// <param name="room">K by the machine's bins.</param>

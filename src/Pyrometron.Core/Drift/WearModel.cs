@@ -92,7 +92,9 @@ internal sealed class WearModel
     /// <summary>Variance of what all parts of a cell share, K².</summary>
     public double CommonVariance(int cell) => SharedVariance(cell) / _commonWeight[cell];
 
-    /// <summary>Whether the zone's room and the local air are in a cell; a run's air was read at the machine, or its budget holds it.</summary>
+    /// <summary>
+    /// Whether the zone's room and the local air are in a cell; a run's air was read at the machine, or its budget holds it.
+    /// </summary>
     public bool FeelsZone(int cell) => !Cells.IsRun(cell);
 
     /// <summary>What the room adds to a cell, K.</summary>
@@ -135,7 +137,9 @@ internal sealed class WearModel
         equations.Solve(this, Of(room), _x);
     }
 
-    /// <summary>Adds what this machine knows of the room to the zone's equations; its own equations must be in the scratch.</summary>
+    /// <summary>
+    /// Adds what this machine knows of the room to the zone's equations; its own equations must be in the scratch.
+    /// </summary>
     public void AddToRoomEquations(WearEquations equations, RoomEquations zone) => equations.AddTo(zone, this, _x);
 
     /// <summary>
@@ -185,7 +189,9 @@ internal sealed class WearModel
     public void KeepUncertainty(WearEquations equations) =>
         _sigma = equations.Uncertainty(this, _x, [.. _share.Select((share, p) => Columns.Wear(p, LastDay, share))]);
 
-    /// <summary>How sure each part's causes are, by the scatter of what was measured. The machine's own equations must be in the scratch.</summary>
+    /// <summary>
+    /// How sure each part's causes are, by the scatter of what was measured. The machine's own equations must be in the scratch.
+    /// </summary>
     public WearScatter[] Bootstrap(WearEquations equations, ZoneRoom room)
     {
         WearTerm[] terms = [WearTerm.Shared, WearTerm.Own, WearTerm.Mount];
@@ -220,8 +226,8 @@ internal sealed class WearModel
         + Columns.OffsetOf(WearTerm.SettingsOffset, part, settings, -1, _x);
 
     /// <summary>
-    /// What every kelvin of wear shows as, where an automatic fan that nobody measures answers to it: 1 for one that does not. Told by
-    /// the same fan's answer to warmer air: a rise that falls by g for a kelvin of air falls by g for a kelvin of wear.
+    /// What every kelvin of wear shows as, where an automatic fan that nobody measures answers to it: 1 for one that does not.
+    /// Told by the same fan's answer to warmer air: a rise that falls by g for a kelvin of air falls by g for a kelvin of wear.
     /// </summary>
     public double ShownByUnseenFan =>
         double.IsNaN(Reference.FanSpeed)
@@ -229,8 +235,8 @@ internal sealed class WearModel
             : 1;
 
     /// <summary>
-    /// The share of a kelvin of wear that an automatic fan makes up for by speed: κ·q·(F + S) of <see cref="FanResponse"/> around the
-    /// loop, or what an unseen fan hides. 0 for a fan that does not listen, or at full speed of late.
+    /// The share of a kelvin of wear that an automatic fan makes up for by speed: κ·q·(F + S) of <see cref="FanResponse"/> around
+    /// the loop, or what an unseen fan hides. 0 for a fan that does not listen, or at full speed of late.
     /// </summary>
     public double TakenByFan
     {

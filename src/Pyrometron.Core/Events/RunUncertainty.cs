@@ -9,7 +9,10 @@ namespace Pyrometron.Core.Events;
 /// <param name="Own">What is the part's own.</param>
 public readonly record struct RunUncertainty(double Common, double Own)
 {
-    /// <summary>From one run to the next at equal conditions, K. Common practice, no source; used until repeats at the bench say otherwise.</summary>
+    /// <summary>
+    /// From one run to the next at equal conditions, K. Common practice, no source; used until repeats at the bench say
+    /// otherwise.
+    /// </summary>
     public const double RepeatabilityKelvin = 1.0;
 
     /// <summary>Intake air read at the machine, and air that nobody measured, K. Common practice, no source.</summary>
@@ -22,7 +25,9 @@ public readonly record struct RunUncertainty(double Common, double Own)
     /// <summary>Share of a rise that an unsettled run of unknown progress may be off by. Common practice, no source.</summary>
     private const double UnsettledShare = 0.1;
 
-    /// <summary>The share of the repeatability's variance that one part shows alone: parts of one run are warmed through together.</summary>
+    /// <summary>
+    /// The share of the repeatability's variance that one part shows alone: parts of one run are warmed through together.
+    /// </summary>
     private const double OwnShare = 0.1;
 
     /// <summary>Both together: the standard uncertainty of the rise.</summary>

@@ -24,10 +24,15 @@ public enum SymptomKind
 /// <param name="Note">In the reporter's words, or null.</param>
 public sealed record Symptom(DateOnly Date, SymptomKind Kind, string? Note)
 {
-    /// <summary>A machine whose time to failure nobody wrote down is tested for this long before it counts as cured. Common practice, no source: twice a usual test.</summary>
+    /// <summary>
+    /// A machine whose time to failure nobody wrote down is tested for this long before it counts as cured. Common practice, no
+    /// source: twice a usual test.
+    /// </summary>
     public const double UsualMinutes = 40;
 
-    /// <summary>A machine that failed after N minutes is not cured before it has run so many times N. Common practice, no source.</summary>
+    /// <summary>
+    /// A machine that failed after N minutes is not cured before it has run so many times N. Common practice, no source.
+    /// </summary>
     public const double TimesToFailure = 2;
 
     /// <summary>When it was reported; null where only the day is known.</summary>
@@ -50,18 +55,24 @@ public sealed record Symptom(DateOnly Date, SymptomKind Kind, string? Note)
     public static IReadOnlyList<Symptom> Standing(MachineHistory history)
     {
         var shown = history.Runs.LastOrDefault(r => r.Run.FailedAfterMinutes is not null) is { } failed ? Of(failed) : null;
+        // A person who filed that the complaint is not gone knows better than a run that happened to go through.
+        var notGone = history.Results.Where(r => r.ComplaintGone == false).Select(r => r.Job).ToHashSet();
+        var through = history.Runs.Where(r => !notGone.Contains(r.Job)).ToArray();
         return
         [
             .. history
                 .Symptoms.Append(shown)
                 .OfType<Symptom>()
-                .Where(s => !history.Runs.Any(s.IsClearedBy))
+                .Where(s => !through.Any(s.IsClearedBy))
                 .OrderByDescending(s => s.Date)
                 .ThenByDescending(s => s.Shown is not null),
         ];
     }
 
-    /// <summary>Whether a run shows that the symptom is gone: measured after the work that followed the report, long enough, and without it.</summary>
+    /// <summary>
+    /// Whether a run shows that the symptom is gone: measured after the work that followed the report, long enough, and without
+    /// it.
+    /// </summary>
     public bool IsClearedBy(MeasuredRun measured) =>
         Kind != SymptomKind.Noise
         && measured.Phase != RunPhase.Before

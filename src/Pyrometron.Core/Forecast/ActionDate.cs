@@ -1,7 +1,9 @@
 namespace Pyrometron.Core.Forecast;
 
 /// <summary>When a part reaches its action line: the day by the present pace, and the early and late day (10 and 90 %).</summary>
-/// <param name="Late">Null when the slow end of the pace never gets there within <see cref="ActionForecast.HorizonDays"/>.</param>
+/// <param name="Late">
+/// Null when the slow end of the pace never gets there within <see cref="ActionForecast.HorizonDays"/>.
+/// </param>
 public readonly record struct ActionDate(DateOnly Day, DateOnly Early, DateOnly? Late);
 
 /// <summary>Forecast to the action line at the zone's design ambient, reference power and full fan.</summary>

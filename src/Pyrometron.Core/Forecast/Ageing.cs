@@ -11,7 +11,9 @@ public static class Ageing
     /// <summary>k/e, eV/K (SI 2019: 1.380649e-23 / 1.602176634e-19).</summary>
     private const double BoltzmannEvPerKelvin = 1.380649e-23 / 1.602176634e-19;
 
-    /// <summary>The acceleration factor exp[(Ea/k)(1/T1 − 1/T2)], T absolute; above 1 when <paramref name="to"/> is the hotter.</summary>
+    /// <summary>
+    /// The acceleration factor exp[(Ea/k)(1/T1 − 1/T2)], T absolute; above 1 when <paramref name="to"/> is the hotter.
+    /// </summary>
     public static double Acceleration(Celsius from, Celsius to, double activationEnergyEv = ActivationEnergyEv) =>
         Math.Exp(activationEnergyEv / BoltzmannEvPerKelvin * (1 / from.ToAbsoluteKelvin() - 1 / to.ToAbsoluteKelvin()));
 }

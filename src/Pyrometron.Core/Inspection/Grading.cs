@@ -86,7 +86,9 @@ public static class Grading
             ],
         };
 
-    /// <summary>Whether a grade says that what was looked at is as good as new: the first one of its subject, or a film of dust.</summary>
+    /// <summary>
+    /// Whether a grade says that what was looked at is as good as new: the first one of its subject, or a film of dust.
+    /// </summary>
     public static bool IsSound(Grade grade) =>
         grade.Cause is null && Grades.Values.Any(g => g[0] == grade || (g[0].Word == "0" && g[1] == grade));
 
@@ -110,7 +112,9 @@ public static class Grading
         return causes.Length > 0 ? causes : [Cause.None];
     }
 
-    /// <summary>The level that the findings ask for beyond the one in hand, with the finding that asks for it; null when it is enough.</summary>
+    /// <summary>
+    /// The level that the findings ask for beyond the one in hand, with the finding that asks for it; null when it is enough.
+    /// </summary>
     public static (ServiceLevel Level, FindingSubject Subject, Grade Grade)? AsksFor(
         ServiceLevel inHand,
         IEnumerable<(FindingSubject Subject, string Grade)> findings

@@ -5,7 +5,9 @@ namespace Pyrometron.Core.Intervals;
 /// <summary>Base intervals by kind and level, shortened by what wears: dust, hours, heat (common practice, no source).</summary>
 public static class ServiceIntervals
 {
-    /// <summary>Months between services of a level on a kind of machine in normal dust; null where the calendar asks for none.</summary>
+    /// <summary>
+    /// Months between services of a level on a kind of machine in normal dust; null where the calendar asks for none.
+    /// </summary>
     public static int? BaseMonths(AssetKind kind, ServiceLevel level) =>
         (kind, level) switch
         {

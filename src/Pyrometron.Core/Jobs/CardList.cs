@@ -73,9 +73,9 @@ internal sealed class CardList(IReadOnlyList<CardStep> dealt)
     }
 
     /// <summary>
-    /// What changes on the card where its rules ask for other steps than before: open steps that are not asked for any more come off, new
-    /// ones come on after the step before them, and open ones that read otherwise are exchanged. What was done or left out stays as it
-    /// was, and so does a step whose rule has not changed since the card was dealt.
+    /// What changes on the card where its rules ask for other steps than before: open steps that are not asked for any more come
+    /// off, new ones come on after the step before them, and open ones that read otherwise are exchanged. What was done or left
+    /// out stays as it was, and so does a step whose rule has not changed since the card was dealt.
     /// </summary>
     /// <param name="before">What the rules asked for before the last entry.</param>
     /// <param name="after">What they ask for now.</param>

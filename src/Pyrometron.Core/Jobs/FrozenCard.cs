@@ -4,8 +4,8 @@ using Pyrometron.Core.Procedures;
 namespace Pyrometron.Core.Jobs;
 
 /// <summary>
-/// A job's card as it stood when it was dealt: what it was made from, and its steps as they read. Notes, rules and texts that change
-/// later do not change it.
+/// A job's card as it stood when it was dealt: what it was made from, and its steps as they read. Notes, rules and texts that
+/// change later do not change it.
 /// </summary>
 /// <param name="Basis">With the level it was started at.</param>
 /// <param name="NotesVersion">Version of the model's notes; 0 where there were none.</param>
@@ -17,8 +17,8 @@ public sealed record FrozenCard(CardBasis Basis, int NotesVersion, IReadOnlyList
     public static FrozenCard Deal(CardBasis basis, int notesVersion) => new(basis, notesVersion, WorkCard.For(basis));
 
     /// <summary>
-    /// The card of a job from before cards were frozen: its steps as the rules of today make them from all its entries, which is how it read
-    /// so far.
+    /// The card of a job from before cards were frozen: its steps as the rules of today make them from all its entries, which is
+    /// how it read so far.
     /// </summary>
     public static FrozenCard Recover(CardBasis basis, int notesVersion, IReadOnlyList<StampedEntry> entries)
     {

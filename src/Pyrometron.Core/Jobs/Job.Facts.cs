@@ -18,8 +18,8 @@ public sealed partial class Job
     };
 
     /// <summary>
-    /// The service as it was done: its level, and what came with it by the steps that were ticked. A cooler that came off for a fan brought
-    /// new paste; a step that was left out renewed nothing. Null before the work is filed.
+    /// The service as it was done: its level, and what came with it by the steps that were ticked. A cooler that came off for a
+    /// fan brought new paste; a step that was left out renewed nothing. Null before the work is filed.
     /// </summary>
     public ServiceDone? Service =>
         WorkDoneAt is not { } at

@@ -193,7 +193,10 @@ public sealed partial class Job
     /// <summary>The verdict of the second look, a week later.</summary>
     public Verdict? RecheckVerdict => Compare(RunPhase.Recheck);
 
-    /// <summary>The day from which paste has bedded in and a second look is worth it; null before the work is filed or where no paste was renewed.</summary>
+    /// <summary>
+    /// The day from which paste has bedded in and a second look is worth it; null before the work is filed or where no paste was
+    /// renewed.
+    /// </summary>
     public DateTimeOffset? RecheckDue => Basis.LiftsCooler ? WorkDoneAt?.AddDays(7) : null;
 
     private Verdict? Compare(RunPhase phase) =>
@@ -248,7 +251,9 @@ public sealed partial class Job
 
     private bool Done(string kind) => _steps.Values.Any(s => s.Entry is StepDone e && e.Step.Split('~')[0] == kind);
 
-    /// <summary>How many of each kind should come out by the model's notes, screws by tray compartment, the shortest first.</summary>
+    /// <summary>
+    /// How many of each kind should come out by the model's notes, screws by tray compartment, the shortest first.
+    /// </summary>
     public IReadOnlyList<JobCount> Expected =>
         [
             .. Basis

@@ -75,7 +75,10 @@ public abstract record JobEntry
     /// <summary>An entry about something.</summary>
     protected JobEntry(string? subject, bool decides = false) => (Subject, Decides) = (subject, decides);
 
-    /// <summary>What it is about: two devices that write about the same thing without having seen each other's are in conflict. Null where entries add up.</summary>
+    /// <summary>
+    /// What it is about: two devices that write about the same thing without having seen each other's are in conflict. Null where
+    /// entries add up.
+    /// </summary>
     [JsonIgnore]
     public string? Subject { get; }
 
@@ -169,7 +172,9 @@ public sealed record PhotoTaken(Guid Photo, string? Caption = null, string? Step
 /// <summary>The work is done: the service enters the machine's book.</summary>
 public sealed record WorkFiled() : JobEntry("state", decides: true);
 
-/// <summary>The result was bad at equal conditions: the cooler is mounted once more. Room, fan and settings are asked about first.</summary>
+/// <summary>
+/// The result was bad at equal conditions: the cooler is mounted once more. Room, fan and settings are asked about first.
+/// </summary>
 public sealed record Reopened(bool RoomAlike, bool FanAlike, bool SettingsAlike, string Reason)
     : JobEntry("state", decides: true);
 
@@ -191,8 +196,8 @@ public sealed record NotesTaken() : JobEntry("card");
 public sealed record StepPutOn(CardStep Step, string? After);
 
 /// <summary>
-/// The card was changed by its rules: a finding, another level, a second round. Written by the program with the entry that caused it;
-/// devices do not send it. A step that is taken off and put on again reads otherwise now.
+/// The card was changed by its rules: a finding, another level, a second round. Written by the program with the entry that caused
+/// it; devices do not send it. A step that is taken off and put on again reads otherwise now.
 /// </summary>
 /// <param name="TakenOff">Steps that are not needed any more; only steps that were open.</param>
 /// <param name="PutOn">Steps that came on, each after the one it names.</param>

@@ -42,7 +42,10 @@ public static class LearntNotes
             : learnt;
     }
 
-    /// <summary>Screws of which only number and length are known stand in rows beside the plan's upper edge until somebody moves them to their place.</summary>
+    /// <summary>
+    /// Screws of which only number and length are known stand in rows beside the plan's upper edge until somebody moves them to
+    /// their place.
+    /// </summary>
     private static Screw[] Screws(ModelNotes notes, Job job)
     {
         var perRow = Math.Max(1, (int)(notes.WidthMm / ColumnMm) - 1);

@@ -88,7 +88,9 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>What to measure to be surer; null when nothing would help.</summary>
     public Message? ToBeSurer { get; init; }
 
-    /// <summary>The longer explanation, put into words each time it is asked for: a fleet's machines are hardly ever asked.</summary>
+    /// <summary>
+    /// The longer explanation, put into words each time it is asked for: a fleet's machines are hardly ever asked.
+    /// </summary>
     public IReadOnlyList<Message> Sentences => [.. Explanation.Of(this)];
 
     /// <summary>How it stands among its siblings; null with too few of them.</summary>
@@ -100,10 +102,15 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>Where it works, to be compared with its siblings; null where nothing is known.</summary>
     internal OperatingRise? Operating { get; init; }
 
-    /// <summary>What each level that opens or blows something would win, take and be worth; empty where a whole fleet was judged and there is nothing to win.</summary>
+    /// <summary>
+    /// What each level that opens or blows something would win, take and be worth; empty where a whole fleet was judged and there
+    /// is nothing to win.
+    /// </summary>
     public IReadOnlyList<LevelWorth> Levels { get; init; } = [];
 
-    /// <summary>What the advised level is worth; null without one, or where nothing but the calendar or a report asks for it.</summary>
+    /// <summary>
+    /// What the advised level is worth; null without one, or where nothing but the calendar or a report asks for it.
+    /// </summary>
     public LevelWorth? Advised => Levels.FirstOrDefault(l => l.Level == Service);
 
     /// <summary>What a level would win on a part, K: by its split, as far as the fleet's proven jobs bear it out.</summary>

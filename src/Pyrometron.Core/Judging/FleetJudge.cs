@@ -6,7 +6,9 @@ using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Core.Judging;
 
-/// <summary>What a judgement is made from. Readings and history are asked for once a machine, from several threads, and are not kept.</summary>
+/// <summary>
+/// What a judgement is made from. Readings and history are asked for once a machine, from several threads, and are not kept.
+/// </summary>
 /// <param name="Register">Where machines stand, and which there are.</param>
 /// <param name="AsOf">The day as whose end is judged.</param>
 /// <param name="Policy">The house's rules.</param>
@@ -17,8 +19,8 @@ public sealed record JudgementBasis(Register Register, DateOnly AsOf, JudgementP
     public Func<Asset, MachineHistory> History { get; init; } = _ => MachineHistory.Empty;
 
     /// <summary>
-    /// Whether work done and runs measured after the day judged count for their own machine: where readings ended long ago, a machine
-    /// that was served since is judged as of then.
+    /// Whether work done and runs measured after the day judged count for their own machine: where readings ended long ago, a
+    /// machine that was served since is judged as of then.
     /// </summary>
     public bool LaterWorkCounts { get; init; }
 
@@ -65,10 +67,13 @@ public sealed class FleetJudge(JudgementBasis basis)
     }
 
     /// <summary>
-    /// Judges again some machines and the zones they stand in, with what siblings had shown before; all others keep their judgement.
+    /// Judges again some machines and the zones they stand in, with what siblings had shown before; all others keep their
+    /// judgement.
     /// </summary>
     /// <param name="before">A judgement of the same day.</param>
-    /// <param name="touched">Tags of machines of which anything changed; machines that are new or gone are found by themselves.</param>
+    /// <param name="touched">
+    /// Tags of machines of which anything changed; machines that are new or gone are found by themselves.
+    /// </param>
     public FleetJudgement JudgeAgain(
         FleetJudgement before,
         IReadOnlySet<string> touched,
@@ -116,8 +121,8 @@ public sealed class FleetJudge(JudgementBasis basis)
     }
 
     /// <summary>
-    /// Judges one machine again, its zone's room as judged before, and tells its past. Where nothing of it has changed since, the answer is
-    /// the same as in that judgement. Null when its zone was not judged.
+    /// Judges one machine again, its zone's room as judged before, and tells its past. Where nothing of it has changed since, the
+    /// answer is the same as in that judgement. Null when its zone was not judged.
     /// </summary>
     public Assessment? JudgeOne(FleetJudgement before, Asset asset) =>
         before.JudgedZones.TryGetValue(asset.Zone, out var zone)

@@ -8,8 +8,8 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Core.Judging;
 
 /// <summary>
-/// What a machine shows now, as it was measured: its newest run, or the median of its newest readings since its last service under
-/// its main load.
+/// What a machine shows now, as it was measured: its newest run, or the median of its newest readings since its last service
+/// under its main load.
 /// </summary>
 /// <param name="PartsC">°C by part; NaN where not measured.</param>
 /// <param name="AirsC">Intake air when each part was measured, °C; NaN where unknown.</param>
@@ -70,7 +70,9 @@ internal sealed record Latest(double[] PartsC, double[] AirsC, double FanPct, do
                 .Any();
     }
 
-    /// <summary>From where on readings count as now: a fortnight, and nothing from before the last service that readings followed.</summary>
+    /// <summary>
+    /// From where on readings count as now: a fortnight, and nothing from before the last service that readings followed.
+    /// </summary>
     private static double Since(Asset asset, ReadingSeries series)
     {
         var served = asset

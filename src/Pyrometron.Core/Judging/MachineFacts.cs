@@ -7,7 +7,8 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Core.Judging;
 
 /// <summary>
-/// What is kept of a machine's readings and runs once they are condensed, so that the readings themselves need not stay in memory.
+/// What is kept of a machine's readings and runs once they are condensed, so that the readings themselves need not stay in
+/// memory.
 /// </summary>
 /// <param name="Asset">The machine, with the services known on its day.</param>
 /// <param name="AsOf">The day as whose end it is judged.</param>
@@ -24,7 +25,9 @@ internal sealed record MachineFacts(
     double? NewestDay
 )
 {
-    /// <summary>Older readings than this before the newest say nothing about today that services since have not undone, days.</summary>
+    /// <summary>
+    /// Older readings than this before the newest say nothing about today that services since have not undone, days.
+    /// </summary>
     public const double HistoryDays = 3 * 365.25;
 
     /// <summary>Fewer readings than this cannot tell wear from chance.</summary>
@@ -58,12 +61,14 @@ internal sealed record MachineFacts(
     public IReadOnlyList<Symptom> Symptoms => Symptom.Standing(History);
 
     /// <summary>
-    /// Whether it can be judged: by readings enough; by runs where there are two of them, or one that shows its fresh state after a
-    /// service.
+    /// Whether it can be judged: by readings enough; by runs where there are two of them, or one that shows its fresh state after
+    /// a service.
     /// </summary>
     public bool IsKnown => Model is not null && (Readings >= LeastReadings || Runs.Count >= 2 || HasFreshRun);
 
-    /// <summary>Whether a run shows the fresh state: soon after a service that opened it, or after its first day of use.</summary>
+    /// <summary>
+    /// Whether a run shows the fresh state: soon after a service that opened it, or after its first day of use.
+    /// </summary>
     public bool HasFreshRun =>
         Runs.Any(r =>
             Asset

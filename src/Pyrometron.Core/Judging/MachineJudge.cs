@@ -33,7 +33,9 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         };
 
     /// <summary>The whole judgement.</summary>
-    /// <param name="scatter">How sure each part's causes are: then every part's past is told too. For one machine's page; null for a whole fleet.</param>
+    /// <param name="scatter">
+    /// How sure each part's causes are: then every part's past is told too. For one machine's page; null for a whole fleet.
+    /// </param>
     public Assessment Assess(WearScatter[]? scatter)
     {
         var judge = new PartJudge(machine, model, zone, room, Evidence, policy);
@@ -107,8 +109,8 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     }
 
     /// <summary>
-    /// The judgement of a machine with too little measured: by the calendar where nothing was ever measured, by what people reported,
-    /// and by a run that stood at its limit; else that nothing can be said, and what would help.
+    /// The judgement of a machine with too little measured: by the calendar where nothing was ever measured, by what people
+    /// reported, and by a run that stood at its limit; else that nothing can be said, and what would help.
     /// </summary>
     public static Assessment Unknown(MachineFacts machine, Zone zone, JudgementPolicy policy)
     {
@@ -152,7 +154,9 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         return timed with { Reason = Reasons.Of(timed), ToBeSurer = Reasons.ToBeSurer(timed) };
     }
 
-    /// <summary>What to do: what cures, under the house's school; a look where something was seen that the temperatures do not explain.</summary>
+    /// <summary>
+    /// What to do: what cures, under the house's school; a look where something was seen that the temperatures do not explain.
+    /// </summary>
     private ServiceLevel? LevelFor(
         PartAssessment[] parts,
         IReadOnlyList<LevelWorth> levels,
@@ -175,8 +179,8 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         && Enum.GetValues<Cause>().All(c => ServiceEffects.RemovedShare(level, c) <= last.Renewed.Of(c));
 
     /// <summary>
-    /// How the newest job ended, as long as nothing answers it: a later service, or readings since that show nothing to win beyond
-    /// doubt.
+    /// How the newest job ended, as long as nothing answers it: a later service, or readings since that show nothing to win
+    /// beyond doubt.
     /// </summary>
     private JobResult? StandingResult(PartAssessment worst)
     {

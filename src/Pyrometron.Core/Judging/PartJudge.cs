@@ -8,7 +8,9 @@ using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Judging;
 
-/// <summary>Reads the parts of one fitted machine: split over the causes, trend, forecast, and the heat path of what was measured last.</summary>
+/// <summary>
+/// Reads the parts of one fitted machine: split over the causes, trend, forecast, and the heat path of what was measured last.
+/// </summary>
 internal sealed class PartJudge(
     MachineFacts machine,
     WearModel model,
@@ -21,7 +23,10 @@ internal sealed class PartJudge(
     /// <summary>Window in which a trend is taken, days. Chosen on the practice fleets.</summary>
     private const double TrendDays = 130;
 
-    /// <summary>Relative standard uncertainty of bringing a wear to the reference point: fan law, air side, heat. Chosen on the practice fleets.</summary>
+    /// <summary>
+    /// Relative standard uncertainty of bringing a wear to the reference point: fan law, air side, heat. Chosen on the practice
+    /// fleets.
+    /// </summary>
     private const double ScaleShare = 0.12;
 
     /// <summary>Cells of readings that a part needs to be judged.</summary>
@@ -231,7 +236,9 @@ internal sealed class PartJudge(
         return pace > leastPace ? pace : 0;
     }
 
-    /// <summary>Standard uncertainties of a part's causes: scatter, the scale, and for the fan a hundredth of its speed.</summary>
+    /// <summary>
+    /// Standard uncertainties of a part's causes: scatter, the scale, and for the fan a hundredth of its speed.
+    /// </summary>
     private CauseSplit SigmasOf(int p, CauseSplit split, WearScatter scatter)
     {
         double With(double found, double kelvin) =>
@@ -247,8 +254,8 @@ internal sealed class PartJudge(
     }
 
     /// <summary>
-    /// Standard uncertainty of the wear: scatter and seasons about the model; what services since are credited with; and where readings
-    /// of daily work are compared, the scale and what is not measured. Runs carry all of that in their own budget.
+    /// Standard uncertainty of the wear: scatter and seasons about the model; what services since are credited with; and where
+    /// readings of daily work are compared, the scale and what is not measured. Runs carry all of that in their own budget.
     /// </summary>
     private double SigmaOf(int p, CauseSplit split, CauseSplit before)
     {

@@ -7,10 +7,14 @@ namespace Pyrometron.Core.Judging;
 /// <summary>Which machine is next: urgency first, then by the house's precedence.</summary>
 public static class QueueOrder
 {
-    /// <summary>Machines that differ by less than this cannot be told apart by a run (its repeatability), and stand alike, K.</summary>
+    /// <summary>
+    /// Machines that differ by less than this cannot be told apart by a run (its repeatability), and stand alike, K.
+    /// </summary>
     private const double StepKelvin = 1;
 
-    /// <summary>Most pressing first, what crashes before all else; equal ones by tag, so that the order is the same every time.</summary>
+    /// <summary>
+    /// Most pressing first, what crashes before all else; equal ones by tag, so that the order is the same every time.
+    /// </summary>
     public static Assessment[] Of(IEnumerable<Assessment> machines, DateOnly asOf, JudgementPolicy policy)
     {
         double PressureOf(Assessment a) => Pressure(a.DriftKelvin ?? 0, a.Action, asOf, policy);
@@ -29,8 +33,8 @@ public static class QueueOrder
     }
 
     /// <summary>
-    /// How far beyond the thresholds a machine stands, 1 at the threshold. Winning six kelvin and standing at the line with two and
-    /// a half weigh alike.
+    /// How far beyond the thresholds a machine stands, 1 at the threshold. Winning six kelvin and standing at the line with two
+    /// and a half weigh alike.
     /// </summary>
     public static double Pressure(double winnable, ActionDate? action, DateOnly asOf, JudgementPolicy policy)
     {

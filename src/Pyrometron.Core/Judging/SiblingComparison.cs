@@ -49,7 +49,9 @@ internal sealed class SiblingComparison
         return new SiblingComparison(groups);
     }
 
-    /// <summary>The assessment with the part that stands furthest from its siblings, and a sentence where it stands out.</summary>
+    /// <summary>
+    /// The assessment with the part that stands furthest from its siblings, and a sentence where it stands out.
+    /// </summary>
     public Assessment Attach(Assessment a)
     {
         if (a.Operating is null || !_groups.TryGetValue(KinOf(a), out var group))

@@ -6,12 +6,16 @@ using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
 
-/// <summary>Finds where a machine's history jumps: at lifted coolers, where a sensor did, and where nothing explains it.</summary>
+/// <summary>
+/// Finds where a machine's history jumps: at lifted coolers, where a sensor did, and where nothing explains it.
+/// </summary>
 internal static class StepSearch
 {
     private const double WorthTellingKelvin = 1;
 
-    /// <summary>Allowance and decision interval of the CUSUM, standard deviations: wide enough that chance hardly ever signals in a year.</summary>
+    /// <summary>
+    /// Allowance and decision interval of the CUSUM, standard deviations: wide enough that chance hardly ever signals in a year.
+    /// </summary>
     private const double Allowance = 0.5,
         Decision = 12;
 
@@ -29,7 +33,10 @@ internal static class StepSearch
                 yield return new StepFinding(UnixDay.DateOf(step.Day), asset.Parts[p].Name, step.Kelvin, "unexplained");
     }
 
-    /// <summary>Where a part leaves its fitted wear for good, with no service, no sensor and no settings to explain it: a two-sided CUSUM on what the model leaves.</summary>
+    /// <summary>
+    /// Where a part leaves its fitted wear for good, with no service, no sensor and no settings to explain it: a two-sided CUSUM
+    /// on what the model leaves.
+    /// </summary>
     private static (double Day, double Kelvin)? Unexplained(WearModel model, ZoneRoom room, int p)
     {
         var left = Enumerable

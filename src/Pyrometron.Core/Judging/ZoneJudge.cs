@@ -5,7 +5,10 @@ using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Core.Judging;
 
-/// <summary>Judges the machines of one zone together, since they share their air: first each by itself, then, with what siblings elsewhere have shown, to the end.</summary>
+/// <summary>
+/// Judges the machines of one zone together, since they share their air: first each by itself, then, with what siblings elsewhere
+/// have shown, to the end.
+/// </summary>
 internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asset[] assets)
 {
     /// <summary>Turns of machines and room, before and after sibling priors are applied.</summary>
@@ -87,8 +90,8 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
     }
 
     /// <summary>
-    /// Judges one machine in a zone that was judged before, by the same turns in the same rooms: a machine of which nothing has changed
-    /// gets the same judgement. O(its readings).
+    /// Judges one machine in a zone that was judged before, by the same turns in the same rooms: a machine of which nothing has
+    /// changed gets the same judgement. O(its readings).
     /// </summary>
     public Assessment JudgeOne(
         Asset asset,

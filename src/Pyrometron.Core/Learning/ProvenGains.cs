@@ -37,7 +37,9 @@ public readonly record struct ProvenShare(double Share, double Sigma, int Jobs);
 /// </summary>
 public sealed class ProvenGains
 {
-    /// <summary>How far predictions and levels are off for a whole kind, a model of it, and a single job. Common practice, no source.</summary>
+    /// <summary>
+    /// How far predictions and levels are off for a whole kind, a model of it, and a single job. Common practice, no source.
+    /// </summary>
     private const double KindSpread = 0.25,
         ModelSpread = 0.15,
         JobSpread = 0.2;
@@ -70,7 +72,9 @@ public sealed class ProvenGains
         return new ProvenShare(Math.Max(0, share), sigma, own.Length);
     }
 
-    /// <summary>What a level would win on a part of a machine, K: what its split says, as far as proven jobs bear it out.</summary>
+    /// <summary>
+    /// What a level would win on a part of a machine, K: what its split says, as far as proven jobs bear it out.
+    /// </summary>
     public double Won(Asset asset, CauseSplit split, ServiceLevel level) => split.WonBy(level) * Of(asset, level).Share;
 
     /// <summary>The share a job has won, as sure as its proof.</summary>

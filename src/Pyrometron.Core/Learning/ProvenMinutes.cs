@@ -13,12 +13,14 @@ public readonly record struct TimedJob(AssetKind Kind, string Model, ServiceLeve
 public readonly record struct BenchTime(int Minutes, int Jobs);
 
 /// <summary>
-/// How long each level takes on each model: a hierarchical normal on the logarithm, since times are off by factors. A model starts
-/// from what the other models of its kind have taken, and those from the usual time of the kind.
+/// How long each level takes on each model: a hierarchical normal on the logarithm, since times are off by factors. A model
+/// starts from what the other models of its kind have taken, and those from the usual time of the kind.
 /// </summary>
 public sealed class ProvenMinutes
 {
-    /// <summary>How far a whole kind, a model of it, and a single job are off, in logarithms: 0.35 is a third. Common practice, no source.</summary>
+    /// <summary>
+    /// How far a whole kind, a model of it, and a single job are off, in logarithms: 0.35 is a third. Common practice, no source.
+    /// </summary>
     private const double KindSpread = 0.35,
         ModelSpread = 0.25,
         JobSpread = 0.3;

@@ -6,12 +6,16 @@ namespace Pyrometron.Core.Messages;
 /// <summary>A value in a message.</summary>
 /// <param name="Name">The place in the template.</param>
 /// <param name="Unit">
-/// What kind of value it is: <c>kelvin</c> (a difference), <c>celsius</c> (a temperature), <c>kelvin-per-month</c>, <c>percent</c>,
-/// <c>minutes</c>, <c>seconds</c>, <c>watt</c>, <c>millimetre</c>, <c>count</c>, <c>number</c>, <c>money</c>, <c>date</c>, <c>word</c> (one of the API's words),
+/// What kind of value it is: <c>kelvin</c> (a difference), <c>celsius</c> (a temperature), <c>kelvin-per-month</c>,
+/// <c>percent</c>,
+/// <c>minutes</c>, <c>seconds</c>, <c>watt</c>, <c>millimetre</c>, <c>count</c>, <c>number</c>, <c>money</c>, <c>date</c>,
+/// <c>word</c> (one of the API's words),
 /// <c>part</c> (a part's name), <c>text</c> (somebody's own words), <c>list</c> (messages).
 /// </param>
 /// <param name="Number">For the units that are numbers.</param>
-/// <param name="Text">ISO 8601 for a date; the word, name or text else; of a list what stands between its messages; of money its currency.</param>
+/// <param name="Text">
+/// ISO 8601 for a date; the word, name or text else; of a list what stands between its messages; of money its currency.
+/// </param>
 /// <param name="Messages">Of a list.</param>
 /// <param name="Plain">How it reads in plain English.</param>
 public sealed record MessageValue(

@@ -8,7 +8,10 @@ namespace Pyrometron.Core.Policies;
 /// <param name="Replacement">A new one, work of exchanging it included.</param>
 public sealed record KindValues(double MachineHour, double Replacement);
 
-/// <summary>What hours, machines and electricity are worth to the house. The defaults are common practice, no source: every house has its own.</summary>
+/// <summary>
+/// What hours, machines and electricity are worth to the house. The defaults are common practice, no source: every house has its
+/// own.
+/// </summary>
 /// <param name="Currency">The word or sign behind amounts.</param>
 /// <param name="TechnicianHour">An hour of a technician.</param>
 /// <param name="KilowattHour">Electricity.</param>

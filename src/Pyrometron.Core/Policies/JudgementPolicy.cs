@@ -35,7 +35,9 @@ public sealed record JudgementPolicy(
     /// <summary>Whether the house's way with the warranty allows air only on a machine now.</summary>
     public bool AirOnly(Asset asset, DateOnly day) => Warranty == WarrantySchool.AirOnly && asset.UnderWarranty(day);
 
-    /// <summary>Whether a level would forfeit the maker's cover: it is not asked first, and nothing says that opening is allowed.</summary>
+    /// <summary>
+    /// Whether a level would forfeit the maker's cover: it is not asked first, and nothing says that opening is allowed.
+    /// </summary>
     public bool ForfeitsCover(Asset asset, ServiceLevel level, DateOnly day) =>
         level > ServiceLevel.BlowOut && AirOnly(asset, day);
 

@@ -34,7 +34,9 @@ public enum School
 /// <summary>What goes first within one urgency.</summary>
 public enum Precedence
 {
-    /// <summary>What stands furthest beyond the thresholds; between those that stand alike, what brings most for an hour of work.</summary>
+    /// <summary>
+    /// What stands furthest beyond the thresholds; between those that stand alike, what brings most for an hour of work.
+    /// </summary>
     Evidence,
 
     /// <summary>What brings most for an hour of work.</summary>

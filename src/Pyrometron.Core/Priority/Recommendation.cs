@@ -20,11 +20,11 @@ public static class Recommendation
     ];
 
     /// <summary>
-    /// A level cures that wins most of what is to win on every part worth opening for. A house that does the least that cures gets the
-    /// lightest of them: work that nothing asks for is never advised. One that does it all while open gets the one with the best net
-    /// value, and new pads with every lifted cooler. Where none cures, a worn fan beside a failed joint, the best net value of those that help decides too.
-    /// What a level wins is what the split says, as far as the fleet's proven jobs bear it out. Where the house allows air only, air it
-    /// is, as long as that wins something worth it.
+    /// A level cures that wins most of what is to win on every part worth opening for. A house that does the least that cures
+    /// gets the lightest of them: work that nothing asks for is never advised. One that does it all while open gets the one with
+    /// the best net value, and new pads with every lifted cooler. Where none cures, a worn fan beside a failed joint, the best
+    /// net value of those that help decides too. What a level wins is what the split says, as far as the fleet's proven jobs bear
+    /// it out. Where the house allows air only, air it is, as long as that wins something worth it.
     /// </summary>
     /// <param name="levels">What each level is worth on the machine.</param>
     /// <returns>Null when nothing is worth it.</returns>

@@ -12,7 +12,9 @@ namespace Pyrometron.Core.Priority;
 /// <param name="Pace">What it grows by, K a day; 0 without a pace.</param>
 public readonly record struct Winnable(double Kelvin, double Sigma, double Pace = 0)
 {
-    /// <summary>Less than this many standard uncertainties (k = 2, JCGM 100:2008, 6.3.3) may be chance: nobody is sent at once for it.</summary>
+    /// <summary>
+    /// Less than this many standard uncertainties (k = 2, JCGM 100:2008, 6.3.3) may be chance: nobody is sent at once for it.
+    /// </summary>
     private const double SureSigmas = 2;
 
     /// <summary>Whether it is beyond chance.</summary>
@@ -68,7 +70,9 @@ public static class UrgencyRule
         : symptoms.Any(s => s.IsFailure) ? Urgency.Now
         : Urgency.Soon;
 
-    /// <summary>Where nothing was ever measured the interval alone decides; unknown where it is not due, or does not count.</summary>
+    /// <summary>
+    /// Where nothing was ever measured the interval alone decides; unknown where it is not due, or does not count.
+    /// </summary>
     public static Urgency ByIntervalAlone(DueService? due, DateOnly asOf, JudgementPolicy policy) =>
         due is not { } d || !d.IsDue(asOf) || policy.School is School.Evidence or School.Failure ? Urgency.Unknown
         : d.IsLongOverdue(asOf) ? Urgency.Next

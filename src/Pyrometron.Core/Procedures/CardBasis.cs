@@ -39,7 +39,9 @@ public sealed record CardBasis(
         || ServiceEffects.LiftsCooler(Level)
         || Level == ServiceLevel.FanSwap && Notes.Fans.Where(f => Fan is null || f.Name == Fan).Any(f => !f.ComesOffAlone);
 
-    /// <summary>Whether a fan is changed: by the level, or because it was found tired while more than that is done anyway.</summary>
+    /// <summary>
+    /// Whether a fan is changed: by the level, or because it was found tired while more than that is done anyway.
+    /// </summary>
     public bool ChangesFan =>
         Level == ServiceLevel.FanSwap
         || Level > ServiceLevel.FanSwap

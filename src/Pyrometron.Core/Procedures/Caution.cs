@@ -29,7 +29,9 @@ public sealed record Caution(Message Text, string? Source = null)
     /// <summary>A wrist strap system stays below this, Ω (ANSI/ESD S20.20, from memory).</summary>
     public const double MostStrapOhm = 3.5e7;
 
-    /// <summary>Hot surfaces may be held for a minute below this, °C, whatever they are made of (ISO 13732-1:2006, from memory).</summary>
+    /// <summary>
+    /// Hot surfaces may be held for a minute below this, °C, whatever they are made of (ISO 13732-1:2006, from memory).
+    /// </summary>
     public const double HeldForAMinuteC = 51;
 
     /// <summary>The alcohol, ml, whose vapour fills a closed case of a volume to a tenth of its lower explosive limit.</summary>
@@ -37,7 +39,10 @@ public sealed record Caution(Message Text, string? Source = null)
     public static double MillilitresToTenthOfLowerLimit(double litres) =>
         0.1 * LowerLimitGramsPerCubicMetre * litres / 1000 / AlcoholGramsPerMillilitre;
 
-    /// <summary>2.0 % by volume of 2-propanol at 25 °C: 60.096 g/mol over 24.4654 l/mol (lower explosive limit: NIOSH Pocket Guide, from memory).</summary>
+    /// <summary>
+    /// 2.0 % by volume of 2-propanol at 25 °C: 60.096 g/mol over 24.4654 l/mol (lower explosive limit: NIOSH Pocket Guide, from
+    /// memory).
+    /// </summary>
     private const double LowerLimitGramsPerCubicMetre = 0.02 * 60.096 / 24.4654e-3;
 
     private const double AlcoholGramsPerMillilitre = 0.785;

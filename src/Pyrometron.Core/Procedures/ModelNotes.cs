@@ -118,7 +118,9 @@ public sealed record ModelNotes(
     TestProtocol? Protocol
 )
 {
-    /// <summary>The most screws, connectors, pads or sentences that notes take; a laptop has some 45 screws (common practice, no source).</summary>
+    /// <summary>
+    /// The most screws, connectors, pads or sentences that notes take; a laptop has some 45 screws (common practice, no source).
+    /// </summary>
     public const int Most = 200;
 
     /// <summary>The largest plan, mm.</summary>

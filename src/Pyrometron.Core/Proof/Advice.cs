@@ -4,16 +4,22 @@ using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Proof;
 
-/// <summary>What a verdict's pattern says to do next. Room, fan and settings are asked about before anything is opened again.</summary>
+/// <summary>
+/// What a verdict's pattern says to do next. Room, fan and settings are asked about before anything is opened again.
+/// </summary>
 internal static class Advice
 {
     /// <summary>A clock or score that moves by less is chance, share. Common practice, no source.</summary>
     public const double NotableGain = 0.005;
 
-    /// <summary>Hot spot and core that move apart by this much, and parts that move alike within it, K. Common practice, no source.</summary>
+    /// <summary>
+    /// Hot spot and core that move apart by this much, and parts that move alike within it, K. Common practice, no source.
+    /// </summary>
     private const double ApartKelvin = 3;
 
-    /// <summary>A comparison less certain than this (k = 2) cannot tell that a service was not needed, K. Common practice, no source.</summary>
+    /// <summary>
+    /// A comparison less certain than this (k = 2) cannot tell that a service was not needed, K. Common practice, no source.
+    /// </summary>
     private const double TooUncertainKelvin = 4;
 
     /// <summary>Loaded temperatures above which a machine still counts as hot, °C (common practice, no source).</summary>

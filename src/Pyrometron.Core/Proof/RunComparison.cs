@@ -14,7 +14,9 @@ public static class RunComparison
     /// <summary>Coverage factor.</summary>
     private const double Coverage = 2;
 
-    /// <summary>Runs of which the longer lasts more than so many times the shorter are not equals: the shorter one counts as unsettled.</summary>
+    /// <summary>
+    /// Runs of which the longer lasts more than so many times the shorter are not equals: the shorter one counts as unsettled.
+    /// </summary>
     private const double UnequalLength = 1.5;
 
     /// <summary>Judges a pair of runs.</summary>

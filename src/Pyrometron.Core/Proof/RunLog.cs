@@ -2,7 +2,9 @@ using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Proof;
 
-/// <summary>Samples taken during a run by a sensor log. Arrays are as long as <see cref="Minutes"/>; NaN is "not measured".</summary>
+/// <summary>
+/// Samples taken during a run by a sensor log. Arrays are as long as <see cref="Minutes"/>; NaN is "not measured".
+/// </summary>
 /// <param name="Minutes">Since the first sample, ascending.</param>
 /// <param name="Parts">°C by part.</param>
 /// <param name="Ambient">Intake air, °C; null where the log has no such column. The same for those that follow.</param>
@@ -26,8 +28,13 @@ public sealed record SettledPart(
 
 /// <summary>What a log of samples tells of a run.</summary>
 /// <param name="Minutes">How long the load lasted.</param>
-/// <param name="StoppedAt">Minute at which the load broke off although the log goes on, or the log itself broke off and came back; null when it ran through.</param>
-/// <param name="ThrottledFrom">Minute from which the clock was lower at equal load while a part stood at its hottest; null when it was not.</param>
+/// <param name="StoppedAt">
+/// Minute at which the load broke off although the log goes on, or the log itself broke off and came back; null when it ran
+/// through.
+/// </param>
+/// <param name="ThrottledFrom">
+/// Minute from which the clock was lower at equal load while a part stood at its hottest; null when it was not.
+/// </param>
 /// <param name="AmbientC">Median; null where not measured. The same for those that follow.</param>
 public sealed record RunReading(
     double Minutes,
@@ -46,7 +53,9 @@ public sealed record RunReading(
 
     private const int MostDrawn = 240;
 
-    /// <summary>A clock this share below its start is throttling; boost clocks wander by a few per cent (common practice, no source).</summary>
+    /// <summary>
+    /// A clock this share below its start is throttling; boost clocks wander by a few per cent (common practice, no source).
+    /// </summary>
     private const double ThrottledClock = 0.93;
 
     /// <summary>So near to its hottest, K, a part counts as standing there.</summary>

@@ -82,7 +82,9 @@ public abstract record FanControl
 }
 
 /// <summary>How readings scatter beside what the sensors do.</summary>
-/// <param name="RunKelvin">From one reading to the next, all parts alike: seldom is a run warmed through as the last one was.</param>
+/// <param name="RunKelvin">
+/// From one reading to the next, all parts alike: seldom is a run warmed through as the last one was.
+/// </param>
 /// <param name="LocalAirKelvin">The air in front of the machine against the zone's, for days at a time.</param>
 public readonly record struct Scatter(double RunKelvin, double LocalAirKelvin);
 
@@ -253,7 +255,9 @@ public sealed record SimulatedMachine(
         return parts;
     }
 
-    /// <summary>A worn fan's speed relative to its command: the fault's kelvins are what it costs at the reference command.</summary>
+    /// <summary>
+    /// A worn fan's speed relative to its command: the fault's kelvins are what it costs at the reference command.
+    /// </summary>
     private double FanShare(double day)
     {
         var kelvin = Remaining(Cause.Fan, null, day);

@@ -17,7 +17,9 @@ internal sealed class BoundedLeastSquares
         _broken = [];
     private bool[] _isFree = [];
 
-    /// <summary>Solves, starting from the coordinates that are not zero in <paramref name="x"/>, and leaves the solution there.</summary>
+    /// <summary>
+    /// Solves, starting from the coordinates that are not zero in <paramref name="x"/>, and leaves the solution there.
+    /// </summary>
     /// <param name="hessian">H, row by row, n·n, symmetric positive definite.</param>
     /// <param name="gradient">g, n.</param>
     /// <param name="nonNegative">Which coordinates may not be negative, n.</param>

@@ -1,6 +1,8 @@
 namespace Pyrometron.Core.Statistics;
 
-/// <summary>The non-decreasing step curve nearest to points in least squares, by pooling adjacent violators (Ayer et al. 1955).</summary>
+/// <summary>
+/// The non-decreasing step curve nearest to points in least squares, by pooling adjacent violators (Ayer et al. 1955).
+/// </summary>
 public sealed class IsotonicRegression
 {
     private readonly double[] _from,

@@ -1,6 +1,8 @@
 namespace Pyrometron.Core.Statistics;
 
-/// <summary>A normal mean learnt from observations whose own uncertainties are known (Gelman et al. 2013, eq. 2.11–2.12).</summary>
+/// <summary>
+/// A normal mean learnt from observations whose own uncertainties are known (Gelman et al. 2013, eq. 2.11–2.12).
+/// </summary>
 /// <param name="Mean">What is believed of it.</param>
 /// <param name="Sigma">Its standard deviation, positive.</param>
 public readonly record struct NormalMean(double Mean, double Sigma)

@@ -14,7 +14,9 @@ public static class Robust
     /// <summary>The median; changes the order of the values given. NaN for none.</summary>
     public static double MedianInPlace(Span<double> values) => QuantileInPlace(values, 0.5);
 
-    /// <summary>The quantile by linear interpolation between order statistics (Hyndman &amp; Fan 1996, type 7). O(n) expected.</summary>
+    /// <summary>
+    /// The quantile by linear interpolation between order statistics (Hyndman &amp; Fan 1996, type 7). O(n) expected.
+    /// </summary>
     /// <param name="fraction">0 (smallest) to 1 (largest).</param>
     /// <returns>NaN for no values.</returns>
     public static double Quantile(ReadOnlySpan<double> values, double fraction) => QuantileInPlace(values.ToArray(), fraction);
@@ -29,7 +31,9 @@ public static class Robust
         return place == rank ? low : low + (place - rank) * (TensorPrimitives.Min<double>(values[(rank + 1)..]) - low);
     }
 
-    /// <summary>Hoare's selection: the value of a rank; afterwards nothing before it is larger, nothing behind it smaller. O(n) expected.</summary>
+    /// <summary>
+    /// Hoare's selection: the value of a rank; afterwards nothing before it is larger, nothing behind it smaller. O(n) expected.
+    /// </summary>
     internal static double OrderStatistic(Span<double> values, int rank)
     {
         var (low, high) = (0, values.Length - 1);
@@ -67,7 +71,9 @@ public static class Robust
         return sorted[low] + (place - low) * (sorted[high] - sorted[low]);
     }
 
-    /// <summary>Scale from the median absolute deviation about the median (Hampel 1974), as a normal standard deviation.</summary>
+    /// <summary>
+    /// Scale from the median absolute deviation about the median (Hampel 1974), as a normal standard deviation.
+    /// </summary>
     public static double MadScale(ReadOnlySpan<double> values)
     {
         var median = Median(values);

@@ -82,7 +82,9 @@ public static class StepResponse
         return fit with { SettledUncertainty = SettledUncertainty(time, fit, unknowns) };
     }
 
-    /// <summary>Fits a curve of two time constants, searched over pairs of τ at least a factor of four apart; the rest is linear.</summary>
+    /// <summary>
+    /// Fits a curve of two time constants, searched over pairs of τ at least a factor of four apart; the rest is linear.
+    /// </summary>
     /// <returns>Null with fewer than ten samples, or when the samples do not tell two apart.</returns>
     public static TwoStepFit? FitTwo(ReadOnlySpan<double> time, ReadOnlySpan<double> value)
     {

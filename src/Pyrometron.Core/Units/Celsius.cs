@@ -2,7 +2,9 @@ using System.Globalization;
 
 namespace Pyrometron.Core.Units;
 
-/// <summary>A temperature on the Celsius scale. Two of them differ by a <see cref="KelvinDifference"/>, never by a Celsius.</summary>
+/// <summary>
+/// A temperature on the Celsius scale. Two of them differ by a <see cref="KelvinDifference"/>, never by a Celsius.
+/// </summary>
 /// <param name="Value">Degrees Celsius.</param>
 public readonly record struct Celsius(double Value) : IComparable<Celsius>
 {

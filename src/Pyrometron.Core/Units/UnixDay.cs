@@ -11,7 +11,9 @@ public static class UnixDay
     /// <summary>The end of a date, UTC: what happened on it lies before.</summary>
     public static double EndOf(DateOnly date) => date.DayNumber - Epoch.DayNumber + 1;
 
-    /// <summary>Noon of a date: what a service of that day is dated, since its morning's readings still belong to the time before.</summary>
+    /// <summary>
+    /// Noon of a date: what a service of that day is dated, since its morning's readings still belong to the time before.
+    /// </summary>
     public static double Noon(DateOnly date) => date.DayNumber - Epoch.DayNumber + 0.5;
 
     /// <summary>The date of a day, UTC.</summary>

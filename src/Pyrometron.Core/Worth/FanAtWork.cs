@@ -28,9 +28,14 @@ internal readonly record struct FanAtWork(double SpeedShare, double Takes, doubl
     public double SpeedAfter(double wonKelvin) =>
         Takes <= 0 || !(AirRiseKelvin - wonKelvin > 0) ? 1 : FanLaw.SpeedAt(1 + Takes * wonKelvin / (AirRiseKelvin - wonKelvin));
 
-    /// <summary>How much quieter a fan is that slows down, dB: sound power goes with 50·log₁₀ of the speed (fan laws; ASHRAE Handbook, HVAC Applications, from memory).</summary>
+    /// <summary>
+    /// How much quieter a fan is that slows down, dB: sound power goes with 50·log₁₀ of the speed (fan laws; ASHRAE Handbook,
+    /// HVAC Applications, from memory).
+    /// </summary>
     public static double DecibelsLess(double speedAfter) => -50 * Math.Log10(speedAfter);
 
-    /// <summary>The share of its electricity that a slower fan takes: the cube of its speed (affinity laws; ISO 13348, from memory).</summary>
+    /// <summary>
+    /// The share of its electricity that a slower fan takes: the cube of its speed (affinity laws; ISO 13348, from memory).
+    /// </summary>
     public static double PowerShare(double speed) => speed * speed * speed;
 }

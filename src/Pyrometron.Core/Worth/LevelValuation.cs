@@ -8,9 +8,9 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Core.Worth;
 
 /// <summary>
-/// Reckons what each level is worth on one machine over the years in which it has to pay. Doing it lowers every part by what is won
-/// for all that time, since wear goes on at the same pace with it and without; so the present pace decides how much of it is spent
-/// above a limit, and the air is that of the same days a year ago.
+/// Reckons what each level is worth on one machine over the years in which it has to pay. Doing it lowers every part by what is
+/// won for all that time, since wear goes on at the same pace with it and without; so the present pace decides how much of it is
+/// spent above a limit, and the air is that of the same days a year ago.
 /// </summary>
 /// <param name="year">Days ahead, and the intake air expected there, °C: evenly spread over the hours that it works.</param>
 /// <param name="symptoms">Reports that no service has answered.</param>
@@ -106,8 +106,8 @@ internal sealed class LevelValuation(
     }
 
     /// <summary>
-    /// The share of the years' work lost to slower clocks. A part that would pass its limit with the fan at full speed sheds so much
-    /// heat that it stays there, and heat goes with the cube of the clock, since voltage follows it (dynamic power C·V²·f).
+    /// The share of the years' work lost to slower clocks. A part that would pass its limit with the fan at full speed sheds so
+    /// much heat that it stays there, and heat goes with the cube of the clock, since voltage follows it (dynamic power C·V²·f).
     /// </summary>
     private double WorkLost(ServiceLevel? level, double share)
     {
@@ -131,7 +131,9 @@ internal sealed class LevelValuation(
         return lost / (_years * year.Count);
     }
 
-    /// <summary>How many times as fast as fresh it ages: every part counts alike, since a machine fails with any of them.</summary>
+    /// <summary>
+    /// How many times as fast as fresh it ages: every part counts alike, since a machine fails with any of them.
+    /// </summary>
     private double AgeingRate(ServiceLevel? level, double share)
     {
         var (sum, known) = (0.0, 0);

@@ -2,7 +2,10 @@ using Pyrometron.Core.Fleet;
 
 namespace Pyrometron.Core.Worth;
 
-/// <summary>What doing a level now is worth against leaving it, over the years in which it has to pay, in the house's currency. Gains first, then costs; all are amounts, costs positive.</summary>
+/// <summary>
+/// What doing a level now is worth against leaving it, over the years in which it has to pay, in the house's currency. Gains
+/// first, then costs; all are amounts, costs positive.
+/// </summary>
 /// <param name="Throttling">Work not lost to slower clocks.</param>
 /// <param name="Crashes">Work not lost to crashes and shutdowns.</param>
 /// <param name="Ageing">Life not used up.</param>
@@ -40,7 +43,9 @@ public sealed record LevelValue(
 /// <param name="Kelvin">As far as the fleet's proven jobs bear it out.</param>
 /// <param name="Minutes">Bench time, as far as the fleet's jobs have shown it.</param>
 /// <param name="TimedJobs">Jobs of this model and level that the time was learnt from.</param>
-/// <param name="ProvenShare">What this level has won of what was predicted, by jobs of this model and its kind; 1 without any.</param>
+/// <param name="ProvenShare">
+/// What this level has won of what was predicted, by jobs of this model and its kind; 1 without any.
+/// </param>
 /// <param name="ProvenJobs">Of this model.</param>
 /// <param name="NetLow">Net value if two standard uncertainties less were won.</param>
 /// <param name="NetHigh">If two more were.</param>

@@ -2,7 +2,9 @@ using System.Buffers.Text;
 
 namespace Pyrometron.Formats.Csv;
 
-/// <summary>ISO 8601 instants with an offset, as readings carry them: <c>2024-10-01T00:00Z</c>, <c>2024-10-01T02:00:30.5+02:00</c>.</summary>
+/// <summary>
+/// ISO 8601 instants with an offset, as readings carry them: <c>2024-10-01T00:00Z</c>, <c>2024-10-01T02:00:30.5+02:00</c>.
+/// </summary>
 public static class IsoInstant
 {
     /// <summary>Reads an instant; seconds and their fraction may be left out, the offset may not.</summary>

@@ -5,8 +5,10 @@ using Pyrometron.Core.Readings;
 namespace Pyrometron.Formats.Csv;
 
 /// <summary>
-/// Reads a sensor log of one run: CSV with a header, a column <c>minutes</c>, <c>seconds</c> or <c>time</c> (ISO 8601), and any of
-/// <c>&lt;part&gt;_c</c>, <c>ambient_c</c>, <c>power_w</c>, <c>clock_mhz</c>, <c>fan_rpm</c>, <c>fan_pct</c>; others are left alone.
+/// Reads a sensor log of one run: CSV with a header, a column <c>minutes</c>, <c>seconds</c> or <c>time</c> (ISO 8601), and any
+/// of
+/// <c>&lt;part&gt;_c</c>, <c>ambient_c</c>, <c>power_w</c>, <c>clock_mhz</c>, <c>fan_rpm</c>, <c>fan_pct</c>; others are left
+/// alone.
 /// </summary>
 public static class SensorLogCsv
 {

@@ -225,7 +225,9 @@ internal static class LiveRunEndpoints
         return TypedResults.NoContent();
     }
 
-    /// <summary>Puts the simulated probe that ships with the program on a job: it warms up as the machine's last judgement says it would.</summary>
+    /// <summary>
+    /// Puts the simulated probe that ships with the program on a job: it warms up as the machine's last judgement says it would.
+    /// </summary>
     private static async Task<Results<NoContent, ProblemHttpResult>> Attach(
         long id,
         AttachProbe request,

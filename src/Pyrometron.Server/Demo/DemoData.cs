@@ -8,7 +8,9 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Demo;
 
-/// <summary>Lays the demo into a database of its own: beside the final place first, so that one that was broken off leaves nothing.</summary>
+/// <summary>
+/// Lays the demo into a database of its own: beside the final place first, so that one that was broken off leaves nothing.
+/// </summary>
 internal static class DemoData
 {
     private const int Batch = 20_000;

@@ -13,7 +13,10 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Demo;
 
-/// <summary>A job of the past, played entry by entry through the same rules and the same store as a real one, on a clock that stands at its day.</summary>
+/// <summary>
+/// A job of the past, played entry by entry through the same rules and the same store as a real one, on a clock that stands at
+/// its day.
+/// </summary>
 internal sealed class PlayedJob
 {
     private const string Device = "demo",

@@ -4,7 +4,9 @@ using Pyrometron.Server.Proof;
 
 namespace Pyrometron.Server.Hosting;
 
-/// <summary>How JSON is written and read everywhere in the API: camel case, values as lower-case words, numbers as numbers.</summary>
+/// <summary>
+/// How JSON is written and read everywhere in the API: camel case, values as lower-case words, numbers as numbers.
+/// </summary>
 public static class ApiJson
 {
     /// <summary>The one set of options.</summary>

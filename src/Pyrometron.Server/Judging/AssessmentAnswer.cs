@@ -22,15 +22,23 @@ public sealed record HistoryPoint(DateTimeOffset At, double Observed, double Roo
 
 /// <summary>One layer of the heat path: kelvins it costs now and fresh.</summary>
 /// <param name="Layer">
-/// <c>joint</c>, <c>fins</c>, <c>fan</c>, <c>served</c>, <c>hidden</c>, <c>conditions</c>, <c>room</c>, <c>unexplained</c>; the last five
+/// <c>joint</c>, <c>fins</c>, <c>fan</c>, <c>served</c>, <c>hidden</c>, <c>conditions</c>, <c>room</c>, <c>unexplained</c>; the
+/// last five
 /// may be negative.
 /// </param>
 public sealed record PathLayer(string Layer, double NowKelvin, double FreshKelvin);
 
 /// <summary>The judgement of one part.</summary>
-/// <param name="HottestRiseKelvin">Rise over the air at reference heat and full fan: the rest of <c>hottestCelsius</c> is the zone's design ambient.</param>
-/// <param name="PaceKelvinPerDay">Present pace of wear by the fitted curve, what the date is reckoned with; 0 without one.</param>
-/// <param name="UnexplainedKelvin">What the newest readings show beyond the split and the room: with it, less what is hidden, the split adds up to what is measured.</param>
+/// <param name="HottestRiseKelvin">
+/// Rise over the air at reference heat and full fan: the rest of <c>hottestCelsius</c> is the zone's design ambient.
+/// </param>
+/// <param name="PaceKelvinPerDay">
+/// Present pace of wear by the fitted curve, what the date is reckoned with; 0 without one.
+/// </param>
+/// <param name="UnexplainedKelvin">
+/// What the newest readings show beyond the split and the room: with it, less what is hidden, the split adds up to what is
+/// measured.
+/// </param>
 /// <param name="HiddenKelvin">How much of the split an automatic fan that nobody measures keeps from showing.</param>
 /// <param name="GainKelvin">What the recommended service would win back on it.</param>
 public sealed record PartAnswer(
@@ -261,8 +269,8 @@ public sealed record AssessmentAnswer(
         );
 
     /// <summary>
-    /// The layers of the heat path; air and layers add up to what was measured, in the figures as they are written. Without a measured
-    /// temperature the two that are always there, at the reference point.
+    /// The layers of the heat path; air and layers add up to what was measured, in the figures as they are written. Without a
+    /// measured temperature the two that are always there, at the reference point.
     /// </summary>
     private static PathLayer[] PathOf(PartAssessment p)
     {

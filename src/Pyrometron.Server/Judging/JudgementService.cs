@@ -13,9 +13,9 @@ namespace Pyrometron.Server.Judging;
 public sealed record JudgedFleet(FleetJudgement? Judgement, DateTimeOffset? JudgedAt, bool Pending);
 
 /// <summary>
-/// Keeps the fleet judged. It follows the change log: what a change touches is judged again in the background; the whole fleet once an
-/// hour, since the dates move and the rooms with them. A judgement is used only as long as the log has not gone on since. An answer never
-/// waits for long: the older judgement is given with "pending".
+/// Keeps the fleet judged. It follows the change log: what a change touches is judged again in the background; the whole fleet
+/// once an hour, since the dates move and the rooms with them. A judgement is used only as long as the log has not gone on since.
+/// An answer never waits for long: the older judgement is given with "pending".
 /// </summary>
 public sealed class JudgementService : BackgroundService
 {
@@ -199,7 +199,9 @@ internal sealed record OpenJudge(FleetJudge Core, SeriesReader Reader) : IDispos
 {
     /// <summary>Opens one.</summary>
     /// <param name="machines">Those in use.</param>
-    /// <param name="present">Whether it is the present day: then work done and runs measured since count for their own machine.</param>
+    /// <param name="present">
+    /// Whether it is the present day: then work done and runs measured since count for their own machine.
+    /// </param>
     /// <param name="whole">Whether all machines will be asked for, or a few.</param>
     public static OpenJudge Of(Database database, DateOnly day, IReadOnlyList<StoredAsset> machines, bool present, bool whole)
     {

@@ -3,7 +3,9 @@ using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Server.Judging;
 
-/// <summary>What doing a level now brings and costs over the years in which it has to pay, in the house's currency; costs are positive.</summary>
+/// <summary>
+/// What doing a level now brings and costs over the years in which it has to pay, in the house's currency; costs are positive.
+/// </summary>
 public sealed record ValueAnswer(
     double Throttling,
     double Crashes,

@@ -16,7 +16,9 @@ namespace Pyrometron.Server.Judging;
 /// <param name="School">When machines are served.</param>
 /// <param name="Bench">The ways at the bench; as they are when omitted.</param>
 /// <param name="Precedence">What goes first within one urgency; as it is when omitted.</param>
-/// <param name="Values">What hours, machines and electricity are worth; as they are when omitted, and what is omitted within gets its default.</param>
+/// <param name="Values">
+/// What hours, machines and electricity are worth; as they are when omitted, and what is omitted within gets its default.
+/// </param>
 public sealed record PolicyDto(
     double? ActionMarginKelvin,
     double? WorthKelvin,

@@ -52,8 +52,12 @@ public sealed record OpenJob(long Id, string State);
 /// <param name="DriftUncertaintyKelvin">Standard uncertainty of it.</param>
 /// <param name="NeedsWorkProbability">Not worked out yet.</param>
 /// <param name="Measure">Not worked out yet.</param>
-/// <param name="ValuePerHour">Net value of the advised service for an hour of work, in the house's currency; null where nothing is to win.</param>
-/// <param name="AsOf">As of when this machine is judged, where that is later than the queue: it was worked on since; else null.</param>
+/// <param name="ValuePerHour">
+/// Net value of the advised service for an hour of work, in the house's currency; null where nothing is to win.
+/// </param>
+/// <param name="AsOf">
+/// As of when this machine is judged, where that is later than the queue: it was worked on since; else null.
+/// </param>
 /// <param name="MeasuredAt">When it was measured last.</param>
 /// <param name="MeasuredBy"><c>run</c> or <c>readings</c>.</param>
 /// <param name="ReasonMessage">The reason as template and values.</param>

@@ -7,8 +7,8 @@ using Pyrometron.Core.Procedures;
 namespace Pyrometron.Storage.Records;
 
 /// <summary>
-/// One entry of a job as stored, form 1: the kind's word and the members that the kind has. Written and read member by member, so that
-/// types in the program can be renamed without a database noticing.
+/// One entry of a job as stored, form 1: the kind's word and the members that the kind has. Written and read member by member, so
+/// that types in the program can be renamed without a database noticing.
 /// </summary>
 internal sealed record EntryRecord
 {

@@ -4,7 +4,9 @@ using Pyrometron.Core.Jobs;
 
 namespace Pyrometron.Storage.Records;
 
-/// <summary>What a job comes to for its machine's history, as stored, form 1. Made anew from the job's entries with each of them.</summary>
+/// <summary>
+/// What a job comes to for its machine's history, as stored, form 1. Made anew from the job's entries with each of them.
+/// </summary>
 internal sealed record HistoryRecord(IReadOnlyList<MeasuredRunRecord> Runs, IReadOnlyList<LookRecord> Looks, ResultRecord? Result)
 {
     /// <summary>The form that is written.</summary>

@@ -4,7 +4,9 @@ using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Storage.Records;
 
-/// <summary>How records are written into the database. They are read for as long as databases live: a form is added, never changed.</summary>
+/// <summary>
+/// How records are written into the database. They are read for as long as databases live: a form is added, never changed.
+/// </summary>
 internal static class StoredJson
 {
     public static JsonSerializerOptions Options { get; } =

@@ -302,7 +302,9 @@ public class JobTests
         Assert.Same(learnt, LearntNotes.From(learnt, Job));
     }
 
-    /// <summary>T18: a dozen connectors and some 45 screws; common practice, no source. Notes and counts have to hold them.</summary>
+    /// <summary>
+    /// T18: a dozen connectors and some 45 screws; common practice, no source. Notes and counts have to hold them.
+    /// </summary>
     [Fact]
     public void A_laptop_with_forty_five_screws_fits()
     {

@@ -62,7 +62,9 @@ public class FleetJudgeTests
         );
     }
 
-    /// <summary>Common practice, no source (T6): a hall's air conditioning is worth 3–5 K to every machine, and no machine's fault.</summary>
+    /// <summary>
+    /// Common practice, no source (T6): a hall's air conditioning is worth 3–5 K to every machine, and no machine's fault.
+    /// </summary>
     [Fact]
     public void A_hall_that_warms_up_unseen_is_one_room_and_not_forty_machines()
     {

@@ -7,7 +7,10 @@ using Pyrometron.Core.Simulation;
 
 namespace Pyrometron.Core.Tests.Judging;
 
-/// <summary>Wear that does not show as degrees: behind a fan, before the first reading, beneath what a cleaning leaves; and what nothing explains.</summary>
+/// <summary>
+/// Wear that does not show as degrees: behind a fan, before the first reading, beneath what a cleaning leaves; and what nothing
+/// explains.
+/// </summary>
 public class HiddenWearTests
 {
     private static readonly Scatter Daily = new(1, 0.9);
@@ -184,7 +187,8 @@ public class HiddenWearTests
         Assert.Equal(newest[newest.Length / 2], memory.PresentRiseKelvin + memory.UnexplainedKelvin, 1.2);
         var sigma = memory.SplitSigma!.Value;
         Assert.All([sigma.Dust, sigma.Joint], s => Assert.InRange(s, 0.05, 3));
-        // What may be dust may be no pads: alone each is less sure than both together, and the whole is about as sure as was said.
+        // What may be dust may be no pads: alone each is less sure than both together, and the whole is about as sure as was
+        // said.
         Assert.InRange(memory.SigmaKelvin / Math.Sqrt(sigma.Dust * sigma.Dust + sigma.Joint * sigma.Joint), 0.4, 2.2);
         Assert.All(hall.Judge().Queue.SelectMany(x => x.Parts), p => Assert.Null(p.SplitSigma));
     }
@@ -303,7 +307,9 @@ public class HiddenWearTests
         Assert.Equal((dear.Urgency, dear.Service), (cheap.Urgency, cheap.Service));
     }
 
-    /// <summary>A fan that listens gives a part of every win back as quiet and electricity; one that stands fixed gives nothing.</summary>
+    /// <summary>
+    /// A fan that listens gives a part of every win back as quiet and electricity; one that stands fixed gives nothing.
+    /// </summary>
     [Fact]
     public void What_a_cleaning_wins_on_a_fan_that_listens_is_partly_less_speed()
     {
@@ -317,7 +323,10 @@ public class HiddenWearTests
         Assert.InRange(hall.ByTag["FOLLOWS"].Advised!.Value.Energy, 0.5, 2 * 12 * 24 * 0.365 * 0.3);
     }
 
-    /// <summary>A blow-out takes loose dust alone (common practice, no source: about half): what is left stays to be won, and the pace is that since.</summary>
+    /// <summary>
+    /// A blow-out takes loose dust alone (common practice, no source: about half): what is left stays to be won, and the pace is
+    /// that since.
+    /// </summary>
     [Fact]
     public void What_a_blow_out_leaves_is_told_by_the_readings_after_it()
     {

@@ -117,7 +117,9 @@ public class OddReadingsTests
         Assert.Null(a.DriftKelvin);
     }
 
-    /// <summary>The hour that comes twice in autumn is two instants: readings are kept in UTC, so none is lost or turned round.</summary>
+    /// <summary>
+    /// The hour that comes twice in autumn is two instants: readings are kept in UTC, so none is lost or turned round.
+    /// </summary>
     [Fact]
     public void The_hour_that_comes_twice_in_autumn_moves_nothing()
     {

@@ -64,7 +64,9 @@ public class RoomTests
         Assert.All(judgement.Queue.Where(a => a.Asset.Tag != "LIAR"), a => Assert.True(a.DriftKelvin < 2.5));
     }
 
-    /// <summary>An Ornstein–Uhlenbeck process integrated out is the same as one kept as unknowns: checked against dense algebra.</summary>
+    /// <summary>
+    /// An Ornstein–Uhlenbeck process integrated out is the same as one kept as unknowns: checked against dense algebra.
+    /// </summary>
     [Fact]
     public void The_room_of_the_whole_zone_solves_the_normal_equations_of_its_machines()
     {

@@ -72,9 +72,9 @@ public class RunEvidenceTests
     private static MachineHistory Of(params MeasuredRun[] runs) => MachineHistory.Empty with { Runs = runs };
 
     /// <summary>
-    /// One laptop from its first day to its four hundredth, run by run; limit 95 °C, action line 90 °C, its zone planned for 33 °C. The
-    /// arithmetic: rise = temperature − air; drift = rise − rise of the fresh state (the first run: 71 − 21 = 50 K). The fitted wear
-    /// stays below the plain difference by about half a kelvin, since no wear is likelier than any.
+    /// One laptop from its first day to its four hundredth, run by run; limit 95 °C, action line 90 °C, its zone planned for 33
+    /// °C. The arithmetic: rise = temperature − air; drift = rise − rise of the fresh state (the first run: 71 − 21 = 50 K). The
+    /// fitted wear stays below the plain difference by about half a kelvin, since no wear is likelier than any.
     /// </summary>
     [Fact]
     public void A_laptop_measured_by_runs_alone_tells_one_story_for_four_hundred_days()
@@ -128,7 +128,8 @@ public class RunEvidenceTests
         Assert.Equal("Within 1 K of its fresh state.", a.Reason.ToString());
         Assert.Contains("Measured last at the bench on 31 Dec 2025: 20 minutes of full.", a.Said());
 
-        // Day 400, the second look: 72 °C at 23 °C, a rise of 49 K again. A year's pace says that a kelvin may have gathered meanwhile.
+        // Day 400, the second look: 72 °C at 23 °C, a rise of 49 K again. A year's pace says that a kelvin may have gathered
+        // meanwhile.
         a = After(400, Run(400, 72, 23, RunPhase.Recheck));
         Assert.Equal((Urgency.Fine, 72.0), (a.Urgency, a.Parts[0].LatestC));
         Assert.InRange(a.DriftKelvin!.Value, 0, 1);
@@ -136,8 +137,8 @@ public class RunEvidenceTests
     }
 
     /// <summary>
-    /// JCGM 100:2008 (GUM), 5.1.2 and 6.2: two runs, each with repeatability 1.0 K, resolution 1 K as a rectangle (0.289 K) and air 0.5 K,
-    /// give u = √(2·(1.0² + 1/12 + 0.5²)) = 1.633 K; with unknown air of 2.5 K, √(2·(1.0² + 1/12 + 2.5²)) = 3.829 K.
+    /// JCGM 100:2008 (GUM), 5.1.2 and 6.2: two runs, each with repeatability 1.0 K, resolution 1 K as a rectangle (0.289 K) and
+    /// air 0.5 K, give u = √(2·(1.0² + 1/12 + 0.5²)) = 1.633 K; with unknown air of 2.5 K, √(2·(1.0² + 1/12 + 2.5²)) = 3.829 K.
     /// </summary>
     [Theory]
     [InlineData(22.0, 1.633)]
@@ -187,7 +188,9 @@ public class RunEvidenceTests
             [celsius]
         );
 
-    /// <summary>A laptop with a year of weekly readings, 71 to 85 °C, repasted and measured at 71 °C: now is the after-run.</summary>
+    /// <summary>
+    /// A laptop with a year of weekly readings, 71 to 85 °C, repasted and measured at 71 °C: now is the after-run.
+    /// </summary>
     [Theory]
     [InlineData("full")]
     [InlineData("bench load")]

@@ -48,7 +48,9 @@ public class ProvenGainsTests
         Assert.Equal(Math.Sqrt(0.25 * 0.25 + 0.15 * 0.15), share.Sigma, 1e-12);
     }
 
-    /// <summary>The normal mean with known variance (Gelman et al. 2013, eq. 2.11–2.12): precisions add, means weigh by them.</summary>
+    /// <summary>
+    /// The normal mean with known variance (Gelman et al. 2013, eq. 2.11–2.12): precisions add, means weigh by them.
+    /// </summary>
     [Fact]
     public void A_job_moves_the_share_by_the_weight_of_its_proof()
     {

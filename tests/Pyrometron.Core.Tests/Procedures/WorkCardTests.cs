@@ -131,7 +131,9 @@ public class WorkCardTests
         Assert.All(WorkCard.For(Basis()).Where(s => s.Id is "cooler-off" or "paste-off"), s => Assert.False(s.Timer!.Required));
     }
 
-    /// <summary>T12: rice to pea on a lidded processor; spread to 1–2 mm from the edge on a bare chip. Common practice, no source.</summary>
+    /// <summary>
+    /// T12: rice to pea on a lidded processor; spread to 1–2 mm from the edge on a bare chip. Common practice, no source.
+    /// </summary>
     [Fact]
     public void The_paste_pattern_follows_the_chip_where_the_model_says_nothing_else()
     {

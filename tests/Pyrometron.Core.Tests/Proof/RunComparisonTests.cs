@@ -186,7 +186,9 @@ public class RunComparisonTests
             5e-5
         );
 
-    /// <summary>Incropera &amp; DeWitt, ch. 5 (lumped capacitance): a run of two time constants is extrapolated and said to be unsettled.</summary>
+    /// <summary>
+    /// Incropera &amp; DeWitt, ch. 5 (lumped capacitance): a run of two time constants is extrapolated and said to be unsettled.
+    /// </summary>
     [Fact]
     public void A_short_run_is_extrapolated_and_not_called_settled()
     {

@@ -44,7 +44,9 @@ public class RunLogTests
         Assert.InRange(run.Parts[0].Curve.Count, 50, 241);
     }
 
-    /// <summary>Common practice, no source: three time constants for 95 % of the rise. A run of one and a half is no result.</summary>
+    /// <summary>
+    /// Common practice, no source: three time constants for 95 % of the rise. A run of one and a half is no result.
+    /// </summary>
     [Fact]
     public void A_run_that_stopped_too_early_says_so_and_how_unsure_its_end_is()
     {

@@ -38,7 +38,9 @@ public class CusumTests
         10.52,
     ];
 
-    /// <summary>Montgomery, Introduction to Statistical Quality Control, table 9.1: signal at period 29, shift after 22.</summary>
+    /// <summary>
+    /// Montgomery, Introduction to Statistical Quality Control, table 9.1: signal at period 29, shift after 22.
+    /// </summary>
     [Fact]
     public void Worked_series_signals_where_the_book_says()
     {
@@ -56,7 +58,9 @@ public class CusumTests
         Assert.Equal(0, chart.Up + chart.Down);
     }
 
-    /// <summary>Average run lengths of the two-sided chart, k 0.5, h 4 (Hawkins 1993; Montgomery table 9.3), by simulation.</summary>
+    /// <summary>
+    /// Average run lengths of the two-sided chart, k 0.5, h 4 (Hawkins 1993; Montgomery table 9.3), by simulation.
+    /// </summary>
     [Theory]
     [InlineData(1.0, "4.1-h4-d1")]
     [InlineData(2.0, "4.1-h4-d2")]

@@ -4,7 +4,9 @@ using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Tests.Statistics;
 
-/// <summary>The algebra written here for the judgement's innermost loop, held against a library's and against brute force.</summary>
+/// <summary>
+/// The algebra written here for the judgement's innermost loop, held against a library's and against brute force.
+/// </summary>
 public class SmallAlgebraTests
 {
     private static readonly Gen<double[]> Entries = Gen.Double[-2, 2].Array[36];

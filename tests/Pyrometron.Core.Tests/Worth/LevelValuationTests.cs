@@ -60,7 +60,9 @@ public class LevelValuationTests
             .Levels()
             .Single(l => l.Level == level);
 
-    /// <summary>Dynamic power C·V²·f with the voltage following the clock: 27.1 % less heat is a clock of 0.9 (0.9³ = 0.729).</summary>
+    /// <summary>
+    /// Dynamic power C·V²·f with the voltage following the clock: 27.1 % less heat is a clock of 0.9 (0.9³ = 0.729).
+    /// </summary>
     [Fact]
     public void A_part_beyond_its_limit_loses_clock_by_the_cube_root_of_its_heat()
     {
@@ -88,7 +90,9 @@ public class LevelValuationTests
         Assert.Equal(0, Of(ServiceLevel.DustOut, Core(Dust(20), 80), year: []).Value.Throttling);
     }
 
-    /// <summary>JEDEC JEP122 by way of the reference sheet: what the acceleration is checked against is checked at <see cref="Ageing"/>.</summary>
+    /// <summary>
+    /// JEDEC JEP122 by way of the reference sheet: what the acceleration is checked against is checked at <see cref="Ageing"/>.
+    /// </summary>
     [Fact]
     public void Ageing_avoided_is_a_share_of_the_machine_by_the_acceleration_against_fresh()
     {
@@ -102,7 +106,10 @@ public class LevelValuationTests
         Assert.True(half.Value.Energy > 0);
     }
 
-    /// <summary>Fan laws (from memory: ASHRAE Handbook, HVAC Applications; ISO 13348): half the speed is 15 dB less sound power and an eighth of the shaft power.</summary>
+    /// <summary>
+    /// Fan laws (from memory: ASHRAE Handbook, HVAC Applications; ISO 13348): half the speed is 15 dB less sound power and an
+    /// eighth of the shaft power.
+    /// </summary>
     [Fact]
     public void Half_the_speed_is_fifteen_decibels_and_an_eighth_of_the_power()
     {
