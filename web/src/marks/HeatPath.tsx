@@ -71,7 +71,7 @@ export function HeatPath({
               <rect
                 x={0.6}
                 y={l.y}
-                width={92}
+                width={BAR}
                 height={l.thickness}
                 fill="var(--stone)"
                 stroke="var(--ink)"
@@ -81,7 +81,7 @@ export function HeatPath({
                 <rect
                   x={0.6}
                   y={l.y + l.fresh * scale}
-                  width={92}
+                  width={BAR}
                   height={lost * scale}
                   fill={colour}
                   stroke="var(--ink)"
@@ -89,9 +89,9 @@ export function HeatPath({
                 />
               )}
               <text
-                x={102}
+                x={BAR + 8}
                 y={middle + (l.note && l.row >= 28 ? -2 : 4)}
-                fontSize={12.5}
+                fontSize={12}
                 fontWeight={l.now < 0 ? 400 : 650}
                 fill="var(--ink)"
               >
@@ -100,7 +100,7 @@ export function HeatPath({
               <text
                 x={262}
                 y={middle + (l.note && l.row >= 28 ? -2 : 4)}
-                fontSize={12}
+                fontSize={11.5}
                 textAnchor="end"
                 className="figures"
                 fill="var(--ink)"
@@ -108,7 +108,7 @@ export function HeatPath({
                 {figure(l.now)} / {figure(l.fresh)}
               </text>
               {l.note && l.row >= 28 && (
-                <text x={102} y={middle + 12} fontSize={11.5} fill="var(--quiet)">
+                <text x={BAR + 8} y={middle + 12} fontSize={11.5} fill="var(--quiet)">
                   {l.note}
                 </text>
               )}
@@ -118,16 +118,16 @@ export function HeatPath({
         <rect
           x={0.6}
           y={y}
-          width={92}
+          width={BAR}
           height={air}
           fill="var(--track)"
           stroke="var(--ink)"
           strokeWidth={0.7}
         />
-        <text x={102} y={y + air / 2 - 1} fontSize={12.5} fontWeight={650} fill="var(--ink)">
+        <text x={BAR + 8} y={y + air / 2 - 1} fontSize={12} fontWeight={650} fill="var(--ink)">
           Room air
         </text>
-        <text x={102} y={y + air / 2 + 13} fontSize={11.5} fill="var(--quiet)">
+        <text x={BAR + 8} y={y + air / 2 + 13} fontSize={11.5} fill="var(--quiet)">
           {part.airCelsius === null ? 'not measured' : `${exact(part.airCelsius)} at the intake`}
         </text>
       </svg>
@@ -135,7 +135,8 @@ export function HeatPath({
   );
 }
 
-/** Every layer has room for its line of figures. */
+/** Width of the layers, and the least height of a layer's line of figures. */
+const BAR = 64;
 const LEAST = 15;
 
 const TENTHS = new Intl.NumberFormat(undefined, { minimumFractionDigits: 1, maximumFractionDigits: 1 });
@@ -148,9 +149,9 @@ function figure(value: number): string {
 /** What stands between the air and the part besides its wear; the last ones may take away. */
 const NAMES: Record<string, string> = {
   fan: 'Fan',
-  served: 'Taken by the service',
-  hidden: 'Kept down by its fan',
-  conditions: 'Other heat or fan speed',
+  served: 'Service since',
+  hidden: 'Faster fan',
+  conditions: 'Load and fan',
   room: 'The room',
   unexplained: 'Not explained',
 };
