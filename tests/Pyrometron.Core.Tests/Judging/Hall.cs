@@ -1,3 +1,4 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
@@ -27,6 +28,9 @@ internal sealed class Hall
 
     /// <summary>What a machine's instruments make of its readings, by tag.</summary>
     public Dictionary<string, Func<Reading, Reading>> Distorted { get; } = [];
+
+    /// <summary>Runs at the bench, by tag.</summary>
+    public Dictionary<string, MeasuredRun[]> Runs { get; } = [];
 
     /// <summary>Adds a number of healthy cards.</summary>
     public Hall WithHealthy(int count)
@@ -82,11 +86,11 @@ internal sealed class Hall
     /// <summary>The judgement of one machine with its past, as its page shows it.</summary>
     public Assessment JudgeOne(string tag)
     {
-        var judge = JudgeOf(DustClass.Normal, null);
+        var judge = JudgeOf();
         return judge.JudgeOne(judge.JudgeAll(), _machines.Single(m => m.Asset.Tag == tag).Asset)!;
     }
 
-    private FleetJudge JudgeOf(DustClass dust, JudgementPolicy? policy)
+    public FleetJudge JudgeOf(DustClass dust = DustClass.Normal, JudgementPolicy? policy = null)
     {
         var zone = new SimulatedZone("ROW", 26, 4, Room);
         var readings = _machines
@@ -113,6 +117,7 @@ internal sealed class Hall
                 a => readings[a.Tag]
             )
             {
+                History = a => MachineHistory.Empty with { Runs = Runs.GetValueOrDefault(a.Tag, []) },
                 Threads = Environment.ProcessorCount,
             }
         );
