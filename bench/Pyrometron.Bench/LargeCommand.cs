@@ -64,7 +64,17 @@ internal static class LargeCommand
                 judge.JudgeOne(judgement, asset);
                 one = clock.Elapsed < one ? clock.Elapsed : one;
             }
-            Print($"one machine judged again with its past: {one.TotalMilliseconds:0.0} ms");
+            Print($"one machine judged again with its past, as its page asks: {one.TotalMilliseconds:0.0} ms");
+            var again = TimeSpan.MaxValue;
+            foreach (var asset in register.Assets.Take(5))
+            {
+                clock.Restart();
+                judgement = judge.JudgeAgain(judgement, new HashSet<string> { asset.Tag });
+                again = clock.Elapsed < again ? clock.Elapsed : again;
+            }
+            Print(
+                $"the queue after one machine changed, as a filed run asks: {again.TotalMilliseconds:0.0} ms, {again / took:0.0000} of judging all"
+            );
             return 0;
         }
         finally

@@ -22,14 +22,14 @@ public sealed class MigratedJobsTests : IDisposable
         using var connection = new SqliteConnection($"Data Source={Path.Combine(folder, "pyrometron.db")};Pooling=False");
         connection.Open();
         using var command = connection.CreateCommand();
-        command.CommandText = File.ReadAllText(Server.OfRepository("tests/data/schema-6.sql"));
+        command.CommandText = File.ReadAllText(Server.OfRepository("tests/golden/schema-6/database.sql"));
         command.ExecuteNonQuery();
     }
 
     [Fact]
     public async Task Jobs_of_every_kind_read_the_same_after_the_migration()
     {
-        using var before = JsonDocument.Parse(File.ReadAllText(Server.OfRepository("tests/data/schema-6-jobs.json")));
+        using var before = JsonDocument.Parse(File.ReadAllText(Server.OfRepository("tests/golden/schema-6/jobs.json")));
         var differing = new List<string>();
         foreach (var job in before.RootElement.EnumerateArray())
         {
