@@ -3,8 +3,8 @@ namespace Pyrometron.Core.Assessments;
 /// <summary>One layer of a heat path.</summary>
 /// <param name="Name">
 /// <c>joint</c> between chip and cooler, <c>fins</c> between cooler and air, <c>fan</c> its lost speed, <c>served</c> what a
-/// service since is credited with, <c>hidden</c> what an unseen fan makes up for, <c>conditions</c> today's heat, load and fan against
-/// the reference point, <c>room</c> air that the sensors do not see, <c>unexplained</c> what is left.
+/// service since is credited with, <c>hidden</c> what an unseen fan makes up for, <c>conditions</c> today's heat, load and fan
+/// against the reference point, <c>room</c> air that the sensors do not see, <c>unexplained</c> what is left.
 /// </param>
 /// <param name="Kelvin">What it adds now; the last four may be negative.</param>
 /// <param name="FreshKelvin">What it would add with everything fresh.</param>

@@ -11,13 +11,17 @@ public class OneStoryTests
     private static readonly Cause[] Wears = [Cause.Dust, Cause.Paste, Cause.Pads, Cause.Fan];
 
     /// <summary>A fault, a service some days ago, and runs: when, how hot the core, with or without the air.</summary>
-    private static readonly Gen<(int Cause, double Kelvin, int Served, (int DaysAgo, double Celsius, bool Air)[] Runs)> Histories =
-        Gen.Select(
-            Gen.Int[0, 3],
-            Gen.Double[0, 15],
-            Gen.Int[0, 300],
-            Gen.Select(Gen.Int[0, 250], Gen.Double[60, 89], Gen.Bool).Array[0, 4]
-        );
+    private static readonly Gen<(
+        int Cause,
+        double Kelvin,
+        int Served,
+        (int DaysAgo, double Celsius, bool Air)[] Runs
+    )> Histories = Gen.Select(
+        Gen.Int[0, 3],
+        Gen.Double[0, 15],
+        Gen.Int[0, 300],
+        Gen.Select(Gen.Int[0, 250], Gen.Double[60, 89], Gen.Bool).Array[0, 4]
+    );
 
     private static Hall HallWith((int Cause, double Kelvin, int Served, (int DaysAgo, double Celsius, bool Air)[] Runs) h)
     {
@@ -67,7 +71,9 @@ public class OneStoryTests
             iter: 12
         );
 
-    /// <summary>The row that the fleet's judgement gives a machine, and its page, and its zone judged again piece by piece.</summary>
+    /// <summary>
+    /// The row that the fleet's judgement gives a machine, and its page, and its zone judged again piece by piece.
+    /// </summary>
     [Fact]
     public void Judged_alone_or_again_it_is_as_judged_with_all() =>
         Histories.Sample(
