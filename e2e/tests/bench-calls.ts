@@ -1,0 +1,89 @@
+import { randomUUID } from 'node:crypto';
+import { expect, type APIRequestContext } from '@playwright/test';
+
+interface Step {
+  id: string;
+  form: string;
+  doneAt: string | null;
+  gate: string[];
+  timer: { required: boolean } | null;
+}
+
+interface Job {
+  id: number;
+  version: number;
+  steps: Step[];
+}
+
+/** A machine that nobody has read a sensor of. */
+export async function register(request: APIRequestContext, tag: string, kind: string): Promise<void> {
+  const answer = await request.post('/api/v1/fleet', {
+    data: {
+      format: 'pyrometron-fleet/1',
+      sites: [
+        {
+          code: 'S',
+          name: 'Harbour office',
+          altitudeMetres: 5,
+          zones: [{ code: 'Z', name: 'Chart room', dust: 'normal', designAmbientCelsius: 30 }],
+        },
+      ],
+      assets: [
+        {
+          tag,
+          kind,
+          model: 'Gannet',
+          zone: 'Z',
+          dutyHoursPerDay: 8,
+          inServiceSince: '2026-02-01',
+          parts: [
+            { part: kind === 'graphics-card' ? 'hotspot' : 'cpu', limitCelsius: 100, interface: 'paste' },
+          ],
+          services: [],
+        },
+      ],
+    },
+  });
+  expect(answer.status()).toBe(200);
+}
+
+/** Starts a job as another device would. */
+export async function startJob(request: APIRequestContext, asset: string, level: string): Promise<number> {
+  const answer = await request.post('/api/v1/jobs', { data: { asset, level } });
+  expect(answer.status()).toBe(201);
+  return ((await answer.json()) as Job).id;
+}
+
+/** Writes one entry as another device would. */
+export async function send(
+  request: APIRequestContext,
+  id: number,
+  entry: object,
+  madeAt?: Date,
+): Promise<Job> {
+  const { version } = (await (await request.get(`/api/v1/jobs/${id}`)).json()) as Job;
+  const answer = await request.post(`/api/v1/jobs/${id}/entries`, {
+    data: { key: randomUUID(), version, device: 'tablet', by: 'M. Larkspur', madeAt: madeAt ?? null, entry },
+  });
+  expect(answer.status(), await answer.text()).toBe(200);
+  return (await answer.json()) as Job;
+}
+
+/** Ticks what is left of the card; its timers began a minute ago, so that nobody has to wait for them. */
+export async function tickAll(request: APIRequestContext, id: number, until?: string): Promise<void> {
+  const job = (await (await request.get(`/api/v1/jobs/${id}`)).json()) as Job;
+  for (const step of job.steps.filter((s) => s.doneAt === null)) {
+    if (step.id === until) return;
+    if (step.form === 'inspection') await send(request, id, { kind: 'found', about: 'dust', grade: '2' });
+    if (step.form === 'joint-inspection')
+      await send(request, id, { kind: 'found', about: 'paste', grade: 'dry' });
+    if (step.timer?.required)
+      await send(
+        request,
+        id,
+        { kind: 'timer-started', timer: step.id, seconds: 1 },
+        new Date(Date.now() - 60_000),
+      );
+    await send(request, id, { kind: 'step-done', step: step.id, checks: step.gate });
+  }
+}
