@@ -8,6 +8,7 @@ import { StrictMode, useLayoutEffect } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { ProblemError } from './api/client';
+import { outbox } from './bench/outbox';
 import { router } from './routes';
 import { useDark } from './shell/preferences';
 import { antdTheme } from './theme/antdTheme';
@@ -20,6 +21,12 @@ const client = new QueryClient({
       retry: (failures, error) => failures < 2 && !(error instanceof ProblemError && error.problem.status),
     },
   },
+});
+
+// Whatever page is open when an entry arrives: what the server makes of it is asked for anew.
+outbox.onArrival((job) => {
+  client.setQueryData(['job', job.id], job);
+  void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'job' });
 });
 
 export function Root() {

@@ -1,5 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo } from 'react';
+import { useMemo } from 'react';
 import type { Schemas } from '../api/client';
 import type { JobEntry } from '../api/kept';
 import { useJob } from '../api/queries';
@@ -16,17 +15,8 @@ export interface BenchJob {
 
 /** The job in hand: what the server has, with what waits on this device laid over it. */
 export function useBenchJob(id: number) {
-  const client = useQueryClient();
   const query = useJob(id);
   const { waiting, arrived } = useOutbox();
-  useEffect(
-    () =>
-      outbox.onArrival((job) => {
-        client.setQueryData(['job', job.id], job);
-        void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'job' });
-      }),
-    [client],
-  );
   const last = arrived.get(id);
   const known = last && last.version > (query.data?.version ?? 0) ? last : query.data;
   const job = useMemo(() => (known ? overlay(known, waiting) : undefined), [known, waiting]);
