@@ -1,7 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
-using Pyrometron.Core.Learning;
 using Pyrometron.Core.Proof;
 using Pyrometron.Storage.Records;
 
@@ -51,7 +50,7 @@ public sealed record NewJob(
 /// <summary>
 /// Jobs at the bench, as sums of entries. An entry is on disk when its use case returns; sent twice, it is stored once.
 /// </summary>
-public sealed class JobStore(Database database)
+public sealed partial class JobStore(Database database)
 {
     private const string Columns = """
         SELECT j.id, a.tag, a.kind, a.model, j.level, j.started_level, j.fan, j.state, j.started_at, j.work_done_at,
@@ -179,59 +178,6 @@ public sealed class JobStore(Database database)
             """,
             r => r.GetString(0),
             ("$tag", tag)
-        );
-
-    /// <summary>
-    /// The cause that was predicted and those found on opening, for every filed job in which something was looked at.
-    /// </summary>
-    public IReadOnlyList<(Cause Predicted, IReadOnlyList<Cause> Found)> PredictedAndFound() =>
-        database.Read(connection =>
-            connection.Query(
-                "SELECT predicted_cause, found_causes FROM job WHERE predicted_cause IS NOT NULL AND found_causes IS NOT NULL AND work_done_at IS NOT NULL",
-                r => (Read<Cause>(r.GetString(0)), Causes(r.GetString(1)))
-            )
-        );
-
-    /// <summary>What every job that did what was advised has proven, on the part that won most.</summary>
-    public IReadOnlyList<ProvenJob> Proven() =>
-        database.Read(connection =>
-            connection.Query(
-                """
-                SELECT a.kind, a.model, j.level, j.predicted_cause, j.predicted_kelvin, -min(p.value ->> '$.changeKelvin'),
-                    p.value ->> '$.uncertaintyKelvin'
-                FROM job j JOIN asset a ON a.id = j.asset_id, json_each(j.verdict, '$.parts') p
-                WHERE j.predicted_service = j.level AND j.predicted_kelvin > 0 AND j.verdict ->> '$.outcome' <> 'not-comparable'
-                GROUP BY j.id
-                """,
-                r => new ProvenJob(
-                    Read<AssetKind>(r.GetString(0)),
-                    r.GetString(1),
-                    Read<ServiceLevel>(r.GetString(2)),
-                    Read<Cause>(r.GetString(3)),
-                    r.GetDouble(4),
-                    r.GetDouble(5),
-                    r.GetDouble(6)
-                )
-            )
-        );
-
-    /// <summary>The minutes booked on every filed job, by the level that was done in the end.</summary>
-    public IReadOnlyList<TimedJob> Timed() =>
-        database.Read(connection =>
-            connection.Query(
-                """
-                SELECT a.kind, a.model, j.level, sum(e.entry ->> '$.minutes') AS minutes
-                FROM job j JOIN asset a ON a.id = j.asset_id JOIN job_entry e ON e.job_id = j.id AND e.kind = 'minutes-booked'
-                WHERE j.work_done_at IS NOT NULL AND j.state <> 'abandoned'
-                GROUP BY j.id HAVING minutes > 0
-                """,
-                r => new TimedJob(
-                    Read<AssetKind>(r.GetString(0)),
-                    r.GetString(1),
-                    Read<ServiceLevel>(r.GetString(2)),
-                    r.GetDouble(3)
-                )
-            )
         );
 
     private static string? Instant(DateTimeOffset? at) => at is { } instant ? Sql.Text(instant) : null;

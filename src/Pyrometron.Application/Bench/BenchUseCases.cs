@@ -304,12 +304,3 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
         }
     }
 }
-
-/// <summary>Things that are asked for and not there.</summary>
-internal static class Missing
-{
-    public static NotThereException Machine(string tag) =>
-        new(Message.Of("There is no machine '{asset}'.", Value.Text("asset", tag)));
-
-    public static NotThereException Job(long id) => new(Message.Of("There is no job {job}.", Value.Count("job", id)));
-}

@@ -1,0 +1,166 @@
+namespace Pyrometron.Server.Tests;
+
+/// <summary>Machines and their books: edited, set aside, retired; readings and services put right.</summary>
+public sealed class MachineTests : IDisposable
+{
+    private readonly Server _server = new();
+
+    public void Dispose() => _server.Dispose();
+
+    [Fact]
+    public async Task A_machine_is_edited_moved_set_aside_retired_and_put_back()
+    {
+        await _server.LoadSmallFleet();
+        var parts = new[]
+        {
+            new
+            {
+                part = "core",
+                limitCelsius = 88,
+                @interface = "paste",
+            },
+            new
+            {
+                part = "memory",
+                limitCelsius = 105,
+                @interface = "pad",
+            },
+        };
+        object Edit(string zone) =>
+            new
+            {
+                model = "Sorrel II",
+                kind = "graphics-card",
+                zone,
+                hostTag = (string?)null,
+                dutyHoursPerDay = 20,
+                inServiceSince = "2025-01-01",
+                warrantyUntil = (string?)null,
+                parts,
+            };
+        Assert.Equal(204, (await _server.Put("/api/v1/assets/GC-2", Edit("Z"))).Status);
+        Assert.Equal(400, (await _server.Put("/api/v1/assets/GC-2", Edit("ATTIC"))).Status);
+        var (_, machine) = await _server.Get("/api/v1/assets/GC-2");
+        Assert.Equal(
+            ("Sorrel II", 88),
+            (machine.GetProperty("model").GetString(), machine.GetProperty("parts")[0].GetProperty("limitCelsius").GetInt32())
+        );
+        Assert.Contains(machine.GetProperty("changes").EnumerateArray(), c => c.GetProperty("field").GetString() == "model");
+
+        Assert.Equal(
+            400,
+            (await _server.Put("/api/v1/assets/GC-1/set-aside", new { reason = "looked", until = "2020-01-01" })).Status
+        );
+        Assert.Equal(
+            204,
+            (
+                await _server.Put(
+                    "/api/v1/assets/GC-1/set-aside",
+                    new { reason = "looked", until = DateTime.UtcNow.AddDays(30).ToString("yyyy-MM-dd") }
+                )
+            ).Status
+        );
+        var (_, queue) = await _server.Get("/api/v1/queue?wait=60");
+        Assert.Equal(
+            "looked",
+            queue
+                .GetProperty("items")
+                .EnumerateArray()
+                .Single(i => i.GetProperty("asset").GetString() == "GC-1")
+                .GetProperty("setAside")
+                .GetProperty("reason")
+                .GetString()
+        );
+
+        Assert.Equal(400, (await _server.Post("/api/v1/assets/GC-3/retirement", new { retired = true })).Status);
+        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-3/retirement", new { retired = true, reason = "sold" })).Status);
+        (_, queue) = await _server.Get("/api/v1/queue?wait=60");
+        Assert.DoesNotContain(queue.GetProperty("items").EnumerateArray(), i => i.GetProperty("asset").GetString() == "GC-3");
+        Assert.Equal(409, (await _server.Get("/api/v1/assets/GC-3/assessment")).Status);
+        Assert.Equal(204, (await _server.Post("/api/v1/assets/GC-3/retirement", new { retired = false })).Status);
+        Assert.Equal(200, (await _server.Get("/api/v1/assets/GC-3/assessment?wait=60")).Status);
+    }
+
+    [Fact]
+    public async Task Wrong_readings_and_services_are_corrected_or_voided()
+    {
+        await _server.LoadSmallFleet();
+        var (_, newest) = await _server.Get("/api/v1/assets/GC-1/readings?count=2");
+        var at = newest[0].GetProperty("at").GetString();
+        Assert.Equal(400, (await _server.Post("/api/v1/assets/GC-1/readings/void", new { at, voided = true })).Status);
+        Assert.Equal(
+            204,
+            (
+                await _server.Post(
+                    "/api/v1/assets/GC-1/readings/void",
+                    new
+                    {
+                        at,
+                        voided = true,
+                        reason = "door open",
+                    }
+                )
+            ).Status
+        );
+        Assert.Equal(
+            400,
+            (
+                await _server.Post(
+                    "/api/v1/assets/GC-1/readings/correct",
+                    new
+                    {
+                        at,
+                        column = "core",
+                        value = 4000,
+                        reason = "typo",
+                    }
+                )
+            ).Status
+        );
+        Assert.Equal(
+            404,
+            (
+                await _server.Post(
+                    "/api/v1/assets/GC-1/readings/correct",
+                    new
+                    {
+                        at,
+                        column = "mood",
+                        value = 4,
+                        reason = "typo",
+                    }
+                )
+            ).Status
+        );
+        Assert.Equal(
+            204,
+            (
+                await _server.Post(
+                    "/api/v1/assets/GC-1/readings/correct",
+                    new
+                    {
+                        at,
+                        column = "core",
+                        value = 61,
+                        reason = "typo",
+                    }
+                )
+            ).Status
+        );
+        (_, newest) = await _server.Get("/api/v1/assets/GC-1/readings?count=1");
+        Assert.Equal((2, 61), (newest[0].GetProperty("amended").GetInt32(), newest[0].GetProperty("partsC")[0].GetInt32()));
+
+        Assert.Equal(
+            204,
+            (await _server.Post("/api/v1/assets/GC-1/services", new { date = "2026-01-05", level = "dust-out" })).Status
+        );
+        var (_, machine) = await _server.Get("/api/v1/assets/GC-1");
+        var id = machine.GetProperty("services")[0].GetProperty("id").GetInt64();
+        Assert.Equal(
+            204,
+            (await _server.Post($"/api/v1/assets/GC-1/services/{id}/void", new { voided = true, reason = "other card" })).Status
+        );
+        (_, machine) = await _server.Get("/api/v1/assets/GC-1");
+        Assert.Equal("other card", machine.GetProperty("services")[0].GetProperty("voidedReason").GetString());
+    }
+}
