@@ -6,7 +6,7 @@ namespace Pyrometron.Core.Assessments;
 /// service since is credited with, <c>hidden</c> what an unseen fan makes up for, <c>conditions</c> today's heat, load and fan
 /// against the reference point, <c>room</c> air that the sensors do not see, <c>unexplained</c> what is left.
 /// </param>
-/// <param name="Kelvin">What it adds now; the last four may be negative.</param>
+/// <param name="Kelvin">What it adds now; the last five may be negative.</param>
 /// <param name="FreshKelvin">What it would add with everything fresh.</param>
 public readonly record struct HeatLayer(string Name, double Kelvin, double FreshKelvin);
 

@@ -23,8 +23,7 @@ public sealed record HistoryPoint(DateTimeOffset At, double Observed, double Roo
 /// <summary>One layer of the heat path: kelvins it costs now and fresh.</summary>
 /// <param name="Layer">
 /// <c>joint</c>, <c>fins</c>, <c>fan</c>, <c>served</c>, <c>hidden</c>, <c>conditions</c>, <c>room</c>, <c>unexplained</c>; the
-/// last five
-/// may be negative.
+/// last five may be negative.
 /// </param>
 public sealed record PathLayer(string Layer, double NowKelvin, double FreshKelvin);
 
