@@ -38,10 +38,10 @@ internal sealed class RoomEquations
         }
     }
 
-    /// <summary>Adds one row of a machine's equations.</summary>
+    /// <summary>Adds one row of a machine's equations, up to its diagonal: the lower triangle is all that is solved with.</summary>
     /// <param name="row">Where its bin stands, not −1.</param>
-    /// <param name="places">Where all the machine's bins stand.</param>
-    /// <param name="weights">One value a bin of the machine.</param>
+    /// <param name="places">Where the machine's bins up to this one stand.</param>
+    /// <param name="weights">One value a bin of these.</param>
     public void Add(int row, ReadOnlySpan<int> places, ReadOnlySpan<double> weights, double right)
     {
         var target = _matrix.AsSpan(row * _count, _count);

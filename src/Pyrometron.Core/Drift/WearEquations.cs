@@ -1,6 +1,4 @@
 using System.Numerics.Tensors;
-using System.Runtime.InteropServices;
-using MathNet.Numerics.Statistics;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;
@@ -16,34 +14,25 @@ namespace Pyrometron.Core.Drift;
 /// </summary>
 internal sealed class WearEquations
 {
-    private readonly Tridiagonal _local = new();
+    private readonly LocalAir _local = new();
+    private readonly WearDesign _design = new();
+    private readonly FreeUnknowns _free = new();
     private readonly BoundedLeastSquares _bounded = new();
+    private readonly List<int> _used = [];
     private double[] _h = [],
-        _factor = [];
-    private double[] _c = [],
-        _solved = [];
-    private double[] _g = [],
+        _g = [],
+        _c = [],
+        _d = [];
+    private double[] _solved = [],
         _gradient = [],
         _row = [],
         _common = [],
-        _heights = [];
-    private double[] _d = [],
-        _weights = [],
-        _diagonal = [],
-        _off = [],
-        _column = [];
-    private int[] _active = [],
-        _places = [];
+        _heights = [],
+        _byBin = [];
+    private int[] _places = [];
     private int _n,
-        _bins,
-        _actives;
+        _bins;
     private bool _unworn;
-
-    /// <summary>The design of the machine assembled last, without its zeros: entries and their columns, row by row.</summary>
-    private readonly List<double> _entries = [];
-    private readonly List<int> _columns = [];
-    private readonly List<int> _rowEnds = [];
-    private readonly List<int> _used = [];
 
     /// <summary>Sums up a machine's cells under its present weights.</summary>
     /// <param name="x">The unknowns as they stand.</param>
@@ -56,10 +45,8 @@ internal sealed class WearEquations
         Array.Clear(_c, 0, _n * _bins);
         Array.Clear(_g, 0, _n);
         Array.Clear(_d, 0, _bins);
-        Array.Clear(_weights, 0, _bins);
-        _entries.Clear();
-        _columns.Clear();
-        _rowEnds.Clear();
+        _local.Clear(_bins);
+        _design.Clear();
         for (var cell = 0; cell < model.Cells.Count; cell++)
         {
             model.Columns.Heights(model.Cells[cell].Day, _heights.AsSpan(0, _n));
@@ -110,28 +97,23 @@ internal sealed class WearEquations
     private void Reserve(WearModel model)
     {
         (_n, _bins) = (model.Columns.Count, model.Bins.Length);
-        if (_h.Length < _n * _n)
-            (_h, _factor) = (new double[_n * _n], new double[_n * _n]);
-        if (_c.Length < _n * _bins)
-            (_c, _solved) = (new double[_n * _bins], new double[_n * _bins]);
-        if (_g.Length < _n)
-            (_g, _gradient, _row, _common, _heights, _active) = (
-                new double[_n],
-                new double[_n],
-                new double[_n],
-                new double[_n],
-                new double[_n],
-                new int[_n]
-            );
-        if (_d.Length < _bins)
-            (_d, _weights, _diagonal, _off, _column, _places) = (
-                new double[_bins],
-                new double[_bins],
-                new double[_bins],
-                new double[_bins],
-                new double[_bins],
-                new int[_bins]
-            );
+        Grow(ref _h, _n * _n);
+        Grow(ref _g, _n);
+        Grow(ref _gradient, _n);
+        Grow(ref _row, _n);
+        Grow(ref _common, _n);
+        Grow(ref _heights, _n);
+        Grow(ref _c, _n * _bins);
+        Grow(ref _solved, _n * _bins);
+        Grow(ref _d, _bins);
+        Grow(ref _byBin, _bins);
+        Grow(ref _places, _bins);
+    }
+
+    private static void Grow<T>(ref T[] scratch, int length)
+    {
+        if (scratch.Length < length)
+            scratch = new T[length];
     }
 
     private void Add(WearModel model, int index)
@@ -144,11 +126,12 @@ internal sealed class WearEquations
         for (var p = 0; p < model.Cells.Parts; p++)
         {
             var y = cell.Rise(p);
-            var start = KeepRow(model, cell, p, measured: !double.IsNaN(y));
+            KeepRow(model, cell, p, measured: !double.IsNaN(y));
             if (double.IsNaN(y))
                 continue;
-            var entries = CollectionsMarshal.AsSpan(_entries)[start..];
-            var columns = CollectionsMarshal.AsSpan(_columns)[start..];
+            var kept = _design[index * model.Cells.Parts + p];
+            var entries = kept.Entries;
+            var columns = kept.Columns;
             var weight = model.Weight(index, p);
             for (var a = 0; a < entries.Length; a++)
             {
@@ -180,15 +163,14 @@ internal sealed class WearEquations
         }
         if (!feelsZone)
             return;
-        _weights[bin] += left * weightSum;
+        _local.Weights[bin] += left * weightSum;
         _d[bin] += left * ySum;
     }
 
-    /// <summary>Makes and keeps a row of the design: the entries that are not zero, with their columns.</summary>
-    /// <returns>Where it begins.</returns>
-    private int KeepRow(WearModel model, Cell cell, int part, bool measured)
+    /// <summary>Makes and keeps a row of the design: the entries that are not zero.</summary>
+    private void KeepRow(WearModel model, Cell cell, int part, bool measured)
     {
-        var (start, share) = (_entries.Count, model.AirShare[part]);
+        var share = model.AirShare[part];
         if (measured)
             foreach (var i in model.Columns.Of(part))
                 if (
@@ -196,17 +178,14 @@ internal sealed class WearEquations
                     && model.Columns.Entry(i, _heights[i], cell, part, share) is var entry
                     && entry != 0
                 )
-                {
-                    _entries.Add(entry);
-                    _columns.Add(i);
-                }
-        _rowEnds.Add(_entries.Count);
-        return start;
+                    _design.Add(i, entry);
+        _design.End();
     }
 
+    /// <summary>H ← H − C·M⁻¹·Cᵀ and likewise the rest, both triangles of H filled.</summary>
     private void AverageLocalAirOut(WearModel model)
     {
-        FactorLocalAir(model);
+        _local.Factor(model);
         _used.Clear();
         for (var i = 0; i < _n; i++)
             if (!(_unworn && model.Columns.NonNegative[i]))
@@ -227,26 +206,7 @@ internal sealed class WearEquations
         }
         foreach (var i in _used)
             for (var b = 0; b < _bins; b++)
-                _c[i * _bins + b] -= _solved[i * _bins + b] * _weights[b];
-    }
-
-    /// <summary>
-    /// M = D + Q; the process's precision Q is tridiagonal at the bins, since only neighbours know of each other.
-    /// </summary>
-    private void FactorLocalAir(WearModel model)
-    {
-        var precision = 1 / (model.Noise.LocalAir * model.Noise.LocalAir);
-        Array.Fill(_diagonal, precision, 0, _bins);
-        for (var b = 0; b + 1 < _bins; b++)
-        {
-            var rho = Math.Exp(-(model.Bins[b + 1] - model.Bins[b]) * Cell.Days / NoiseModel.LocalAirDays);
-            var gained = precision * rho * rho / (1 - rho * rho);
-            _diagonal[b] += gained;
-            _diagonal[b + 1] += gained;
-            _off[b] = -precision * rho / (1 - rho * rho);
-        }
-        TensorPrimitives.Add(_diagonal.AsSpan(0, _bins), _weights.AsSpan(0, _bins), _diagonal);
-        _local.Factor(_diagonal.AsSpan(0, _bins), _off.AsSpan(0, _bins - 1));
+                _c[i * _bins + b] -= _solved[i * _bins + b] * _local.Weights[b];
     }
 
     /// <summary>The machine's unknowns with a given room.</summary>
@@ -254,16 +214,19 @@ internal sealed class WearEquations
     /// <param name="x">Start and solution.</param>
     public void Solve(WearModel model, ReadOnlySpan<double> room, Span<double> x)
     {
-        Prices(model);
-        for (var i = 0; i < _n; i++)
-            _gradient[i] -= Dot(_c.AsSpan(i * _bins, _bins), room);
+        SetGradient(model, room);
         _bounded.Solve(_h.AsSpan(0, _n * _n), _gradient.AsSpan(0, _n), model.Columns.NonNegative, x);
     }
 
-    private void Prices(WearModel model)
+    /// <summary>g − C·r, the prices of wear taken off.</summary>
+    /// <param name="room">K by the machine's bins; empty where the room is still unknown.</param>
+    private void SetGradient(WearModel model, ReadOnlySpan<double> room)
     {
         _g.AsSpan(0, _n).CopyTo(_gradient);
         model.Columns.AddPrices(_gradient.AsSpan(0, _n));
+        if (!room.IsEmpty)
+            for (var i = 0; i < _n; i++)
+                _gradient[i] -= Dot(_c.AsSpan(i * _bins, _bins), room);
     }
 
     /// <summary>
@@ -272,87 +235,61 @@ internal sealed class WearEquations
     /// </summary>
     public void AddTo(RoomEquations zone, WearModel model, ReadOnlySpan<double> x)
     {
-        Prices(model);
-        if (!FactorActive(model, x))
+        SetGradient(model, room: []);
+        if (!_free.Factor(_h.AsSpan(0, _n * _n), model.Columns.NonNegative, x))
             return;
-        // L⁻¹·C_A and L⁻¹·g_A: all products follow from them.
-        for (var a = 0; a < _actives; a++)
-            _row[a] = _gradient[_active[a]];
-        Cholesky.SolveLower(_factor, _actives, _row.AsSpan(0, _actives));
-        for (var a = 0; a < _actives; a++)
+        // L⁻¹·C and L⁻¹·g of the free unknowns: all products follow from them.
+        for (var a = 0; a < _free.Count; a++)
         {
-            var row = _solved.AsSpan(a * _bins, _bins);
-            _c.AsSpan(_active[a] * _bins, _bins).CopyTo(row);
-            for (var k = 0; k < a; k++)
-                TensorPrimitives.MultiplyAdd(_solved.AsSpan(k * _bins, _bins), -_factor[a * _actives + k], row, row);
-            TensorPrimitives.Divide(row, _factor[a * _actives + a], row);
+            _row[a] = _gradient[_free[a]];
+            _c.AsSpan(_free[a] * _bins, _bins).CopyTo(_solved.AsSpan(a * _bins, _bins));
         }
+        _free.SolveLower(_row.AsSpan(0, _free.Count));
+        _free.SolveLower(_solved.AsSpan(0, _free.Count * _bins), _bins);
         zone.Place(model.Bins, _places.AsSpan(0, _bins));
-        var column = _column.AsSpan(0, _bins);
+        var weights = _local.Weights;
+        var column = _byBin.AsSpan(0, _bins);
         for (var b = 0; b < _bins; b++)
         {
             if (_places[b] < 0)
                 continue;
             // D − D·M⁻¹·D, column by column; d likewise.
             column.Clear();
-            column[b] = _weights[b];
+            column[b] = weights[b];
             _local.Solve(column);
             var right = _d[b] - Dot(column, _d.AsSpan(0, _bins));
-            TensorPrimitives.Multiply(column, _weights.AsSpan(0, _bins), column);
+            TensorPrimitives.Multiply(column, weights, column);
             TensorPrimitives.Negate<double>(column, column);
-            column[b] += _weights[b];
-            for (var a = 0; a < _actives; a++)
+            column[b] += weights[b];
+            var lower = column[..(b + 1)];
+            for (var a = 0; a < _free.Count; a++)
             {
                 var known = _solved[a * _bins + b];
                 right -= known * _row[a];
-                TensorPrimitives.MultiplyAdd(_solved.AsSpan(a * _bins, _bins), -known, column, column);
+                TensorPrimitives.MultiplyAdd(_solved.AsSpan(a * _bins, b + 1), -known, lower, lower);
             }
-            zone.Add(_places[b], _places.AsSpan(0, _bins), column, right);
+            zone.Add(_places[b], _places.AsSpan(0, b + 1), lower, right);
         }
-    }
-
-    private bool FactorActive(WearModel model, ReadOnlySpan<double> x)
-    {
-        _actives = 0;
-        for (var i = 0; i < _n; i++)
-            if (!model.Columns.NonNegative[i] || x[i] > 0)
-                _active[_actives++] = i;
-        for (var a = 0; a < _actives; a++)
-        for (var b = 0; b <= a; b++)
-            _factor[a * _actives + b] = _h[_active[a] * _n + _active[b]];
-        return Cholesky.Factor(_factor.AsSpan(0, _actives * _actives), _actives);
     }
 
     /// <summary>Standard uncertainties of linear functions of the unknowns, those at zero taken as certain.</summary>
     /// <param name="functions">The factors of the unknowns, one array a function.</param>
     public double[] Uncertainty(WearModel model, ReadOnlySpan<double> x, double[][] functions)
     {
+        var known = _free.Factor(_h.AsSpan(0, _n * _n), model.Columns.NonNegative, x);
         var sigma = new double[functions.Length];
-        if (!FactorActive(model, x))
-        {
-            Array.Fill(sigma, double.PositiveInfinity);
-            return sigma;
-        }
         for (var f = 0; f < functions.Length; f++)
-        {
-            for (var a = 0; a < _actives; a++)
-                _row[a] = functions[f][_active[a]];
-            var solved = _row.AsSpan(0, _actives);
-            Cholesky.SolveLower(_factor, _actives, solved);
-            sigma[f] = Math.Sqrt(Dot(solved, solved));
-        }
+            sigma[f] = known ? _free.Uncertainty(functions[f]) : double.PositiveInfinity;
         return sigma;
     }
 
     /// <summary>
-    /// A parametric bootstrap of linear functions of the unknowns: the right-hand side of the machine's equations is shaken as
-    /// its readings' scatter shakes it (ε ~ N(0, H)), and each time the bounded problem is solved anew. So what stands at zero
-    /// has an uncertainty too, and what one cause may take from another is in all of theirs.
+    /// Standard deviations of linear functions of the unknowns as the readings' scatter shakes them: see
+    /// <see cref="BoundedBootstrap"/>.
     /// </summary>
     /// <param name="x">The solution with the room that is in force.</param>
     /// <param name="room">K by the machine's bins.</param>
     /// <param name="functions">The factors of the unknowns, one array a function.</param>
-    /// <returns>Standard deviations, one a function.</returns>
     public double[] Bootstrap(
         WearModel model,
         ReadOnlySpan<double> x,
@@ -362,23 +299,9 @@ internal sealed class WearEquations
         Random random
     )
     {
-        Prices(model);
-        for (var i = 0; i < _n; i++)
-            _gradient[i] -= Dot(_c.AsSpan(i * _bins, _bins), room);
-        var (root, shaken, drawn) = (_h.AsSpan(0, _n * _n).ToArray(), new double[_n], x.ToArray());
-        var values = functions.Select(_ => new double[draws]).ToArray();
-        if (!Cholesky.Factor(root, _n))
-            return [.. functions.Select(_ => double.PositiveInfinity)];
-        for (var d = 0; d < draws; d++)
-        {
-            var normal = Enumerable.Range(0, _n).Select(_ => random.Normal()).ToArray();
-            for (var i = 0; i < _n; i++)
-                shaken[i] = _gradient[i] + Dot(root.AsSpan(i * _n, i + 1), normal.AsSpan(0, i + 1));
-            _bounded.Solve(_h.AsSpan(0, _n * _n), shaken, model.Columns.NonNegative, drawn);
-            for (var f = 0; f < functions.Length; f++)
-                values[f][d] = Dot(functions[f], drawn);
-        }
-        return [.. values.Select(ArrayStatistics.StandardDeviation)];
+        SetGradient(model, room);
+        var bootstrap = new BoundedBootstrap(_h.AsSpan(0, _n * _n), _gradient.AsSpan(0, _n), model.Columns.NonNegative);
+        return bootstrap.Deviations(x, functions, draws, random);
     }
 
     /// <summary>
@@ -390,12 +313,8 @@ internal sealed class WearEquations
     public void Residuals(WearModel model, ReadOnlySpan<double> x, ReadOnlySpan<double> room, Span<double> left)
     {
         var parts = model.Cells.Parts;
-        var entries = CollectionsMarshal.AsSpan(_entries);
-        var columns = CollectionsMarshal.AsSpan(_columns);
-        var start = 0;
-        var local = _column.AsSpan(0, _bins);
+        var local = _byBin.AsSpan(0, _bins);
         local.Clear();
-        Array.Clear(_weights, 0, _bins);
         for (var cell = 0; cell < model.Cells.Count; cell++)
         {
             var (bin, feelsZone) = (model.BinOf(cell), model.FeelsZone(cell));
@@ -403,23 +322,17 @@ internal sealed class WearEquations
                 sum = 0;
             for (var p = 0; p < parts; p++)
             {
-                var end = _rowEnds[cell * parts + p];
                 ref var residual = ref left[cell * parts + p];
-                residual = model.Cells[cell].Rise(p) - (feelsZone ? room[bin] : 0);
-                for (; start < end; start++)
-                    residual -= entries[start] * x[columns[start]];
+                residual = model.Cells[cell].Rise(p) - (feelsZone ? room[bin] : 0) - _design[cell * parts + p].Times(x);
                 if (double.IsNaN(residual))
                     continue;
                 weightSum += model.Weight(cell, p);
                 sum += model.Weight(cell, p) * residual;
             }
-            if (!feelsZone)
-                continue;
-            var share = 1 / (1 + model.CommonVariance(cell) * weightSum);
-            local[bin] += share * sum;
-            _weights[bin] += share * weightSum;
+            if (feelsZone)
+                local[bin] += sum / (1 + model.CommonVariance(cell) * weightSum);
         }
-        FactorLocalAir(model);
+        // Under the weights it was assembled with, so the local air's precision stands as it was factored then.
         _local.Solve(local);
         for (var i = 0; i < left.Length; i++)
             if (model.FeelsZone(i / parts))

@@ -34,6 +34,8 @@ internal sealed class WearModel
     private readonly double[] _x;
     private readonly float[] _ownWeight,
         _commonWeight;
+    private readonly double[] _ownVariance,
+        _commonVariance;
     private readonly double[] _fanAnswers;
     private double[] _sigma = [];
 
@@ -57,6 +59,11 @@ internal sealed class WearModel
         (_ownWeight, _commonWeight) = (new float[cells.Count * cells.Parts], new float[cells.Count]);
         Array.Fill(_ownWeight, 1);
         Array.Fill(_commonWeight, 1);
+        (_ownVariance, _commonVariance) = (new double[cells.Count], new double[cells.Count]);
+        for (var c = 0; c < cells.Count; c++)
+            (_ownVariance[c], _commonVariance[c]) = cells.RunNoiseOf(c) is { } run
+                ? (run.Own * run.Own, run.Common * run.Common)
+                : (noise.OwnVariance(cells[c].Count), noise.CommonVariance(cells[c].Count));
     }
 
     /// <summary>Meaning, span and prior of the unknowns.</summary>
@@ -87,10 +94,10 @@ internal sealed class WearModel
     public int BinOf(int cell) => _binOf[cell];
 
     /// <summary>Precision of one part's own share of a cell, K⁻².</summary>
-    public double Weight(int cell, int part) => _ownWeight[cell * Cells.Parts + part] / OwnVariance(cell);
+    public double Weight(int cell, int part) => _ownWeight[cell * Cells.Parts + part] / _ownVariance[cell];
 
     /// <summary>Variance of what all parts of a cell share, K².</summary>
-    public double CommonVariance(int cell) => SharedVariance(cell) / _commonWeight[cell];
+    public double CommonVariance(int cell) => _commonVariance[cell] / _commonWeight[cell];
 
     /// <summary>
     /// Whether the zone's room and the local air are in a cell; a run's air was read at the machine, or its budget holds it.
@@ -99,12 +106,6 @@ internal sealed class WearModel
 
     /// <summary>What the room adds to a cell, K.</summary>
     public double RoomAt(int cell, ZoneRoom room) => FeelsZone(cell) ? room.At(Cells[cell].Bin) : 0;
-
-    private double OwnVariance(int cell) =>
-        Cells.RunNoiseOf(cell) is { } run ? run.Own * run.Own : Noise.OwnVariance(Cells[cell].Count);
-
-    private double SharedVariance(int cell) =>
-        Cells.RunNoiseOf(cell) is { } run ? run.Common * run.Common : Noise.CommonVariance(Cells[cell].Count);
 
     /// <summary>How strongly the fan answered to a cell: see <see cref="FanResponse"/>.</summary>
     public double FanAnswer(int cell) => _fanAnswers[cell];
@@ -165,12 +166,12 @@ internal sealed class WearModel
             if (total == 0)
                 continue;
             var common = sum / total;
-            var variance = SharedVariance(c);
+            var variance = _commonVariance[c];
             _commonWeight[c] = (float)Math.Min(1, HuberK * Math.Sqrt(variance + 1 / total) / Math.Abs(common));
             for (var p = 0; p < parts; p++)
                 if (!double.IsNaN(left[p]))
                     _ownWeight[c * parts + p] = (float)
-                        Math.Min(1, HuberK * Math.Sqrt(OwnVariance(c)) / Math.Abs(left[p] - common));
+                        Math.Min(1, HuberK * Math.Sqrt(_ownVariance[c]) / Math.Abs(left[p] - common));
         }
     }
 

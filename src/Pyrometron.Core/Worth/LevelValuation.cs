@@ -75,7 +75,8 @@ internal sealed class LevelValuation(
         var slower = fan.SpeedAfter(won);
         var values = policy.Values;
         return new LevelValue(
-            Throttling: (left.WorkLost - WorkLost(level, share)) * _hours * _worth.MachineHour,
+            // Whatever is won can only lower what is lost: where nothing is, there is nothing to reckon.
+            Throttling: left.WorkLost == 0 ? 0 : (left.WorkLost - WorkLost(level, share)) * _hours * _worth.MachineHour,
             Crashes: CrashesAYear
                 * _years
                 * Math.Min(1, won / Math.Max(policy.WorthKelvin, parts.Max(p => p.Split.Total)))
