@@ -49,7 +49,7 @@ public sealed class ReadingStore(Database database)
             return;
         var connection = t.Connection;
         var labels = connection.Query("SELECT text, id FROM label", r => (r.GetString(0), r.GetInt64(1))).ToDictionary();
-        using var insert = new InsertReading(connection, batch, assets);
+        using var insert = new ReadingInsert(connection, batch, assets);
         for (var i = 0; i < batch.Count; i++)
         {
             var (tag, reading) = batch[i];
@@ -295,99 +295,5 @@ public sealed class ReadingStore(Database database)
         if (!labels.TryGetValue(text, out var id))
             labels[text] = id = (long)connection.Scalar("INSERT INTO label (text) VALUES ($text) RETURNING id", ("$text", text))!;
         return id;
-    }
-
-    /// <summary>
-    /// The prepared insert of a batch. It names only the columns that the batch has anything for: binding a parameter (the
-    /// provider looks each up by name, one after the other) costs more than storing it, and several rows a statement cost
-    /// more still; most files measure a third of what can be measured.
-    /// </summary>
-    private sealed class InsertReading : IDisposable
-    {
-        private const int Fixed = 4;
-
-        private readonly SqliteCommand _command;
-        private readonly SqliteParameter[] _parameters;
-        private readonly int[] _numbers;
-        private readonly bool _fans;
-        private readonly int _firstSlot;
-
-        public InsertReading(
-            SqliteConnection connection,
-            IReadOnlyList<(string Tag, Reading Reading)> batch,
-            IReadOnlyDictionary<string, StoredAsset> assets
-        )
-        {
-            _numbers =
-            [
-                .. Enumerable
-                    .Range(0, CorrectableColumns.Count)
-                    .Where(i => batch.Any(b => !double.IsNaN(NumberOf(b.Reading, i)))),
-            ];
-            _fans = batch.Any(b => b.Reading.FansRpm is not null);
-            _firstSlot = Fixed + _numbers.Length + (_fans ? 1 : 0);
-            var slots = batch.SelectMany(b => assets[b.Tag].Slots).DefaultIfEmpty(0).Max() + 1;
-            string[] columns =
-            [
-                "asset_id",
-                "at_ms",
-                "settings",
-                "workload",
-                .. _numbers.Select(i => CorrectableColumns[i]),
-                .. (_fans ? ["fans_rpm"] : (string[])[]),
-                .. Enumerable.Range(0, slots).Select(slot => $"p{slot}_c"),
-            ];
-            _command = connection.Command(
-                $"INSERT INTO reading ({string.Join(", ", columns)}) VALUES ({string.Join(", ", columns.Select((_, c) => $"$c{c}"))}) ON CONFLICT DO NOTHING"
-            );
-            _parameters =
-            [
-                .. columns.Select(
-                    (name, c) =>
-                        _command.Parameters.Add(
-                            $"$c{c}",
-                            c < Fixed ? SqliteType.Integer
-                                : name == "fans_rpm" ? SqliteType.Text
-                                : SqliteType.Real
-                        )
-                ),
-            ];
-            _command.Prepare();
-        }
-
-        public bool Run(StoredAsset asset, Reading reading, long? settings, long? workload)
-        {
-            _parameters[0].Value = asset.Id;
-            _parameters[1].Value = reading.UnixMilliseconds;
-            _parameters[2].Value = (object?)settings ?? DBNull.Value;
-            _parameters[3].Value = (object?)workload ?? DBNull.Value;
-            for (var n = 0; n < _numbers.Length; n++)
-                _parameters[Fixed + n].Value = OrNull(NumberOf(reading, _numbers[n]));
-            if (_fans)
-                _parameters[_firstSlot - 1].Value = (object?)reading.FansRpm ?? DBNull.Value;
-            for (var slot = _firstSlot; slot < _parameters.Length; slot++)
-                _parameters[slot].Value = DBNull.Value;
-            for (var p = 0; p < reading.PartsC.Length; p++)
-                _parameters[_firstSlot + asset.Slots[p]].Value = OrNull(reading.PartsC[p]);
-            return _command.ExecuteNonQuery() > 0;
-        }
-
-        public void Dispose() => _command.Dispose();
-
-        /// <summary>In the order of <see cref="CorrectableColumns"/>.</summary>
-        private static double NumberOf(Reading r, int column) =>
-            column switch
-            {
-                0 => r.AmbientC,
-                1 => r.OutletC,
-                2 => r.PowerW,
-                3 => r.FanRpm,
-                4 => r.FanPct,
-                5 => r.ClockMhz,
-                6 => r.Throttled,
-                _ => r.Score,
-            };
-
-        private static object OrNull(double value) => double.IsNaN(value) ? DBNull.Value : value;
     }
 }

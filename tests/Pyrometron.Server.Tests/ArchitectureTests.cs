@@ -128,6 +128,22 @@ public partial class ArchitectureTests
         Assert.Empty(tooLong.Select(l => l.At));
     }
 
+    /// <summary>Longer than this, a source file holds more than one idea; blank lines are not counted.</summary>
+    [Fact]
+    public void Files_hold_at_most_300_lines()
+    {
+        var web = Directory
+            .EnumerateFiles(Server.OfRepository("web/src"), "*.*", SearchOption.AllDirectories)
+            .Where(f => Path.GetExtension(f) is ".ts" or ".tsx" or ".css" && !f.Contains(".test.", StringComparison.Ordinal))
+            .Where(f => !f.EndsWith("schema.d.ts", StringComparison.Ordinal));
+        var tooLong = Sources()
+            .Where(f => !f.Contains("/tests/", StringComparison.Ordinal))
+            .Concat(web)
+            .Select(f => (File: f, Lines: File.ReadLines(f).Count(line => !string.IsNullOrWhiteSpace(line))))
+            .Where(f => f.Lines > 300);
+        Assert.Empty(tooLong.Select(f => $"{f.File}: {f.Lines}"));
+    }
+
     [GeneratedRegex("\".*\"")]
     private static partial Regex Quoted();
 

@@ -42,7 +42,7 @@ internal sealed class InventedFleet
                         Math.Max(Now - HistoryDays, UnixDay.Noon(m.Machine.Asset.InServiceSince)),
                         Now,
                         1000 * seed + i,
-                        Chance(fleet._random, 0.2) ? 0.25 : 0.04
+                        fleet.Chance(0.2) ? 0.25 : 0.04
                     )
                 )
         );
@@ -50,26 +50,8 @@ internal sealed class InventedFleet
             fleet._register,
             readings.ToDictionary(r => r.Tag, r => r.Item2),
             Today,
-            fleet._machines.Select(m => TruthOf(m.Machine, m.Zone, m.Confounds)).ToDictionary(t => t.Asset)
+            fleet._machines.Select(m => InventedTruth.Of(m.Machine, m.Zone, Now, m.Confounds)).ToDictionary(t => t.Asset)
         );
-    }
-
-    /// <summary>What is alike in all machines of one model.</summary>
-    private sealed record Model(
-        string Name,
-        AssetKind Kind,
-        double PowerW,
-        double AirRise,
-        double MaxRpm,
-        FanControl Fan,
-        (string Name, JointMaterial Joint, double Rise, double LimitC)[] Parts
-    )
-    {
-        /// <summary>In a server the memory has its own fins in the same stream of air.</summary>
-        public double MemoryShare { get; init; } = 1;
-
-        /// <summary>Hot from the first day.</summary>
-        public bool CoolerTooSmall { get; init; }
     }
 
     private Register Build()
@@ -91,11 +73,13 @@ internal sealed class InventedFleet
                 }
             )
             {
-                Model[] models =
+                InventedModel[] models =
                 [
                     .. Enumerable
                         .Range(1, 2)
-                        .Select(n => ModelOf(kind, $"{zone.Code} {Words.Of(kind)} {n}", zone.DesignAmbient.Value)),
+                        .Select(n =>
+                            InventedModel.Draw(_random, kind, $"{zone.Code} {Words.Of(kind)} {n}", zone.DesignAmbient.Value)
+                        ),
                 ];
                 for (
                     var i = 0;
@@ -156,68 +140,8 @@ internal sealed class InventedFleet
         );
     }
 
-    private Model ModelOf(AssetKind kind, string name, double designC)
-    {
-        var small = Chance(0.1);
-        // Limits leave a sound machine some ten to thirty kelvins on a hot day.
-        (string, JointMaterial, double, double) Part(string part, JointMaterial joint, double rise, double air) =>
-            (
-                part,
-                joint,
-                rise,
-                Math.Round(designC + 0.8 * air + rise + (small ? _random.Between(3, 8) : _random.Between(14, 34)))
-            );
-        var memoryShare = _random.Between(0.55, 1.1);
-        var air = kind is AssetKind.Laptop ? _random.Between(24, 34) : _random.Between(18, 30);
-        var fan =
-            kind is AssetKind.GraphicsCard && Chance(0.4)
-                ? new FanControl.Fixed(_random.Next(55, 90))
-                : (FanControl)new FanControl.Follows(_random.Between(35, 45), _random.Between(76, 92));
-        var drawn = kind switch
-        {
-            AssetKind.GraphicsCard => new Model(
-                name,
-                kind,
-                _random.Between(160, 330),
-                air,
-                3200,
-                fan,
-                [
-                    Part("core", JointMaterial.Paste, _random.Between(9, 16), air),
-                    Part("hotspot", JointMaterial.Paste, _random.Between(19, 29), air),
-                    Part("memory", JointMaterial.Pad, _random.Between(16, 30), air),
-                ]
-            ),
-            AssetKind.Server => new Model(
-                name,
-                kind,
-                _random.Between(220, 450),
-                air,
-                9800,
-                fan,
-                [
-                    Part("cpu", JointMaterial.Paste, _random.Between(14, 26), air),
-                    Part("memory", JointMaterial.Pad, _random.Between(3, 8), air * memoryShare),
-                ]
-            ),
-            _ => new Model(
-                name,
-                kind,
-                kind is AssetKind.Laptop ? 90 : 320,
-                air,
-                kind is AssetKind.Laptop ? 5200 : 2100,
-                fan,
-                [
-                    Part("cpu", JointMaterial.Paste, _random.Between(16, 26), air),
-                    Part("gpu", JointMaterial.Paste, _random.Between(14, 22), air),
-                ]
-            ),
-        };
-        return drawn with { CoolerTooSmall = small, MemoryShare = memoryShare };
-    }
-
     private (SimulatedMachine, SimulatedZone, Zone, string[]) MachineOf(
-        Model model,
+        InventedModel model,
         Zone zone,
         SimulatedZone air,
         string[] misleading
@@ -322,7 +246,7 @@ internal sealed class InventedFleet
     }
 
     /// <summary>A little of everything for everybody; for about one in three something that matters, begun at any time.</summary>
-    private List<Fault> Faults(Model model, Zone zone, bool pads)
+    private List<Fault> Faults(InventedModel model, Zone zone, bool pads)
     {
         var joint = model.Kind is AssetKind.GraphicsCard ? "core" : "cpu";
         var hot = model.Kind is AssetKind.GraphicsCard ? 0.45 : 1;
@@ -359,49 +283,5 @@ internal sealed class InventedFleet
         return faults;
     }
 
-    private static Truth TruthOf(SimulatedMachine machine, Zone zone, string[] confounds)
-    {
-        var wear = machine.Wear(Now);
-        var totals = wear.Select(w => w.Values.Sum()).ToArray();
-        var worst = Array.IndexOf(totals, totals.Max());
-        var margins = MarginsOn(machine, zone, Now);
-        var limiting = Array.IndexOf(margins, margins.Min());
-        // Wear goes on at its present pace; a service in between would be no pace.
-        var back = Math.Clamp(
-            Now - machine.Asset.Services.Select(s => UnixDay.Noon(s.Date) + 0.5).DefaultIfEmpty(0).Max(),
-            1,
-            30
-        );
-        var days = MarginsOn(machine, zone, Now - back)
-            .Zip(
-                margins,
-                (then, now) =>
-                    now <= 0 ? 0
-                    : then > now ? now / ((then - now) / back)
-                    : double.PositiveInfinity
-            )
-            .Min();
-        var ranked = wear[worst].OrderByDescending(w => w.Value).ToArray();
-        var needs = totals[worst] >= 6 || (totals[worst] >= 2.5 && days <= 45);
-        return new Truth(
-            machine.Asset.Tag,
-            needs ? "needs-work"
-                : totals.Max() < 3 ? "healthy"
-                : "grey",
-            needs,
-            Words.Of(ranked[0].Key),
-            [.. ranked.Skip(1).Where(r => r.Value >= 0.7 * ranked[0].Value).Select(r => Words.Of(r.Key))],
-            totals[limiting],
-            totals[worst],
-            days <= 365 ? (int)Math.Ceiling(days) : null,
-            confounds
-        );
-    }
-
-    private static double[] MarginsOn(SimulatedMachine machine, Zone zone, double day) =>
-        [.. machine.Hottest(day, zone.DesignAmbient.Value).Zip(machine.Asset.Parts, (c, p) => p.Limit.Value - 5 - c)];
-
-    private bool Chance(double share) => Chance(_random, share);
-
-    private static bool Chance(Random random, double share) => random.NextDouble() < share;
+    private bool Chance(double share) => _random.Chance(share);
 }

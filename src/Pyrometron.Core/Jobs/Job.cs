@@ -7,68 +7,6 @@ using Pyrometron.Core.Proof;
 
 namespace Pyrometron.Core.Jobs;
 
-/// <summary>Where a job stands.</summary>
-public enum JobState
-{
-    /// <summary>Started, not closed.</summary>
-    Open,
-
-    /// <summary>Work done and filed, after-run still missing: it stays visible until proven.</summary>
-    WaitingForProof,
-
-    /// <summary>Closed with a verdict.</summary>
-    Proven,
-
-    /// <summary>Given up; nothing was done to the machine.</summary>
-    Abandoned,
-}
-
-/// <summary>What the judgement said when a job was started, kept beside what was found.</summary>
-public sealed record Prediction(Cause Cause, ServiceLevel? Service, double DriftKelvin);
-
-/// <summary>What is fixed about a job when it starts, and what its card is made from.</summary>
-/// <param name="Card">As it was dealt.</param>
-/// <param name="Parts">What can be measured on the machine.</param>
-/// <param name="WarrantyUntil">Null where none runs on the day of the start.</param>
-public sealed record JobHead(
-    long Id,
-    string Asset,
-    FrozenCard Card,
-    DateTimeOffset StartedAt,
-    IReadOnlyList<Part> Parts,
-    DateOnly? WarrantyUntil = null,
-    Prediction? Predicted = null
-);
-
-/// <summary>A step of a job's card as it stands.</summary>
-/// <param name="SkippedBecause">Why it was left out, or null.</param>
-public sealed record JobStep(
-    CardStep Card,
-    DateTimeOffset? DoneAt,
-    string? DoneBy,
-    IReadOnlyList<string> Checks,
-    string? SkippedBecause,
-    bool Skipped
-)
-{
-    /// <summary>Neither done nor left out.</summary>
-    public bool IsOpen => DoneAt is null && !Skipped;
-}
-
-/// <summary>A run of a job.</summary>
-/// <param name="Voided">Why it does not count any more, or null.</param>
-public sealed record JobRun(Guid Key, RunPhase Phase, DateTimeOffset At, Run Run, string? Voided);
-
-/// <summary>A timer that was set going.</summary>
-public sealed record JobTimer(string Timer, DateTimeOffset StartedAt, int Seconds, bool Stopped)
-{
-    /// <summary>When it rings.</summary>
-    public DateTimeOffset RingsAt => StartedAt.AddSeconds(Seconds);
-}
-
-/// <summary>How many came out and went in again.</summary>
-public sealed record JobCount(CountOf What, string Item, int Out, int In);
-
 /// <summary>One job on one machine: the sum of its entries, and the rules for the next one.</summary>
 public sealed partial class Job
 {
@@ -203,66 +141,6 @@ public sealed partial class Job
         Standing(RunPhase.Before) is { } before && Standing(phase) is { } after
             ? RunComparison.Evaluate(Level, before.Run, after.Run)
             : null;
-
-    /// <summary>The steps as they stand, in the order of the work.</summary>
-    public IReadOnlyList<JobStep> Steps =>
-        [
-            .. _card.Steps.Select(card =>
-            {
-                var stamp = _steps.GetValueOrDefault(card.Id);
-                return stamp?.Entry switch
-                {
-                    StepDone done => new JobStep(card, stamp.MadeAt, stamp.By, done.Checks ?? [], null, false),
-                    StepSkipped skipped => new JobStep(card, null, null, [], skipped.Reason, true),
-                    _ => new JobStep(card, null, null, [], null, false),
-                };
-            }),
-        ];
-
-    /// <summary>What changes on the card by the last entry; null when nothing does.</summary>
-    /// <param name="before">The job without it.</param>
-    /// <param name="notes">Newer notes that the entry takes over; null to keep those of the card.</param>
-    public CardChanged? CardChange(Job before, ModelNotes? notes = null)
-    {
-        var change = _card.Change(
-            before._rounds == _rounds ? before.Asked(null) : [],
-            Asked(notes),
-            id => !_steps.ContainsKey(id)
-        );
-        return notes is null ? change : (change ?? new CardChanged([], [])) with { Notes = notes };
-    }
-
-    /// <summary>The steps that the rules ask for in the round in hand.</summary>
-    private CardStep[] Asked(ModelNotes? notes) =>
-        [
-            .. CardList.Of(
-                Basis with
-                {
-                    Notes = notes ?? Basis.Notes,
-                    Findings = _findings.ToDictionary(f => f.Key, f => f.Value.Found.Grade),
-                    CoolerCameOff = CoolerCameOff,
-                },
-                _rounds
-            ),
-        ];
-
-    /// <summary>Whether the cooler has come off in this job.</summary>
-    public bool CoolerCameOff => Done("cooler-off");
-
-    private bool Done(string kind) => _steps.Values.Any(s => s.Entry is StepDone e && e.Step.Split('~')[0] == kind);
-
-    /// <summary>
-    /// How many of each kind should come out by the model's notes, screws by tray compartment, the shortest first.
-    /// </summary>
-    public IReadOnlyList<JobCount> Expected =>
-        [
-            .. Basis
-                .Screws.GroupBy(s => s.Tray)
-                .OrderBy(g => g.First().LengthMm)
-                .ThenBy(g => g.Key, StringComparer.Ordinal)
-                .Select(g => new JobCount(CountOf.Screws, g.Key, g.Count(), 0)),
-            .. Basis.Notes.Connectors.Select(c => new JobCount(CountOf.Connectors, c.Name, c.Count, 0)),
-        ];
 
     /// <summary>Whether work on the machine itself has begun.</summary>
     private bool Begun => Steps.Any(s => s.DoneAt is not null && s.Card.Kind is not ("prepare" or "owner-told" or "warranty"));

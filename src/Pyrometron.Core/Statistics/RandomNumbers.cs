@@ -10,5 +10,8 @@ public static class RandomNumbers
 
         /// <summary>Uniform between two bounds.</summary>
         public double Between(double low, double high) => low + random.NextDouble() * (high - low);
+
+        /// <summary>True in a share of the draws.</summary>
+        public bool Chance(double share) => random.NextDouble() < share;
     }
 }

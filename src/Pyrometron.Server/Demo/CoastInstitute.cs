@@ -1,9 +1,8 @@
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Inspection;
-using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
+using static Pyrometron.Server.Demo.CoastModels;
 
 namespace Pyrometron.Server.Demo;
 
@@ -20,127 +19,6 @@ internal sealed class CoastInstitute(DateOnly today)
 
     private readonly Random _random = new(20417);
     private readonly List<SimulatedMachine> _machines = [];
-
-    /// <summary>What a model of machine is like when fresh.</summary>
-    private sealed record Model(
-        string Name,
-        AssetKind Kind,
-        double PowerW,
-        double AirRise,
-        (string Part, double LimitC, JointMaterial Joint, double JointRise)[] Parts,
-        double MaxRpm,
-        FanControl Fan,
-        SimulatedLoad[] Loads,
-        Instruments Instruments,
-        double HoursPerDay
-    );
-
-    private static readonly SimulatedLoad[] Render =
-    [
-        new("steady compute", 1, 0.8),
-        new("light batch", 0.86, 0.17),
-        new("idle", 0.15, 0.03),
-    ];
-    private static readonly SimulatedLoad[] Office = [new("full", 1, 0.65), new("one core", 0.5, 0.35)];
-
-    private static readonly Model Sorrel = new(
-        "Sorrel card, mark II",
-        AssetKind.GraphicsCard,
-        228,
-        27,
-        [
-            ("core", 90, JointMaterial.Paste, 13),
-            ("hotspot", 105, JointMaterial.Paste, 25),
-            ("memory", 105, JointMaterial.Pad, 24),
-        ],
-        3200,
-        new FanControl.Fixed(60),
-        Render,
-        new(1 / 3.0),
-        24
-    );
-
-    private static readonly Model Bladder = new(
-        "Wrack card",
-        AssetKind.GraphicsCard,
-        286,
-        26,
-        [
-            ("core", 92, JointMaterial.Paste, 15),
-            ("hotspot", 107, JointMaterial.Paste, 27),
-            ("memory", 108, JointMaterial.Pad, 29),
-        ],
-        2900,
-        new FanControl.Holds(76),
-        Render,
-        new(1 / 3.0),
-        24
-    );
-
-    private static readonly Model Tern = new(
-        "Tern 2U server",
-        AssetKind.Server,
-        310,
-        24,
-        [("cpu", 92, JointMaterial.Paste, 20), ("memory", 85, JointMaterial.Pad, 4)],
-        9800,
-        new FanControl.Holds(68),
-        Render,
-        new(1 / 3.0),
-        24
-    );
-
-    private static readonly Model Petrel = new(
-        "Petrel desktop",
-        AssetKind.Desktop,
-        150,
-        22,
-        [("cpu", 95, JointMaterial.Paste, 24), ("gpu", 93, JointMaterial.Paste, 19)],
-        2100,
-        new FanControl.Holds(78),
-        Office,
-        new(7, Power: false),
-        9
-    );
-
-    private static readonly Model Gannet = new(
-        "Gannet field laptop",
-        AssetKind.Laptop,
-        70,
-        34,
-        [("cpu", 100, JointMaterial.Paste, 22), ("gpu", 96, JointMaterial.Paste, 16)],
-        5200,
-        new FanControl.Fixed(60),
-        Office,
-        new(6, Power: false),
-        7
-    );
-
-    private static readonly Site[] Sites =
-    [
-        new(
-            "SKERRY",
-            "Skerry Institute",
-            9,
-            [
-                new("WAVE", "Wave-model hall", DustClass.Clean, new(27)),
-                new("MACH", "Machine room", DustClass.Clean, new(26)),
-                new("READ", "Reading room", DustClass.Heavy, new(29)),
-                new("BOAT", "Boat store", DustClass.Heavy, new(30)),
-            ]
-        ),
-        new(
-            "KELP",
-            "Kelp drying hall",
-            6,
-            [
-                new("KELP-A", "Kelp hall, row A", DustClass.Normal, new(34)),
-                new("KELP-B", "Kelp hall, row B", DustClass.Normal, new(34)),
-                new("KELP-C", "Kelp hall, row C", DustClass.Heavy, new(35)),
-                new("KELP-D", "Kelp hall, row D", DustClass.Normal, new(34)),
-            ]
-        ),
-    ];
 
     private double Now => UnixDay.Noon(today) + 0.5;
 
@@ -339,101 +217,8 @@ internal sealed class CoastInstitute(DateOnly today)
             ("DT-0008", 6, SymptomKind.Noise, "Hums since Monday."),
         ];
 
-    /// <summary>A job of the past.</summary>
-    /// <param name="Cured">What was wrong before it; of no kelvins where it did not help.</param>
-    /// <param name="Proven">Whether an after-run was made.</param>
-    /// <param name="Found">What was seen on opening.</param>
-    /// <param name="Used">Materials.</param>
-    /// <param name="Owner">To whom it went back.</param>
-    public sealed record PastJob(
-        string Asset,
-        ServiceLevel Level,
-        int DaysAgo,
-        Fault Cured,
-        bool Proven,
-        Found[] Found,
-        MaterialUsed[] Used,
-        string Owner,
-        string? Note = null,
-        ComplaintRecorded? Complaint = null
-    );
-
-    private static readonly MaterialUsed[] Nothing = [],
-        PasteAndWipes = [new(MaterialKind.PasteGrams, 0.4), new(MaterialKind.Wipes, 4), new(MaterialKind.AlcoholMillilitres, 5)];
-
     /// <summary>Jobs done: most won something, one did not help, one waits for its after-run.</summary>
-    public IReadOnlyList<PastJob> Jobs =>
-        [
-            new(
-                "GC-0102",
-                ServiceLevel.Repad,
-                48,
-                new Fault(Cause.Pads, Now - 330, Now - 50, 10.4, "memory"),
-                true,
-                [
-                    new(FindingSubject.Dust, "1"),
-                    new(FindingSubject.Pads, "torn", "oily too, on three chips"),
-                    new(FindingSubject.Paste, "stiff"),
-                ],
-                [.. PasteAndWipes, new(MaterialKind.PadPieces, 8, 1.5), new(MaterialKind.PadPieces, 3, 2)],
-                "Wave group",
-                "Pads oily and torn on three chips."
-            ),
-            new(
-                "GC-0149",
-                ServiceLevel.DustOut,
-                33,
-                new Fault(Cause.Dust, Now - 340, Now - 35, 9.2),
-                true,
-                [new(FindingSubject.Dust, "4"), new(FindingSubject.Mesh, "3"), new(FindingSubject.FanSpin, "free")],
-                Nothing,
-                "Kelp hall"
-            ),
-            new(
-                "SV-0005",
-                ServiceLevel.Repaste,
-                27,
-                new Fault(Cause.Paste, Now - 300, Now - 30, 8.1, "cpu"),
-                true,
-                [new(FindingSubject.Dust, "2"), new(FindingSubject.Paste, "dry"), new(FindingSubject.Coverage, "edges")],
-                PasteAndWipes,
-                "Wave group",
-                "Paste dry at the edges."
-            ),
-            new(
-                "DT-0019",
-                ServiceLevel.DustOut,
-                19,
-                new Fault(Cause.Dust, Now - 320, Now - 20, 7.4),
-                true,
-                [new(FindingSubject.Dust, "3"), new(FindingSubject.FanNoise, "hums")],
-                Nothing,
-                "Reading room desk",
-                Complaint: new(ComplaintKind.SwitchesOff, "both charts open", 9, true)
-            ),
-            new(
-                "LT-0022",
-                ServiceLevel.Repaste,
-                16,
-                new Fault(Cause.Paste, Now - 320, Now - 20, 0.2, "cpu"),
-                true,
-                [new(FindingSubject.Dust, "1"), new(FindingSubject.Paste, "soft"), new(FindingSubject.Coverage, "full")],
-                PasteAndWipes,
-                "Survey boat Dunlin",
-                "Asked for by its owner; it was hot from the first day."
-            ),
-            new(
-                "GC-0136",
-                ServiceLevel.Repaste,
-                3,
-                new Fault(Cause.Paste, Now - 280, Now - 4, 4.4, "core"),
-                false,
-                [new(FindingSubject.Dust, "2"), new(FindingSubject.Paste, "cracked")],
-                PasteAndWipes,
-                "Kelp hall",
-                "Ran out of time before the after-run."
-            ),
-        ];
+    public IReadOnlyList<PastJob> Jobs => PastJob.All(Now);
 
     private void Service(string tag, int daysAgo, ServiceLevel level) =>
         Change(

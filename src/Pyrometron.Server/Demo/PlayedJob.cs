@@ -23,13 +23,13 @@ internal sealed class PlayedJob
         Technician = "M. Larkspur";
 
     private readonly CoastInstitute _institute;
-    private readonly CoastInstitute.PastJob _past;
+    private readonly PastJob _past;
     private readonly PastClock _clock;
     private readonly BenchUseCases _bench;
     private readonly BenchQueries _jobs;
     private long _id;
 
-    public PlayedJob(CoastInstitute institute, CoastInstitute.PastJob past, Database database, DateTimeOffset at)
+    public PlayedJob(CoastInstitute institute, PastJob past, Database database, DateTimeOffset at)
     {
         (_institute, _past, _clock) = (institute, past, new PastClock(at));
         _bench = new BenchUseCases(database, _clock);

@@ -6,7 +6,7 @@ import { capital, partName, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { differences } from './differences';
 import { LiveRun } from './LiveRun';
-import { startingPoint, tooShort, type Fields } from './runFields';
+import { fieldsOfLog, fieldsOfRun, runOf, startingPoint, tooShort, type Fields } from './runFields';
 import { RunLog } from './RunLog';
 import type { BenchJob } from './useBenchJob';
 
@@ -44,40 +44,7 @@ export function RunForm({
   const minutes = Form.useWatch('minutes', form) ?? initial.minutes;
   const air = Form.useWatch('air', form) ?? initial.air;
 
-  const celsius = (v: number | null | undefined) => (typeof v === 'number' ? temperature.toCelsius(v) : null);
-  const toRun = (f: Fields): Run => {
-    const guessed = f.air === 'guessed' && typeof f.from === 'number' && typeof f.to === 'number';
-    const kelvinOf = temperature.unit === 'F' ? 5 / 9 : 1;
-    return {
-      workload: f.workload,
-      minutes: f.minutes,
-      ambientCelsius:
-        f.air === 'measured' ? celsius(f.ambient) : guessed ? celsius((f.from! + f.to!) / 2) : null,
-      ambientSpreadKelvin: guessed
-        ? Math.round((Math.abs(f.to! - f.from!) / 2) * kelvinOf * 100) / 100
-        : null,
-      fan: { mode: f.mode, percent: f.percent ?? null, rpm: f.rpm ?? null },
-      settings: f.settings,
-      powerWatts: f.powerWatts ?? null,
-      clockMhz: f.clockMhz ?? null,
-      score: f.score ?? null,
-      throttled: f.throttled,
-      position: f.position?.trim() || null,
-      failedAfterMinutes: f.failed ?? null,
-      source: f.source,
-      settled: f.settled,
-      shareOfRise: f.shareOfRise,
-      startCelsius: null,
-      parts: parts
-        .filter((p) => typeof f.parts[p] === 'number')
-        .map((p) => ({
-          part: p,
-          celsius: celsius(f.parts[p]),
-          resolutionKelvin: null,
-          maximumCelsius: celsius(f.maxima[p]),
-        })),
-    };
-  };
+  const toRun = (fields: Fields) => runOf(fields, parts, temperature);
   const all = () => form.getFieldsValue(true) as Fields;
   const warningsOf = (fields: Fields) => {
     const run = toRun(fields);
@@ -91,24 +58,7 @@ export function RunForm({
   const shown = (value: number | null | undefined) =>
     typeof value === 'number' ? temperature.fromCelsius(value) : null;
   const fill = (run: Run) => {
-    form.setFieldsValue({
-      workload: run.workload ?? '',
-      minutes: run.minutes ?? 20,
-      air: run.ambientCelsius === null ? 'unknown' : 'measured',
-      ambient: shown(run.ambientCelsius),
-      mode: run.fan?.mode ?? 'auto',
-      percent: run.fan?.percent ?? null,
-      rpm: run.fan?.rpm ?? null,
-      settings: run.settings ?? 'stock',
-      powerWatts: run.powerWatts,
-      clockMhz: run.clockMhz,
-      score: run.score,
-      throttled: run.throttled ?? false,
-      source: run.source ?? 'readings',
-      settled: run.settled ?? null,
-      shareOfRise: null,
-      parts: Object.fromEntries((run.parts ?? []).map((p) => [p.part ?? '', shown(p.celsius)])),
-    });
+    form.setFieldsValue(fieldsOfRun(run, shown));
     compare();
   };
   const take = useWrite(async () =>
@@ -121,25 +71,7 @@ export function RunForm({
     ),
   );
   const fromLog = (log: Schemas['RunLogAnswer'], source: Schemas['RunSource'] = 'log') => {
-    form.setFieldsValue({
-      minutes: Math.max(1, Math.round(log.minutes * 10) / 10),
-      ...(log.ambientCelsius === null
-        ? {}
-        : { air: 'measured' as const, ambient: shown(log.ambientCelsius) }),
-      ...(log.fanPercent === null ? {} : { percent: log.fanPercent }),
-      ...(log.fanRpm === null ? {} : { rpm: log.fanRpm }),
-      ...(log.powerWatts === null ? {} : { powerWatts: log.powerWatts }),
-      ...(log.clockMhz === null ? {} : { clockMhz: log.clockMhz }),
-      throttled: log.throttledFrom !== null,
-      failed: log.stoppedAt,
-      source,
-      settled: log.parts.every((p) => p.settled),
-      shareOfRise: Math.min(1, ...log.parts.map((p) => p.shareReached)),
-      parts: Object.fromEntries(
-        log.parts.map((p) => [p.part, shown(Math.round(p.settledCelsius * 10) / 10)]),
-      ),
-      maxima: Object.fromEntries(log.parts.map((p) => [p.part, shown(p.maximumCelsius)])),
-    });
+    form.setFieldsValue(fieldsOfLog(log, source, shown));
     compare();
   };
 

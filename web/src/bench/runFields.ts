@@ -2,6 +2,12 @@ import type { Schemas } from '../api/client';
 
 type Run = Schemas['RunDto'];
 
+/** The reader's unit of temperature. */
+interface Unit {
+  unit: 'C' | 'F';
+  toCelsius: (shown: number) => number;
+}
+
 /** The fields of a run's form, in the reader's unit of temperature. */
 export interface Fields {
   workload: string;
@@ -79,3 +85,78 @@ export function tooShort(
     );
   return found;
 }
+
+/** The run that the fields tell of, in the units of the interface. */
+export function runOf(f: Fields, parts: readonly string[], temperature: Unit): Run {
+  const celsius = (v: number | null | undefined) => (typeof v === 'number' ? temperature.toCelsius(v) : null);
+  const guessed = f.air === 'guessed' && typeof f.from === 'number' && typeof f.to === 'number';
+  const kelvinOf = temperature.unit === 'F' ? 5 / 9 : 1;
+  return {
+    workload: f.workload,
+    minutes: f.minutes,
+    ambientCelsius:
+      f.air === 'measured' ? celsius(f.ambient) : guessed ? celsius((f.from! + f.to!) / 2) : null,
+    ambientSpreadKelvin: guessed ? Math.round((Math.abs(f.to! - f.from!) / 2) * kelvinOf * 100) / 100 : null,
+    fan: { mode: f.mode, percent: f.percent ?? null, rpm: f.rpm ?? null },
+    settings: f.settings,
+    powerWatts: f.powerWatts ?? null,
+    clockMhz: f.clockMhz ?? null,
+    score: f.score ?? null,
+    throttled: f.throttled,
+    position: f.position?.trim() || null,
+    failedAfterMinutes: f.failed ?? null,
+    source: f.source,
+    settled: f.settled,
+    shareOfRise: f.shareOfRise,
+    startCelsius: null,
+    parts: parts
+      .filter((p) => typeof f.parts[p] === 'number')
+      .map((p) => ({
+        part: p,
+        celsius: celsius(f.parts[p]),
+        resolutionKelvin: null,
+        maximumCelsius: celsius(f.maxima[p]),
+      })),
+  };
+}
+
+/** The fields of a run that is known already. */
+export const fieldsOfRun = (run: Run, shown: (celsius: number | null | undefined) => number | null) => ({
+  workload: run.workload ?? '',
+  minutes: run.minutes ?? 20,
+  air: run.ambientCelsius === null ? ('unknown' as const) : ('measured' as const),
+  ambient: shown(run.ambientCelsius),
+  mode: run.fan?.mode ?? 'auto',
+  percent: run.fan?.percent ?? null,
+  rpm: run.fan?.rpm ?? null,
+  settings: run.settings ?? 'stock',
+  powerWatts: run.powerWatts,
+  clockMhz: run.clockMhz,
+  score: run.score,
+  throttled: run.throttled ?? false,
+  source: run.source ?? 'readings',
+  settled: run.settled ?? null,
+  shareOfRise: null,
+  parts: Object.fromEntries((run.parts ?? []).map((p) => [p.part ?? '', shown(p.celsius)])),
+});
+
+/** What a log tells of the fields; the others stay as they are. */
+export const fieldsOfLog = (
+  log: Schemas['RunLogAnswer'],
+  source: Schemas['RunSource'],
+  shown: (celsius: number | null | undefined) => number | null,
+) => ({
+  minutes: Math.max(1, Math.round(log.minutes * 10) / 10),
+  ...(log.ambientCelsius === null ? {} : { air: 'measured' as const, ambient: shown(log.ambientCelsius) }),
+  ...(log.fanPercent === null ? {} : { percent: log.fanPercent }),
+  ...(log.fanRpm === null ? {} : { rpm: log.fanRpm }),
+  ...(log.powerWatts === null ? {} : { powerWatts: log.powerWatts }),
+  ...(log.clockMhz === null ? {} : { clockMhz: log.clockMhz }),
+  throttled: log.throttledFrom !== null,
+  failed: log.stoppedAt,
+  source,
+  settled: log.parts.every((p) => p.settled),
+  shareOfRise: Math.min(1, ...log.parts.map((p) => p.shareReached)),
+  parts: Object.fromEntries(log.parts.map((p) => [p.part, shown(Math.round(p.settledCelsius * 10) / 10)])),
+  maxima: Object.fromEntries(log.parts.map((p) => [p.part, shown(p.maximumCelsius)])),
+});

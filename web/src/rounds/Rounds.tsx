@@ -1,14 +1,25 @@
-import { Button, Input, Segmented, Select, Spin } from 'antd';
+import { Button, Input, Segmented, Spin } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { QueueItem, Schemas } from '../api/client';
 import { useQueue } from '../api/queries';
-import { clock, count, instant, KIND_NAMES, kelvin, minutes } from '../lib/format';
+import { clock, count, instant, minutes } from '../lib/format';
 import { useKeys } from '../shell/keys';
 import { Refusal } from '../shell/Refusal';
+import { useNarrow } from '../shell/useNarrow';
 import { usePageTitle } from '../shell/usePageTitle';
-import { group, headline, matches, minutesOf, type Filter, type Group, type Grouping } from './groups';
+import { Filters } from './Filters';
+import {
+  group,
+  headline,
+  matches,
+  minutesOf,
+  subline,
+  type Filter,
+  type Group,
+  type Grouping,
+} from './groups';
 import './rounds.css';
 import { Row } from './Row';
 import { SetAside } from './SetAside';
@@ -18,37 +29,6 @@ import { useStartJob } from './useStartJob';
 const TYPING_REST = 150;
 
 type Line = { kind: 'group'; group: Group; open: boolean } | { kind: 'row'; item: QueueItem };
-
-/** What the rounds can be narrowed to, with the choices that the queue holds. */
-const filtersOf = (items: readonly QueueItem[]) =>
-  [
-    {
-      key: 'site',
-      label: 'Site',
-      all: 'All sites',
-      width: 108,
-      choices: distinct(items, (i) => [i.site, i.site]),
-    },
-    {
-      key: 'zone',
-      label: 'Zone',
-      all: 'All zones',
-      width: 108,
-      choices: distinct(items, (i) => [i.zone, i.zoneName]),
-    },
-    { key: 'kind', label: 'Kind', all: 'All kinds', width: 108, choices: Object.entries(KIND_NAMES) },
-    {
-      key: 'urgency',
-      label: 'Urgency',
-      all: 'Any urgency',
-      width: 118,
-      choices: ['now', 'next', 'soon', 'watch', 'fine', 'unknown'].map((u): [string, string] => [u, u]),
-    },
-  ] as const;
-
-const distinct = (items: readonly QueueItem[], pair: (item: QueueItem) => [string, string]) => [
-  ...new Map(items.map(pair)),
-];
 
 /** The start page: which machines next, what to do to each, why and by when. */
 export function Rounds() {
@@ -175,7 +155,6 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
     z: () => set('by', grouping === 'zone' ? null : 'zone'),
   });
 
-  const filters = filtersOf(queue.items);
   return (
     <div className="rounds">
       <section className="rounds-list" aria-label="Machines, most pressing first">
@@ -214,19 +193,7 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
             onPressEnter={(e) => e.currentTarget.blur()}
             style={{ width: 176 }}
           />
-          {filters.map(({ key, label, all, width, choices }) => (
-            <Select
-              key={key}
-              aria-label={label}
-              placeholder={all}
-              style={{ width }}
-              allowClear
-              value={filter[key]}
-              onChange={(v: string | undefined) => set(key, v ?? null)}
-              options={choices.map(([value, label]) => ({ value, label }))}
-              popupMatchSelectWidth={false}
-            />
-          ))}
+          <Filters items={queue.items} filter={filter} onChange={set} />
           <Segmented
             aria-label="Group by"
             value={grouping}
@@ -315,30 +282,4 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
       {aside && <SetAside item={aside} onClose={() => setAside(null)} />}
     </div>
   );
-}
-
-function subline(queue: Schemas['QueueAnswer']): string {
-  const parts = [];
-  const at = (urgency: string) => queue.counts[urgency] ?? 0;
-  if (at('soon')) parts.push(`${count(at('soon'), 'more is', 'more are')} due soon.`);
-  if (at('fine')) parts.push(`${count(at('fine'), 'is', 'are')} fine.`);
-  if (at('unknown')) parts.push(`${count(at('unknown'), 'has', 'have')} too few readings to say.`);
-  for (const zone of queue.warmZones)
-    parts.push(
-      `${zone.name} is ${kelvin(zone.kelvin)} warm as a whole: that is the air, not its ${count(zone.machines, 'machine')}.`,
-    );
-  return parts.join(' ');
-}
-
-/** Whether the window is narrower than a width. */
-function useNarrow(width: number): boolean {
-  const [narrow, setNarrow] = useState(() => window.innerWidth <= width);
-  useEffect(() => {
-    const query = window.matchMedia(`(max-width: ${String(width)}px)`);
-    const listener = () => setNarrow(query.matches);
-    listener();
-    query.addEventListener('change', listener);
-    return () => query.removeEventListener('change', listener);
-  }, [width]);
-  return narrow;
 }

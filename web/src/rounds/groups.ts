@@ -1,4 +1,5 @@
 import type { QueueItem, Schemas } from '../api/client';
+import { count, kelvin } from '../lib/format';
 
 /** How the rows of Rounds are put together. */
 export type Grouping = 'urgency' | 'zone';
@@ -95,4 +96,18 @@ export function headline(queue: Schemas['QueueAnswer']): string {
   const verb = pressing === 1 ? 'machines deserves' : 'machines deserve';
   const now = at('now') === 0 ? '' : at('now') === pressing ? ', now' : `, ${String(at('now'))} of them now`;
   return `${String(pressing)} of ${String(queue.total)} ${verb} a screwdriver${now}.`;
+}
+
+/** What is said under the headline. */
+export function subline(queue: Schemas['QueueAnswer']): string {
+  const parts = [];
+  const at = (urgency: string) => queue.counts[urgency] ?? 0;
+  if (at('soon')) parts.push(`${count(at('soon'), 'more is', 'more are')} due soon.`);
+  if (at('fine')) parts.push(`${count(at('fine'), 'is', 'are')} fine.`);
+  if (at('unknown')) parts.push(`${count(at('unknown'), 'has', 'have')} too few readings to say.`);
+  for (const zone of queue.warmZones)
+    parts.push(
+      `${zone.name} is ${kelvin(zone.kelvin)} warm as a whole: that is the air, not its ${count(zone.machines, 'machine')}.`,
+    );
+  return parts.join(' ');
 }
