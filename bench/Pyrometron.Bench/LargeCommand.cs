@@ -2,10 +2,10 @@ using System.Diagnostics;
 using System.Globalization;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Imports;
+using Pyrometron.Bench.Scoring;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
-using Pyrometron.Formats.Fleet;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Bench;
@@ -85,8 +85,7 @@ internal static class LargeCommand
 
     private static HashSet<string> Fill(string folder, int machines, Database database)
     {
-        using var document = File.OpenRead(Path.Combine(folder, "fleet.json"));
-        var register = FleetDocument.Read(document).Register;
+        var register = TrialFleet.RegisterOf(folder);
         var full = register.Assets.Where(a => a.Kind is AssetKind.GraphicsCard or AssetKind.Server).ToArray();
         var copies = Enumerable
             .Range(0, machines)

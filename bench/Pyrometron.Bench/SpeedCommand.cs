@@ -4,6 +4,7 @@ using System.IO.Compression;
 using System.Text;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Imports;
+using Pyrometron.Bench.Scoring;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
@@ -54,8 +55,7 @@ internal static class SpeedCommand
             run =>
             {
                 using var database = Database.Open(Path.Combine(work, $"import-{run}.db"));
-                using (var document = File.OpenRead(Path.Combine(folder, "fleet.json")))
-                    new FleetUseCases(database, TimeProvider.System).Import(Actor.Program, FleetDocument.Read(document).Register);
+                new FleetUseCases(database, TimeProvider.System).Import(Actor.Program, TrialFleet.RegisterOf(folder));
                 var clock = Stopwatch.StartNew();
                 using var file = File.OpenRead(csv);
                 new ReadingsImport(database, Actor.Program, DateTimeOffset.UtcNow, 100)
@@ -89,8 +89,7 @@ internal static class SpeedCommand
 
     private static void Judge(string folder, string work)
     {
-        using var document = File.OpenRead(Path.Combine(folder, "fleet.json"));
-        var register = FleetDocument.Read(document).Register;
+        var register = TrialFleet.RegisterOf(folder);
         using var database = Database.Open(Path.Combine(work, "import-0.db"));
         var stored = new FleetStore(database).All().ToDictionary(a => a.Asset.Tag);
         var store = new ReadingStore(database);
@@ -195,8 +194,7 @@ internal static class SpeedCommand
             };
             for (var i = 0; i < 100 && !await Answers(client); i++)
                 await Task.Delay(100);
-            using var document = File.OpenRead(Path.Combine(folder, "fleet.json"));
-            var register = FleetDocument.Read(document).Register;
+            var register = TrialFleet.RegisterOf(folder);
             var many = register with
             {
                 Assets = [.. Enumerable.Range(0, 10_000).Select(i => register.Assets[i % 160] with { Tag = $"M-{i:00000}" })],

@@ -51,6 +51,19 @@ public sealed class GzipSpool : IDisposable
         return _packed ? new GZipInputStream(_file, 1 << 16) { IsStreamOwner = false } : _file;
     }
 
+    /// <summary>The whole unpacked content in memory, for documents that are bounded.</summary>
+    /// <exception cref="RefusedInputException">It is longer than <paramref name="longest"/> bytes.</exception>
+    public byte[] ReadAll(int longest)
+    {
+        if (PlainLength > longest)
+            throw new RefusedInputException(
+                new InputProblem($"The document is longer than {longest / 1024 / 1024} MB; send it in parts.", Pointer: "")
+            );
+        var content = new byte[PlainLength];
+        Open().ReadExactly(content);
+        return content;
+    }
+
     /// <inheritdoc/>
     public void Dispose() => _file.Dispose();
 

@@ -14,7 +14,11 @@ public sealed record MachineChange(long AssetId, string Field, string? Before, s
 /// <summary>A machine as stored: its row, its part slots and what has become of it.</summary>
 /// <param name="Slots">Slot of each part, in the register's order.</param>
 /// <param name="RetiredOn">Last day of use, or null.</param>
-public sealed record StoredAsset(long Id, Asset Asset, IReadOnlyList<int> Slots, DateOnly? RetiredOn, string? RetiredReason);
+public sealed record StoredAsset(long Id, Asset Asset, IReadOnlyList<int> Slots, DateOnly? RetiredOn, string? RetiredReason)
+{
+    /// <summary>What of it could not be read, or null: the file is damaged there, and the rest stands without it.</summary>
+    public string? Damage { get; init; }
+}
 
 /// <summary>One change of a machine's data.</summary>
 public sealed record AssetChange(DateTimeOffset MadeAt, string Field, string? Before, string? After);
@@ -244,8 +248,9 @@ public sealed class FleetStore(Database database)
     internal static List<StoredAsset> All(SqliteConnection connection, string? tag)
     {
         var filter = tag is null ? "" : "WHERE a.tag = $tag";
+        var damage = new Dictionary<long, string>();
         var parts = connection
-            .Query(
+            .QueryReadable(
                 $"SELECT p.asset_id, p.slot, p.name, p.limit_c, p.joint FROM part p JOIN asset a ON a.id = p.asset_id {filter} {(tag is null ? "WHERE" : "AND")} p.position IS NOT NULL ORDER BY p.asset_id, p.position",
                 r =>
                     (
@@ -253,34 +258,55 @@ public sealed class FleetStore(Database database)
                         Slot: r.GetInt32(1),
                         Part: new Part(r.GetString(2), new Celsius(r.GetDouble(3)), Read<JointMaterial>(r.GetString(4)))
                     ),
+                (r, _) => damage[r.GetInt64(0)] = "a part",
                 ("$tag", tag)
             )
             .ToLookup(p => p.Asset);
-        var services = ServiceStore.Standing(connection, tag);
+        var services = ServiceStore.Standing(connection, tag, asset => damage[asset] = "a service");
         return connection.Query(
             $"""
             SELECT a.id, a.tag, a.kind, a.model, z.code, a.host_tag, a.duty_hours, a.in_service_since, a.warranty_until,
                 a.retired_on, a.retired_reason
             FROM asset a JOIN zone z ON z.id = a.zone_id {filter} ORDER BY a.id
             """,
-            r => new StoredAsset(
-                r.GetInt64(0),
-                new Asset(
+            r =>
+            {
+                var id = r.GetInt64(0);
+                T? Readable<T>(string what, Func<T> read)
+                {
+                    try
+                    {
+                        return read();
+                    }
+                    catch (Exception error) when (error is FormatException or InvalidDataException or InvalidCastException)
+                    {
+                        damage[id] = what;
+                        return default;
+                    }
+                }
+                var asset = new Asset(
                     r.GetString(1),
-                    Read<AssetKind>(r.GetString(2)),
+                    Readable("its kind", () => Read<AssetKind>(r.GetString(2))),
                     r.GetString(3),
                     r.GetString(4),
                     r.TextOrNull(5),
                     r.GetDouble(6),
-                    r.Date(7),
-                    r.DateOrNull(8),
-                    [.. parts[r.GetInt64(0)].Select(p => p.Part)],
-                    [.. services[r.GetInt64(0)].OrderBy(s => s.Date).ThenBy(s => s.Level)]
-                ),
-                [.. parts[r.GetInt64(0)].Select(p => p.Slot)],
-                r.DateOrNull(9),
-                r.TextOrNull(10)
-            ),
+                    Readable("the day it came into service", () => r.Date(7)),
+                    Readable("the end of its warranty", () => r.DateOrNull(8)),
+                    [.. parts[id].Select(p => p.Part)],
+                    [.. services[id].OrderBy(s => s.Date).ThenBy(s => s.Level)]
+                );
+                return new StoredAsset(
+                    id,
+                    asset,
+                    [.. parts[id].Select(p => p.Slot)],
+                    Readable("the day it was retired", () => r.DateOrNull(9)),
+                    r.TextOrNull(10)
+                )
+                {
+                    Damage = damage.GetValueOrDefault(id),
+                };
+            },
             ("$tag", tag)
         );
     }

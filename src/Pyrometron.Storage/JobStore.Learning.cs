@@ -11,21 +11,22 @@ public sealed partial class JobStore
     /// </summary>
     public IReadOnlyList<(Cause Predicted, IReadOnlyList<Cause> Found)> PredictedAndFound() =>
         database.Read(connection =>
-            connection.Query(
+            connection.QueryReadable(
                 "SELECT predicted_cause, found_causes FROM job WHERE predicted_cause IS NOT NULL AND found_causes IS NOT NULL AND work_done_at IS NOT NULL",
-                r => (Read<Cause>(r.GetString(0)), Causes(r.GetString(1)))
+                r => (Read<Cause>(r.GetString(0)), Causes(r.GetString(1))),
+                (_, _) => { }
             )
         );
 
     /// <summary>What every job that did what was advised has proven, on the part that won most.</summary>
     public IReadOnlyList<ProvenJob> Proven() =>
         database.Read(connection =>
-            connection.Query(
+            connection.QueryReadable(
                 """
                 SELECT a.kind, a.model, j.level, j.predicted_cause, j.predicted_kelvin, -min(p.value ->> '$.changeKelvin'),
                     p.value ->> '$.uncertaintyKelvin'
-                FROM job j JOIN asset a ON a.id = j.asset_id, json_each(j.verdict, '$.parts') p
-                WHERE j.predicted_service = j.level AND j.predicted_kelvin > 0 AND j.verdict ->> '$.outcome' <> 'not-comparable'
+                FROM job j JOIN asset a ON a.id = j.asset_id, json_each(iif(json_valid(j.verdict), j.verdict, '{}'), '$.parts') p
+                WHERE j.predicted_service = j.level AND j.predicted_kelvin > 0 AND json_valid(j.verdict) AND j.verdict ->> '$.outcome' <> 'not-comparable'
                 GROUP BY j.id
                 """,
                 r => new ProvenJob(
@@ -36,16 +37,17 @@ public sealed partial class JobStore
                     r.GetDouble(4),
                     r.GetDouble(5),
                     r.GetDouble(6)
-                )
+                ),
+                (_, _) => { }
             )
         );
 
     /// <summary>The minutes booked on every filed job, by the level that was done in the end.</summary>
     public IReadOnlyList<TimedJob> Timed() =>
         database.Read(connection =>
-            connection.Query(
+            connection.QueryReadable(
                 """
-                SELECT a.kind, a.model, j.level, sum(e.entry ->> '$.minutes') AS minutes
+                SELECT a.kind, a.model, j.level, sum(iif(json_valid(e.entry), e.entry ->> '$.minutes', NULL)) AS minutes
                 FROM job j JOIN asset a ON a.id = j.asset_id JOIN job_entry e ON e.job_id = j.id AND e.kind = 'minutes-booked'
                 WHERE j.work_done_at IS NOT NULL AND j.state <> 'abandoned'
                 GROUP BY j.id HAVING minutes > 0
@@ -55,7 +57,8 @@ public sealed partial class JobStore
                     r.GetString(1),
                     Read<ServiceLevel>(r.GetString(2)),
                     r.GetDouble(3)
-                )
+                ),
+                (_, _) => { }
             )
         );
 }

@@ -101,7 +101,11 @@ public sealed partial class JobStore(Database database)
     /// <summary>The newest jobs of all machines, open and unproven ones first.</summary>
     public IReadOnlyList<StoredJob> Newest(int count) =>
         database.Read(connection =>
-            Load(connection, "ORDER BY j.state IN ('open', 'waiting-for-proof') DESC, j.id DESC LIMIT $count", ("$count", count))
+            LoadReadable(
+                connection,
+                "ORDER BY j.state IN ('open', 'waiting-for-proof') DESC, j.id DESC LIMIT $count",
+                ("$count", count)
+            )
         );
 
     /// <summary>A job added up, or null.</summary>
@@ -218,36 +222,39 @@ public sealed partial class JobStore(Database database)
         );
 
     internal static List<StoredJob> Load(SqliteConnection connection, string filter, (string, object?) parameter) =>
-        connection.Query(
-            $"{Columns} {filter}",
-            r => new StoredJob(
-                r.GetInt64(0),
-                r.GetInt64(20),
-                r.GetString(1),
-                Read<AssetKind>(r.GetString(2)),
-                r.GetString(3),
-                Read<ServiceLevel>(r.GetString(4)),
-                Read<ServiceLevel>(r.GetString(5)),
-                r.TextOrNull(6),
-                Read<JobState>(r.GetString(7)),
-                Sql.ReadInstant(r.GetString(8)),
-                r.InstantOrNull(9),
-                r.InstantOrNull(10),
-                r.TextOrNull(11) is { } verdict ? ReadVerdict(verdict) : null,
-                r.GetInt32(12),
-                r.DateOrNull(13),
-                r.TextOrNull(14) is { } cause
-                    ? new Prediction(
-                        Read<Cause>(cause),
-                        r.TextOrNull(15) is { } service ? Read<ServiceLevel>(service) : null,
-                        r.IsDBNull(16) ? 0 : r.GetDouble(16)
-                    )
-                    : null,
-                r.TextOrNull(17) is { } found ? Causes(found) : null,
-                r.InstantOrNull(18),
-                r.InstantOrNull(19)
-            ),
-            parameter
+        connection.Query($"{Columns} {filter}", ReadRow, parameter);
+
+    /// <summary>As above, those left out whose row is damaged.</summary>
+    private static List<StoredJob> LoadReadable(SqliteConnection connection, string filter, (string, object?) parameter) =>
+        connection.QueryReadable($"{Columns} {filter}", ReadRow, (_, _) => { }, parameter);
+
+    private static StoredJob ReadRow(SqliteDataReader r) =>
+        new(
+            r.GetInt64(0),
+            r.GetInt64(20),
+            r.GetString(1),
+            Read<AssetKind>(r.GetString(2)),
+            r.GetString(3),
+            Read<ServiceLevel>(r.GetString(4)),
+            Read<ServiceLevel>(r.GetString(5)),
+            r.TextOrNull(6),
+            Read<JobState>(r.GetString(7)),
+            Sql.ReadInstant(r.GetString(8)),
+            r.InstantOrNull(9),
+            r.InstantOrNull(10),
+            r.TextOrNull(11) is { } verdict ? ReadVerdict(verdict) : null,
+            r.GetInt32(12),
+            r.DateOrNull(13),
+            r.TextOrNull(14) is { } cause
+                ? new Prediction(
+                    Read<Cause>(cause),
+                    r.TextOrNull(15) is { } service ? Read<ServiceLevel>(service) : null,
+                    r.IsDBNull(16) ? 0 : r.GetDouble(16)
+                )
+                : null,
+            r.TextOrNull(17) is { } found ? Causes(found) : null,
+            r.InstantOrNull(18),
+            r.InstantOrNull(19)
         );
 
     /// <summary>Verdicts of the first jobs were kept without parts.</summary>

@@ -92,11 +92,13 @@ public sealed class ServiceStore(Database database)
     }
 
     /// <summary>The services that count, by machine.</summary>
-    internal static ILookup<long, ServiceDone> Standing(SqliteConnection connection, string? tag) =>
+    /// <param name="damaged">Told of a machine of which a service cannot be read.</param>
+    internal static ILookup<long, ServiceDone> Standing(SqliteConnection connection, string? tag, Action<long> damaged) =>
         connection
-            .Query(
+            .QueryReadable(
                 $"SELECT {Columns}, s.asset_id FROM service s JOIN asset a ON a.id = s.asset_id WHERE s.voided_at IS NULL AND ($tag IS NULL OR a.tag = $tag)",
                 r => (Asset: r.GetInt64(5), Service: Read(r)),
+                (r, _) => damaged(r.GetInt64(5)),
                 ("$tag", tag)
             )
             .ToLookup(s => s.Asset, s => s.Service);

@@ -42,6 +42,33 @@ internal static class Sql
         return rows;
     }
 
+    /// <summary>As <see cref="Query"/>; a row that cannot be read is told and left out, the others are returned.</summary>
+    public static List<T> QueryReadable<T>(
+        this SqliteConnection connection,
+        string sql,
+        Func<SqliteDataReader, T> row,
+        Action<SqliteDataReader, Exception> unreadable,
+        params ReadOnlySpan<(string Name, object? Value)> parameters
+    )
+    {
+        using var command = connection.Command(sql, parameters);
+        using var reader = command.ExecuteReader();
+        var rows = new List<T>();
+        while (reader.Read())
+            try
+            {
+                rows.Add(row(reader));
+            }
+            catch (Exception error)
+                when (error is FormatException or InvalidDataException or InvalidCastException or InvalidOperationException
+                    || error is System.Text.Json.JsonException or ArgumentException or OverflowException
+                )
+            {
+                unreadable(reader, error);
+            }
+        return rows;
+    }
+
     public static SqliteCommand Command(
         this SqliteConnection connection,
         string sql,

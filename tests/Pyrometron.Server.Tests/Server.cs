@@ -12,6 +12,9 @@ public sealed class Server : WebApplicationFactory<Program>
     private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("pyrometron-");
     private readonly HttpClient _client;
 
+    /// <summary>Where its database lies.</summary>
+    public string Folder => _folder.FullName;
+
     public Server()
         : this(_ => { }) { }
 

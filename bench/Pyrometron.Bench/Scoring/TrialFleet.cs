@@ -14,10 +14,13 @@ internal sealed record TrialFleet(
     Dictionary<string, Truth> Truth
 )
 {
+    /// <summary>The fleet document of a folder.</summary>
+    public static Register RegisterOf(string folder) =>
+        FleetDocument.Read(File.ReadAllBytes(Path.Combine(folder, "fleet.json")), DateOnly.MaxValue.AddDays(-1)).Register;
+
     public static TrialFleet Load(string folder)
     {
-        using var document = File.OpenRead(Path.Combine(folder, "fleet.json"));
-        var register = FleetDocument.Read(document).Register;
+        var register = RegisterOf(folder);
         var parts = register.Assets.ToDictionary(a => a.Tag, a => (IReadOnlyList<string>)[.. a.Parts.Select(p => p.Name)]);
         var (asOf, truth) = Scoring.Truth.Load(Path.Combine(folder, "truth.json"));
         var readings = register.Assets.ToDictionary(a => a.Tag, _ => new List<Reading>());

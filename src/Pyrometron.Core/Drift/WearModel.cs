@@ -28,7 +28,6 @@ internal sealed class WearModel
     /// <summary>Spread of the relative convective resistance that tells the air side apart.</summary>
     private const double LeastFlowSpread = 0.12;
 
-    private readonly Asset _asset;
     private readonly double[] _share;
     private readonly int[] _binOf;
     private readonly double[] _x;
@@ -48,7 +47,7 @@ internal sealed class WearModel
         IReadOnlyList<SensorStep> sensorSteps
     )
     {
-        (_asset, Reference, Cells, Noise, SensorSteps) = (asset, reference, cells, noise, sensorSteps);
+        (Asset, Reference, Cells, Noise, SensorSteps) = (asset, reference, cells, noise, sensorSteps);
         var levels = Enumerable.Range(0, cells.Parts).Select(MainLevel).ToArray();
         _share = AirShares(asset, levels);
         Columns = new WearColumnsBuilder(asset, reference, cells, asOfDay, levels, _share, sensorSteps).Build();
@@ -65,6 +64,9 @@ internal sealed class WearModel
                 ? (run.Own * run.Own, run.Common * run.Common)
                 : (noise.OwnVariance(cells[c].Count), noise.CommonVariance(cells[c].Count));
     }
+
+    /// <summary>The machine.</summary>
+    public Asset Asset { get; }
 
     /// <summary>Meaning, span and prior of the unknowns.</summary>
     public WearColumns Columns { get; }
@@ -273,13 +275,13 @@ internal sealed class WearModel
 
     /// <summary>Fresh joints of the parts at the reference point, as resistances.</summary>
     public IEnumerable<(string Part, double KelvinPerWatt)> FreshJoints =>
-        _asset.Parts.Select((part, p) => (part.Name, At(WearTerm.Joint, p, 0) / Reference.PowerW));
+        Asset.Parts.Select((part, p) => (part.Name, At(WearTerm.Joint, p, 0) / Reference.PowerW));
 
     /// <summary>Takes what siblings have shown of a part's joint as this machine's prior.</summary>
     public void SetJointPrior(string part, double mean, double sigma)
     {
-        for (var p = 0; p < _asset.Parts.Count; p++)
-            if (_asset.Parts[p].Name == part)
+        for (var p = 0; p < Asset.Parts.Count; p++)
+            if (Asset.Parts[p].Name == part)
                 Columns.SetJointPrior(p, mean, sigma);
     }
 

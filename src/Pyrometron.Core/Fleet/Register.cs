@@ -43,6 +43,16 @@ public sealed record Asset(
     /// <summary>Readings keep one column a part; a machine with more measured parts than this is refused.</summary>
     public const int MaxParts = 12;
 
+    /// <summary>No machine came into service, or lost its warranty, outside of these days.</summary>
+    public static readonly DateOnly EarliestDay = new(1980, 1, 1),
+        LatestDay = new(2100, 12, 31);
+
+    /// <summary>What makes a tag, for messages.</summary>
+    public const string TagRule = "must be a tag that can stand in an address: without / and \\, and not dots alone";
+
+    /// <summary>Whether a text of letters can be a tag: it stands in addresses and on labels.</summary>
+    public static bool IsTag(string text) => text.AsSpan().IndexOfAny('/', '\\') < 0 && text.Any(c => c != '.');
+
     /// <summary>The last day on which a cause was renewed: by a service that removes it, else the first day of use.</summary>
     public DateOnly RenewedOn(Cause cause, DateOnly asOf)
     {

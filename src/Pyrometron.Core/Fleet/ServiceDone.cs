@@ -63,6 +63,13 @@ public readonly record struct RenewedShares(double Dust, double Paste, double Pa
 /// <param name="Level">The level that was done.</param>
 public sealed record ServiceDone(DateOnly Date, ServiceLevel Level)
 {
+    /// <summary>
+    /// Whether a service can have been done on a day: not before 1990, not later than tomorrow, since somewhere it is tomorrow
+    /// already.
+    /// </summary>
+    /// <param name="today">UTC.</param>
+    public static bool IsPossible(DateOnly day, DateOnly today) => day.Year >= 1990 && day <= today.AddDays(1);
+
     /// <summary>When the work was filed; null where only the day is known.</summary>
     public DateTimeOffset? At { get; init; }
 

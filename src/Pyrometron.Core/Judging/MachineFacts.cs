@@ -36,6 +36,9 @@ internal sealed record MachineFacts(
     /// <summary>A run so long after a service still shows its fresh state, days.</summary>
     private const double FreshDays = 60;
 
+    /// <summary>Whether the calculation failed on its data.</summary>
+    public bool Failed { get; init; }
+
     /// <summary>Whether the machine measures its own intake air.</summary>
     public bool OwnAir { get; init; }
 
@@ -77,6 +80,10 @@ internal sealed record MachineFacts(
                 .Append(UnixDay.Noon(Asset.InServiceSince))
                 .Any(day => UnixDay.Of(r.At) - day is > 0 and < FreshDays)
         );
+
+    /// <summary>What is left of a machine on whose data the calculation failed.</summary>
+    public static MachineFacts Failing(Asset asset, DateOnly asOf) =>
+        new(asset, asOf, MachineHistory.Empty, 0, [], null) { Failed = true };
 
     /// <summary>Takes what the judgement needs from one machine's cleaned readings and its runs.</summary>
     /// <param name="asset">With the services known on the day.</param>

@@ -114,6 +114,13 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     /// </summary>
     public static Assessment Unknown(MachineFacts machine, Zone zone, JudgementPolicy policy)
     {
+        if (machine.Failed)
+            return new Assessment(machine.Asset, machine.AsOf, zone, policy)
+            {
+                Urgency = Urgency.Unknown,
+                AmbientNowC = double.NaN,
+                Reason = Reasons.Failed,
+            };
         var (asset, asOf, symptoms) = (machine.Asset, machine.AsOf, machine.Symptoms);
         var due = ServiceIntervals.FirstDue(asset, zone.Dust, asOf);
         var measured = machine.Readings + machine.Runs.Count > 0;

@@ -37,6 +37,10 @@ internal static class Reasons
             Value.Counted("peers", s.Peers, "machine")
         );
 
+    /// <summary>Of a machine on whose data the calculation failed.</summary>
+    public static Message Failed { get; } =
+        "It cannot be judged: its data is damaged, or not what the calculation expects. Look at its dates and readings; the program's log tells more.";
+
     /// <summary>What to measure to be surer; null when nothing would help.</summary>
     public static Message? ToBeSurer(Assessment a)
     {

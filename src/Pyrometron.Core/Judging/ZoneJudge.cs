@@ -51,7 +51,12 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
 
         var sample = new Channels?[assets.Length];
         var step = Math.Max(1, assets.Length / AirSample);
-        Parallel.For(0, (assets.Length + step - 1) / step, _parallel, i => sample[i * step] = Read(assets[i * step]));
+        Parallel.For(
+            0,
+            (assets.Length + step - 1) / step,
+            _parallel,
+            i => Guard(assets[i * step], () => sample[i * step] = Read(assets[i * step]))
+        );
         Air = ZoneAir.Of(sample.Where(c => c is not null)!);
         _machines = new MachineFacts[assets.Length];
         Parallel.For(
@@ -60,7 +65,8 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
             _parallel,
             i =>
             {
-                _machines[i] = FactsOf(assets[i], sample[i] ?? Read(assets[i]), Air);
+                _machines[i] = MachineFacts.Failing(assets[i], basis.AsOf);
+                Guard(assets[i], () => _machines[i] = FactsOf(assets[i], sample[i] ?? Read(assets[i]), Air));
                 sample[i] = null;
             }
         );
@@ -82,7 +88,7 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
             (machine, i, equations) =>
             {
                 cancellation.ThrowIfCancellationRequested();
-                judged[i] = Judge(machine, equations, Room, withHistory: false);
+                judged[i] = Judge(machine, equations, Room);
                 _machines[i] = machine with { Model = null };
             }
         );
@@ -100,18 +106,55 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
         bool withHistory
     )
     {
-        var machine = FactsOf(asset, Clean(asset, basis.Readings(asset)), before.Air);
+        var machine = MachineFacts.Failing(asset, basis.AsOf);
         var equations = new WearEquations();
-        if (machine.Model is { } model)
-            for (var turn = 1; turn < FirstTurns + LastTurns; turn++)
+        Guard(
+            asset,
+            () =>
             {
-                if (turn == FirstTurns)
-                    Siblings.ApplyPriors(siblings, Siblings.Kin.Of(asset, model), model, site.AltitudeMetres);
-                var room = before.Rooms[Math.Min(turn - 1, before.Rooms.Count - 1)];
-                model.Fit(equations, room);
-                model.Reweigh(equations, room);
+                var known = FactsOf(asset, Clean(asset, basis.Readings(asset)), before.Air);
+                if (known.Model is { } model)
+                    FitAgain(model, equations, before, siblings);
+                machine = known;
             }
+        );
         return Judge(machine, equations, before.Room, withHistory);
+    }
+
+    private void FitAgain(
+        WearModel model,
+        WearEquations equations,
+        JudgedZone before,
+        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings
+    )
+    {
+        for (var turn = 1; turn < FirstTurns + LastTurns; turn++)
+        {
+            if (turn == FirstTurns)
+                Siblings.ApplyPriors(siblings, Siblings.Kin.Of(model.Asset, model), model, site.AltitudeMetres);
+            var room = before.Rooms[Math.Min(turn - 1, before.Rooms.Count - 1)];
+            model.Fit(equations, room);
+            model.Reweigh(equations, room);
+        }
+    }
+
+    /// <summary>
+    /// Works on one machine. What fails there, whatever it is, is told and is that machine's alone: its row says so, and all
+    /// others are judged.
+    /// </summary>
+    /// <returns>Whether it went well.</returns>
+    private bool Guard(Asset asset, Action work)
+    {
+        try
+        {
+            work();
+            return true;
+        }
+        catch (Exception error) when (error is not OperationCanceledException)
+        {
+            basis.Failed?.Invoke(asset, error);
+            return false;
+        }
     }
 
     private MachineFacts FactsOf(Asset asset, Channels channels, ZoneAir air)
@@ -137,15 +180,26 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
     private static Channels Clean(Asset asset, ReadingSeries series) =>
         Channels.Clean(asset, series.Count == 0 ? series : series.Since(series.Day[^1] - MachineFacts.HistoryDays));
 
-    private Assessment Judge(MachineFacts machine, WearEquations equations, ZoneRoom room, bool withHistory)
+    private Assessment Judge(MachineFacts machine, WearEquations equations, ZoneRoom room, bool withHistory = false)
     {
-        if (machine.Model is not { } model)
-            return MachineJudge.Unknown(machine, zone, basis.Policy);
-        model.Fit(equations, room);
-        model.KeepUncertainty(equations);
-        return new MachineJudge(machine, model, zone, room, basis.Policy).Assess(
-            withHistory ? model.Bootstrap(equations, room) : null
-        );
+        Assessment? judged = null;
+        return Guard(
+            machine.Asset,
+            () =>
+            {
+                if (machine.Model is { } model)
+                {
+                    model.Fit(equations, room);
+                    model.KeepUncertainty(equations);
+                    var scatter = withHistory ? model.Bootstrap(equations, room) : null;
+                    judged = new MachineJudge(machine, model, zone, room, basis.Policy).Assess(scatter);
+                }
+                else
+                    judged = MachineJudge.Unknown(machine, zone, basis.Policy);
+            }
+        )
+            ? judged!
+            : MachineJudge.Unknown(MachineFacts.Failing(machine.Asset, machine.AsOf), zone, basis.Policy);
     }
 
     /// <summary>
@@ -154,29 +208,33 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
     /// </summary>
     private void Fit(int turns, CancellationToken cancellation)
     {
-        var models = _machines.Where(m => m.Model is not null).Select(m => m.Model!).ToArray();
+        int[] fitted = [.. Enumerable.Range(0, _machines.Length).Where(i => _machines[i].Model is not null)];
+        WearModel[] models = [.. fitted.Select(i => _machines[i].Model!)];
         var bins = models.Length < ZoneRoom.LeastMachines || basis.Without.HasFlag(Ablation.Room) ? [] : ZoneRoom.Known(models);
         for (var turn = 0; turn < turns; turn++)
         {
             var parts = new ConcurrentDictionary<int, RoomEquations>();
             var first = _rooms.Count == 0;
             var room = Room;
+            void Turn(WearModel model, int i, WearEquations equations)
+            {
+                if (first)
+                    model.Assemble(equations, unworn: true);
+                else
+                    model.Fit(equations, room);
+                if (bins.Length > 0)
+                    model.AddToRoomEquations(equations, parts.GetOrAdd(i / ChunkOf(models.Length), _ => new RoomEquations(bins)));
+                if (!first)
+                    model.Reweigh(equations, room);
+            }
             Each(
                 models,
                 (model, i, equations) =>
                 {
                     cancellation.ThrowIfCancellationRequested();
-                    if (first)
-                        model.Assemble(equations, unworn: true);
-                    else
-                        model.Fit(equations, room);
-                    if (bins.Length > 0)
-                        model.AddToRoomEquations(
-                            equations,
-                            parts.GetOrAdd(i / ChunkOf(models.Length), _ => new RoomEquations(bins))
-                        );
-                    if (!first)
-                        model.Reweigh(equations, room);
+                    var machine = _machines[fitted[i]];
+                    if (!machine.Failed && !Guard(machine.Asset, () => Turn(model, i, equations)))
+                        _machines[fitted[i]] = MachineFacts.Failing(machine.Asset, machine.AsOf);
                 }
             );
             if (bins.Length == 0)

@@ -42,7 +42,7 @@ public static class ServicesCsv
         var (date, asset, level) = (Cell("date"), Cell("asset"), Cell("level"));
         if (!DateOnly.TryParseExact(date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
             return Refuse("date", $"'{date}' is no date such as 2026-05-01.");
-        if (day > today.AddDays(1) || day.Year < 1990)
+        if (!ServiceDone.IsPossible(day, today))
             return Refuse("date", $"'{date}' is not a day on which this machine can have been serviced.");
         if (!isKnown(asset))
             return Refuse("asset", $"'{asset}' is not in the fleet; import its fleet document first.");

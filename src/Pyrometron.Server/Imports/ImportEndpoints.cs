@@ -35,17 +35,16 @@ internal static class ImportEndpoints
         );
     }
 
-    private static async Task<FleetAnswer> PostFleet(HttpRequest request, FleetUseCases fleet, CancellationToken cancellation)
+    private static async Task<FleetAnswer> PostFleet(
+        HttpRequest request,
+        FleetUseCases fleet,
+        TimeProvider clock,
+        CancellationToken cancellation
+    )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
-        if (spool.PlainLength > FleetDocument.LongestBytes)
-            throw new RefusedInputException(
-                new InputProblem(
-                    $"The document is longer than {FleetDocument.LongestBytes / 1024 / 1024} MB; send it in parts.",
-                    Pointer: ""
-                )
-            );
-        var (register, warnings) = FleetDocument.Read(spool.Open());
+        var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+        var (register, warnings) = FleetDocument.Read(spool.ReadAll(FleetDocument.LongestBytes), today);
         var change = fleet.Import(Actor.Unnamed, register);
         return new FleetAnswer(change.Created, change.Updated, change.Unchanged, warnings);
     }

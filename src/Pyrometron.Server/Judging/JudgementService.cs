@@ -1,8 +1,9 @@
 using System.Collections.Concurrent;
 using System.Diagnostics;
+using Pyrometron.Application;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Learning;
+using Pyrometron.Core.Messages;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Judging;
@@ -28,6 +29,12 @@ public sealed class JudgementService : BackgroundService
     /// <summary>After this the whole fleet is judged again, whatever has changed.</summary>
     private static readonly TimeSpan Stale = TimeSpan.FromHours(1);
 
+    /// <summary>A judgement of another day that nobody has asked for since is given up.</summary>
+    private static readonly TimeSpan GivenUpAfter = TimeSpan.FromSeconds(45);
+
+    /// <summary>Where more machines than one in so many are touched, the whole fleet is judged: rooms and siblings move with them.</summary>
+    private const int FewOf = 10;
+
     /// <summary>A file arrives in batches: judging each of them would be work for nothing.</summary>
     private static readonly TimeSpan Batching = TimeSpan.FromMilliseconds(200);
 
@@ -38,6 +45,7 @@ public sealed class JudgementService : BackgroundService
     private readonly TimeProvider _clock;
     private readonly ILogger<JudgementService> _log;
     private readonly ConcurrentDictionary<DateOnly, Judged> _byDay = new();
+    private readonly OtherDays _others;
     private readonly SemaphoreSlim _one = new(1, 1);
     private readonly SemaphoreSlim _wake = new(0);
     private long _lastChange;
@@ -47,6 +55,7 @@ public sealed class JudgementService : BackgroundService
     public JudgementService(Database database, TimeProvider clock, ILogger<JudgementService> log)
     {
         (_database, _clock, _log) = (database, clock, log);
+        _others = new OtherDays(MostDays, GivenUpAfter, clock);
         (_fleet, _readings, _changes) = (new FleetStore(database), new ReadingStore(database), new ChangeStore(database));
         _lastChange = _changes.Last();
         database.Changed += OnChanged;
@@ -58,7 +67,8 @@ public sealed class JudgementService : BackgroundService
     /// <param name="Change">The line of the change log up to which it holds.</param>
     /// <param name="At">When it was brought up to date.</param>
     /// <param name="WholeAt">When the whole fleet was judged.</param>
-    private sealed record Judged(long Change, FleetJudgement Judgement, DateTimeOffset At, DateTimeOffset WholeAt);
+    /// <param name="Present">Whether it was the present day then: later work counts for it.</param>
+    private sealed record Judged(long Change, FleetJudgement Judgement, DateTimeOffset At, DateTimeOffset WholeAt, bool Present);
 
     /// <summary>Steps done and their number, while a judgement is being worked out.</summary>
     public (int Done, int Of) Progress { get; private set; }
@@ -79,18 +89,27 @@ public sealed class JudgementService : BackgroundService
     /// <summary>The judgement as of a day.</summary>
     /// <param name="asOf">Null for the present day.</param>
     /// <param name="patience">How long to wait for one that includes the newest data.</param>
+    /// <exception cref="NotPossibleException">Too many other days are being judged.</exception>
     public async Task<JudgedFleet> GetAsync(DateOnly? asOf, TimeSpan patience, CancellationToken cancellation)
     {
-        var day = asOf ?? PresentDay();
-        if (Current(day) is { } current)
+        var present = PresentDay();
+        var day = asOf ?? present;
+        if (Current(day, day == present) is { } current)
             return new JudgedFleet(current.Judgement, current.At, false);
-        // Not bound to the caller's token: who gives up waiting does not stop the work for the next one.
-        var work = Task.Run(() => JudgeAsync(day, CancellationToken.None), CancellationToken.None);
-        await Task.WhenAny(work, Task.Delay(patience, cancellation));
-        cancellation.ThrowIfCancellationRequested();
-        if (work.IsCompleted)
-            await work;
-        var (judged, pending) = Current(day) is { } now ? (now, false) : (_byDay.GetValueOrDefault(day), true);
+        if (day == present)
+        {
+            // Not bound to the caller's token: who gives up waiting does not stop the work for the next one.
+            var work = Task.Run(() => JudgePresentAsync(day, CancellationToken.None), CancellationToken.None);
+            await Task.WhenAny(work, Task.Delay(patience, cancellation));
+            cancellation.ThrowIfCancellationRequested();
+            if (work.IsCompleted)
+                await work;
+        }
+        else if (!await _others.WaitAsync(day, token => Judge(day, false, token), patience, cancellation))
+            throw new NotPossibleException(
+                Message.Of("{days} other days are being judged already. Ask again in a while.", Value.Count("days", MostDays))
+            );
+        var (judged, pending) = Current(day, day == present) is { } now ? (now, false) : (_byDay.GetValueOrDefault(day), true);
         return new JudgedFleet(judged?.Judgement, judged?.At, pending);
     }
 
@@ -99,7 +118,7 @@ public sealed class JudgementService : BackgroundService
     {
         if (!before.ByTag.ContainsKey(tag) || _fleet.Find(tag) is not { RetiredOn: null } stored)
             return null;
-        using var judge = OpenJudge.Of(_database, before.AsOf, [stored], before.AsOf == PresentDay(), whole: false);
+        using var judge = OpenJudge.Of(_database, before.AsOf, [stored], new(before.AsOf == PresentDay(), Whole: false), Failed);
         return judge.Core.JudgeOne(before, stored.Asset);
     }
 
@@ -107,6 +126,7 @@ public sealed class JudgementService : BackgroundService
     public override void Dispose()
     {
         _database.Changed -= OnChanged;
+        _others.Dispose();
         base.Dispose();
     }
 
@@ -117,7 +137,7 @@ public sealed class JudgementService : BackgroundService
         {
             try
             {
-                await JudgeAsync(PresentDay(), stoppingToken);
+                await JudgePresentAsync(PresentDay(), stoppingToken);
             }
             catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
             {
@@ -147,94 +167,61 @@ public sealed class JudgementService : BackgroundService
         _wake.Release();
     }
 
-    private Judged? Current(DateOnly day) =>
+    private Judged? Current(DateOnly day, bool present) =>
         _byDay.TryGetValue(day, out var judged)
         && judged.Change == Volatile.Read(ref _lastChange)
+        && judged.Present == present
         && _clock.GetUtcNow() - judged.WholeAt <= Stale
             ? judged
             : null;
 
-    private async Task JudgeAsync(DateOnly day, CancellationToken cancellation)
+    private async Task JudgePresentAsync(DateOnly day, CancellationToken cancellation)
     {
         await _one.WaitAsync(cancellation);
         try
         {
-            if (Current(day) is not null)
-                return;
-            var time = Stopwatch.StartNew();
-            var now = _clock.GetUtcNow();
-            var before = _byDay.GetValueOrDefault(day);
-            var touched = _changes.TouchedSince(before?.Change ?? 0);
-            var tags = before is null || now - before.WholeAt > Stale ? null : touched.Tags;
-            using var judge = OpenJudge.Of(
-                _database,
-                day,
-                [.. _fleet.All().Where(m => m.RetiredOn is null)],
-                day == PresentDay(),
-                whole: tags is null
-            );
-            var judgement = tags is null
-                ? judge.Core.JudgeAll((done, of) => Progress = (done, of), cancellation)
-                : judge.Core.JudgeAgain(before!.Judgement, tags, cancellation);
-            _byDay[day] = new Judged(touched.Last, judgement, now, tags is null ? now : before!.WholeAt);
-            _log.LogInformation(
-                "Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms",
-                tags is null ? "all" : $"{tags.Count} and their like",
-                judgement.Queue.Count,
-                day,
-                time.ElapsedMilliseconds
-            );
-            foreach (var old in _byDay.Where(j => j.Key != day).OrderByDescending(j => j.Value.At).Skip(MostDays).ToArray())
-                _byDay.TryRemove(old.Key, out _);
+            await Judge(day, true, cancellation);
         }
         finally
         {
             _one.Release();
         }
     }
-}
 
-/// <summary>A judge of one day with the readings open; dispose it when done.</summary>
-internal sealed record OpenJudge(FleetJudge Core, SeriesReader Reader) : IDisposable
-{
-    /// <summary>Opens one.</summary>
-    /// <param name="machines">Those in use.</param>
-    /// <param name="present">
-    /// Whether it is the present day: then work done and runs measured since count for their own machine.
-    /// </param>
-    /// <param name="whole">Whether all machines will be asked for, or a few.</param>
-    public static OpenJudge Of(Database database, DateOnly day, IReadOnlyList<StoredAsset> machines, bool present, bool whole)
+    private Task Judge(DateOnly day, bool present, CancellationToken cancellation)
     {
-        var (jobs, history) = (new JobStore(database), new HistoryStore(database));
-        var stored = machines.ToDictionary(a => a.Asset.Tag);
-        var end = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero);
-        var reader = new ReadingStore(database).Series(end.ToUnixTimeMilliseconds() - 1);
-        var known = whole ? history.All() : null;
-        return new OpenJudge(
-            new FleetJudge(
-                new JudgementBasis(
-                    new Register(new FleetStore(database).Sites(), [.. machines.Select(m => m.Asset)]),
-                    day,
-                    new PolicyStore(database).Current() with
-                    {
-                        Proven = ProvenGains.Of(jobs.Proven()),
-                        Times = ProvenMinutes.Of(jobs.Timed()),
-                    },
-                    asset => reader.Read(stored[asset.Tag])
-                )
-                {
-                    History = asset =>
-                        known is null ? history.Of(stored[asset.Tag].Id)
-                        : known.TryGetValue(stored[asset.Tag].Id, out var happened) ? happened
-                        : Pyrometron.Core.Events.MachineHistory.Empty,
-                    LaterWorkCounts = present,
-                    Threads = Environment.ProcessorCount,
-                }
-            ),
-            reader
+        if (Current(day, present) is not null)
+            return Task.CompletedTask;
+        var time = Stopwatch.StartNew();
+        var now = _clock.GetUtcNow();
+        var before = _byDay.GetValueOrDefault(day);
+        var touched = _changes.TouchedSince(before?.Change ?? 0);
+        var machines = _fleet.All().Where(m => m.RetiredOn is null).ToArray();
+        var again =
+            before is not null
+            && before.Present == present
+            && now - before.WholeAt <= Stale
+            && touched.Tags is { } few
+            && few.Count * FewOf <= machines.Length;
+        using var judge = OpenJudge.Of(_database, day, machines, new(present, Whole: !again), Failed);
+        var judgement = again
+            ? judge.Core.JudgeAgain(before!.Judgement, touched.Tags!, cancellation)
+            : judge.Core.JudgeAll((done, of) => Progress = present ? (done, of) : Progress, cancellation);
+        _byDay[day] = new Judged(touched.Last, judgement, now, again ? before!.WholeAt : now, present);
+        _log.LogInformation(
+            "Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms",
+            again ? $"{touched.Tags!.Count} and their like" : "all",
+            judgement.Queue.Count,
+            day,
+            time.ElapsedMilliseconds
         );
+        foreach (var old in _byDay.Where(j => !j.Value.Present).OrderByDescending(j => j.Value.At).Skip(MostDays).ToArray())
+            _byDay.TryRemove(old.Key, out _);
+        foreach (var old in _byDay.Where(j => j.Value.Present && j.Key != day && present).ToArray())
+            _byDay.TryRemove(old.Key, out _);
+        return Task.CompletedTask;
     }
 
-    /// <inheritdoc/>
-    public void Dispose() => Reader.Dispose();
+    private void Failed(Asset asset, Exception error) =>
+        _log.LogError(error, "{Asset} cannot be judged; its row says so, and all others are judged", asset.Tag);
 }

@@ -121,6 +121,8 @@ internal static class MachineEndpoints
     {
         if (request.Retired && NeedsReason(request.Reason) is { } problem)
             return problem;
+        if (request.On is { } on && (on < Asset.EarliestDay || on > Today(clock).AddDays(1)))
+            return Problems.Input("/on", "on is the last day of use: not later than today");
         fleet.Retire(
             Actor.Unnamed,
             tag,
@@ -152,7 +154,7 @@ internal static class MachineEndpoints
         TimeProvider clock
     )
     {
-        if (request.Date is not { } date || date > Today(clock).AddDays(1) || date.Year < 1990)
+        if (request.Date is not { } date || !ServiceDone.IsPossible(date, Today(clock)))
             return Problems.Input("/date", "date is needed: the day of the service, not later than today");
         if (request.Level is not { } level)
             return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}");
