@@ -60,7 +60,7 @@ internal static class JobEndpoints
         group.MapGet("/{id:long}", Get);
         group.MapPost("/{id:long}/entries", PostEntry);
         group.MapGet("/{id:long}/runs/from-readings", FromReadings);
-        group.MapPut("/{id:long}/photos/{key:guid}", PutPhoto).WithMetadata(new Bodies.TakesFiles());
+        group.MapPut("/{id:long}/photos/{key:guid}", PutPhoto).WithMetadata(Bodies.Pictures);
         api.MapGet("/photos/{key:guid}", GetPhoto).WithTags("Bench").Produces(200, contentType: "image/jpeg");
     }
 

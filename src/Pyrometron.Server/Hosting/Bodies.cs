@@ -12,20 +12,54 @@ internal static class Bodies
     /// <summary>The largest body of an ordinary call, bytes.</summary>
     private const long Largest = 4 * 1024 * 1024;
 
-    /// <summary>Marks an endpoint that takes files of any size and unpacks them itself.</summary>
-    public sealed record TakesFiles;
+    /// <summary>What an endpoint takes besides JSON.</summary>
+    /// <param name="Types">The media types that its body may have.</param>
+    public sealed record TakesFiles(params string[] Types);
+
+    /// <summary>Tables: readings, services, logs.</summary>
+    public static readonly TakesFiles Tables = new(
+        "text/csv",
+        "application/gzip",
+        "application/x-gzip",
+        "application/octet-stream"
+    );
+
+    /// <summary>Fleet documents.</summary>
+    public static readonly TakesFiles Documents = new(
+        "application/json",
+        "application/gzip",
+        "application/x-gzip",
+        "application/octet-stream"
+    );
+
+    /// <summary>Photos.</summary>
+    public static readonly TakesFiles Pictures = new("image/jpeg", "image/png", "image/webp", "application/octet-stream");
+
+    private static readonly TakesFiles Json = new("application/json");
+
+    private static readonly object SentType = new();
+
+    /// <summary>
+    /// The framework finds no address for a body that is not called JSON, nor for one without a type: what was sent is set aside,
+    /// and looked at where the address is known.
+    /// </summary>
+    public static Task SetTypeAside(HttpContext context, RequestDelegate next)
+    {
+        if (context.Request.Path.StartsWithSegments("/api"))
+        {
+            context.Items[SentType] = context.Request.ContentType;
+            context.Request.ContentType = "application/json";
+        }
+        return next(context);
+    }
 
     public static async Task Middleware(HttpContext context, RequestDelegate next)
     {
-        // A page of another site must not write here through the reader's browser.
-        if (
-            !HttpMethods.IsGet(context.Request.Method)
-            && !HttpMethods.IsHead(context.Request.Method)
-            && context.Request.Headers["Sec-Fetch-Site"] == "cross-site"
-        )
-            throw new BadHttpRequestException("Calls from other sites are refused.", StatusCodes.Status403Forbidden);
-
-        var takesFiles = context.GetEndpoint()?.Metadata.GetMetadata<TakesFiles>() is not null;
+        var endpoint = context.GetEndpoint();
+        var files = endpoint?.Metadata.GetMetadata<TakesFiles>();
+        var takesFiles = files is not null;
+        if (endpoint is not null)
+            CheckType(context, files ?? Json);
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)
             size.MaxRequestBodySize = takesFiles ? null : Largest;
         var encoding = context.Request.Headers.ContentEncoding.ToString();
@@ -53,5 +87,29 @@ internal static class Bodies
         context.Request.ContentLength = spool.PlainLength;
         context.Request.Headers.ContentEncoding = "";
         await next(context);
+    }
+
+    /// <summary>
+    /// A type that the call does not take is refused: plain forms of other sites can send some of them without asking. Without
+    /// one the body is told by what is in it.
+    /// </summary>
+    private static void CheckType(HttpContext context, TakesFiles takes)
+    {
+        if (
+            HttpMethods.IsGet(context.Request.Method)
+            || HttpMethods.IsHead(context.Request.Method)
+            || context.Items[SentType] is not string { Length: > 0 } sent
+        )
+            return;
+        var type = sent.Split(';')[0].Trim();
+        if (
+            takes.Types.Contains(type, StringComparer.OrdinalIgnoreCase)
+            || (takes == Json && type.EndsWith("+json", StringComparison.OrdinalIgnoreCase))
+        )
+            return;
+        throw new BadHttpRequestException(
+            $"Content-Type '{type}' is not taken here; send {string.Join(", ", takes.Types)}, or none.",
+            StatusCodes.Status415UnsupportedMediaType
+        );
     }
 }

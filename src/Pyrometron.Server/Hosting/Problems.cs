@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -11,6 +10,9 @@ namespace Pyrometron.Server.Hosting;
 /// <summary>Errors as RFC 9457 problem documents; input errors carry <c>errors</c> with the place and the reason.</summary>
 public static class Problems
 {
+    private const int MostProblems = 100,
+        LongestText = 400;
+
     /// <summary>An input that cannot be taken.</summary>
     public static ProblemHttpResult Input(IReadOnlyList<InputProblem> problems, int status = StatusCodes.Status400BadRequest) =>
         TypedResults.Problem(Document(status, "The input cannot be taken", problems[0].Message, problems));
@@ -25,6 +27,10 @@ public static class Problems
     /// <summary>Something that cannot be done as things stand.</summary>
     public static ProblemHttpResult Conflict(string why) =>
         TypedResults.Problem(Document(StatusCodes.Status409Conflict, "Not possible as things stand", why, []));
+
+    /// <summary>A method that an address does not know.</summary>
+    public static ProblemHttpResult MethodNotAllowed(string what) =>
+        TypedResults.Problem(Document(StatusCodes.Status405MethodNotAllowed, "Not that way", what, []));
 
     /// <summary>A body beyond what is taken.</summary>
     public static ProblemHttpResult TooLarge(string what) =>
@@ -72,13 +78,7 @@ public static class Problems
                 "The body is larger than this call takes.",
                 []
             ),
-            BadHttpRequestException { InnerException: JsonException json } => FromJson(json),
-            BadHttpRequestException bad => Document(
-                bad.StatusCode,
-                "The request cannot be read",
-                bad.Message,
-                [new InputProblem(bad.Message, Pointer: "")]
-            ),
+            BadHttpRequestException bad => FromFramework(bad),
             NotThereException missing => Document(404, "Not found", missing.Says),
             NotPossibleException { Rule: { } rule } refused => Document(
                 409,
@@ -107,18 +107,28 @@ public static class Problems
             await context.Response.WriteAsJsonAsync(problem, ApiJson.Options, "application/problem+json");
     }
 
-    private static ProblemDetails FromJson(JsonException json)
+    /// <summary>Writes a problem document for an error that has no body yet.</summary>
+    public static Task Describe(HttpContext context)
     {
-        // The serializer speaks JSON path ($.before.parts[0]); the contract JSON Pointer (/before/parts/0).
-        var pointer = (json.Path ?? "$")
-            .TrimStart('$')
-            .Replace("['", "/", StringComparison.Ordinal)
-            .Replace("']", "", StringComparison.Ordinal)
-            .Replace('.', '/')
-            .Replace("[", "/", StringComparison.Ordinal)
-            .Replace("]", "", StringComparison.Ordinal);
-        var message = json.Message.Split(" Path:")[0];
-        return Document(400, "The body is no usable JSON", message, [new InputProblem(message, Pointer: pointer)]);
+        var status = context.Response.StatusCode;
+        var detail = status switch
+        {
+            404 => $"There is no {context.Request.Path} here.",
+            405 => $"{context.Request.Path} does not know {context.Request.Method}.",
+            _ => "The request cannot be answered.",
+        };
+        var title = Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(status);
+        return context.Response.WriteAsJsonAsync(
+            Document(status, title, detail, []),
+            ApiJson.Options,
+            "application/problem+json"
+        );
+    }
+
+    private static ProblemDetails FromFramework(BadHttpRequestException bad)
+    {
+        var (title, problem) = FrameworkErrors.Describe(bad);
+        return Document(bad.StatusCode, title, problem.Message, [problem]);
     }
 
     private static ProblemDetails Document(int status, string title, Message says, params (string Name, object Value)[] members)
@@ -136,24 +146,28 @@ public static class Problems
         {
             Status = status,
             Title = title,
-            Detail = detail,
+            Detail = Cut(detail),
         };
         if (problems.Count > 0)
             document.Extensions["errors"] = problems
+                .Take(MostProblems)
                 .Select(p =>
                 {
-                    var error = new Dictionary<string, object> { ["message"] = p.Message };
+                    var error = new Dictionary<string, object> { ["message"] = Cut(p.Message) };
                     if (p.Line is { } line)
                         error["line"] = line;
                     if (p.Column is { } column)
-                        error["column"] = column;
+                        error["column"] = Cut(column);
                     if (p.Pointer is { } pointer)
-                        error["pointer"] = pointer;
+                        error["pointer"] = Cut(pointer);
                     return error;
                 })
                 .ToArray();
         return document;
     }
+
+    /// <summary>What was sent is told back only as far as it helps.</summary>
+    private static string Cut(string text) => text.Length <= LongestText ? text : string.Concat(text.AsSpan(0, LongestText), "…");
 }
 
 /// <summary>What another device wrote meanwhile.</summary>

@@ -34,7 +34,6 @@ public static class Setup
             console.SingleLine = true;
             console.TimestampFormat = "HH:mm:ss ";
         });
-        builder.Services.AddHostFiltering(_ => { });
         builder.Services.ConfigureHttpJsonOptions(json => ApiJson.Configure(json.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddOpenApi(ApiDocument.Configure);
@@ -96,7 +95,10 @@ public static class Setup
                 SuppressDiagnosticsCallback = context => Problems.IsPlanned(context.Exception),
             }
         );
-        app.UseHostFiltering();
+        // An error that has no body yet gets a problem document.
+        app.UseStatusCodePages(context => Problems.Describe(context.HttpContext));
+        app.Use(next => context => Callers.CheckHost(context, next));
+        app.Use(next => context => Callers.CheckOrigin(context, next));
         app.UseResponseCompression();
         app.Use(
             async (context, next) =>
@@ -109,15 +111,7 @@ public static class Setup
             }
         );
         UseFrontEnd(app);
-        // Bodies are told by what is in them: a caller that names another type, or none, is not sent away.
-        app.Use(next =>
-            context =>
-            {
-                if (context.Request.Path.StartsWithSegments("/api"))
-                    context.Request.ContentType = "application/json";
-                return next(context);
-            }
-        );
+        app.Use(next => context => Bodies.SetTypeAside(context, next));
         app.UseRouting();
         app.Use(next => context => Bodies.Middleware(context, next));
 
@@ -134,14 +128,10 @@ public static class Setup
         api.MapLogBook();
         api.MapLabels();
         api.MapVerdicts();
-        app.MapOpenApi("/openapi/{documentName}.json");
-        app.Map(
-                "/api/{**rest}",
-                (HttpContext context) =>
-                    Problems.Missing($"There is no {context.Request.Path} here; /openapi/v1.json lists what there is.")
-            )
-            .ExcludeFromDescription();
-        app.MapFallback((HttpContext context) => SendPage(app, context)).ExcludeFromDescription();
+        app.MapOpenApi("/openapi/v1.json");
+        app.Map("/api/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
+        app.Map("/openapi/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
+        app.MapFallback("{*path}", (HttpContext context) => SendPage(app, context)).ExcludeFromDescription();
     }
 
     private static void UseFrontEnd(WebApplication app)
@@ -161,8 +151,21 @@ public static class Setup
         );
     }
 
+    /// <summary>The front end's page under all addresses that a browser asks a page of; programs are told that there is none.</summary>
     private static async Task SendPage(WebApplication app, HttpContext context)
     {
+        var request = context.Request;
+        if (!HttpMethods.IsGet(request.Method) && !HttpMethods.IsHead(request.Method))
+        {
+            context.Response.Headers.Allow = "GET, HEAD";
+            context.Response.StatusCode = StatusCodes.Status405MethodNotAllowed;
+            return;
+        }
+        if (request.Path != "/" && !request.Headers.Accept.ToString().Contains("text/html", StringComparison.OrdinalIgnoreCase))
+        {
+            context.Response.StatusCode = StatusCodes.Status404NotFound;
+            return;
+        }
         IFileInfo page = app.Environment.WebRootFileProvider.GetFileInfo("index.html");
         if (!page.Exists)
         {

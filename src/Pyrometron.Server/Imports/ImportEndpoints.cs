@@ -22,10 +22,10 @@ internal static class ImportEndpoints
     public static void MapImports(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("").WithTags("Imports");
-        group.MapPost("/fleet", PostFleet).WithMetadata(new Bodies.TakesFiles());
+        group.MapPost("/fleet", PostFleet).WithMetadata(Bodies.Documents);
         group.MapGet("/fleet", GetFleet).Produces<object>(200, "application/json");
-        group.MapPost("/readings", PostReadings).WithMetadata(new Bodies.TakesFiles());
-        group.MapPost("/services", PostServices).WithMetadata(new Bodies.TakesFiles());
+        group.MapPost("/readings", PostReadings).WithMetadata(Bodies.Tables);
+        group.MapPost("/services", PostServices).WithMetadata(Bodies.Tables);
         group.MapGet(
             "/imports/{id:guid}",
             Results<Ok<ImportState>, ProblemHttpResult> (Guid id, ImportProgress progress) =>

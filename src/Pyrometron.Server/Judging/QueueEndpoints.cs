@@ -41,8 +41,8 @@ internal static class QueueEndpoints
             most = int.MaxValue;
         else if (limit is not null && (!int.TryParse(limit, out most) || most < 0))
             return Problems.Input("/limit", $"'{limit}' is neither a number nor 'all'.");
-        if (asOf is { } day && (day.Year < 1990 || day > service.PresentDay().AddYears(1)))
-            return Problems.Input("/asOf", $"{day:O} is not a day that can be judged.");
+        if (Refuse(asOf, wait, service) is { } refused)
+            return refused;
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
         var places = Places.Of(fleet.Sites());
         var aside = judged.Judgement is { } j ? setAside.On(j.AsOf) : new Dictionary<string, SetAside>();
@@ -99,6 +99,8 @@ internal static class QueueEndpoints
         CancellationToken cancellation
     )
     {
+        if (Refuse(asOf, wait, service) is { } refused)
+            return refused;
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
         if (judged.Judgement is { } judgement && service.One(judgement, tag) is { } assessment)
         {
@@ -124,7 +126,7 @@ internal static class QueueEndpoints
         };
     }
 
-    private static async Task<Ok<ZoneAnswer[]>> GetZones(
+    private static async Task<Results<Ok<ZoneAnswer[]>, ProblemHttpResult>> GetZones(
         DateOnly? asOf,
         double? wait,
         JudgementService service,
@@ -132,6 +134,8 @@ internal static class QueueEndpoints
         CancellationToken cancellation
     )
     {
+        if (Refuse(asOf, wait, service) is { } refused)
+            return refused;
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
         var drifts = (judged.Judgement?.Zones ?? []).ToDictionary(z => z.Zone);
         return TypedResults.Ok(
@@ -139,6 +143,14 @@ internal static class QueueEndpoints
         );
     }
 
+    /// <summary>A day, or a time to wait, that is none.</summary>
+    private static ProblemHttpResult? Refuse(DateOnly? asOf, double? wait, JudgementService service) =>
+        asOf is { } day && (day.Year < 1990 || day > service.PresentDay().AddYears(1))
+            ? Problems.Input("/asOf", $"{day:O} is not a day that can be judged.")
+        : wait is { } seconds && !(seconds >= 0 && double.IsFinite(seconds))
+            ? Problems.Input("/wait", "wait is a number of seconds, 0 or more.")
+        : null;
+
     private static TimeSpan PatienceOf(double? wait) =>
-        wait is { } seconds ? TimeSpan.FromSeconds(Math.Clamp(seconds, 0, 120)) : Patience;
+        wait is { } seconds ? TimeSpan.FromSeconds(Math.Min(seconds, 120)) : Patience;
 }

@@ -22,7 +22,7 @@ internal static class VerdictEndpoints
         var group = api.MapGroup("").WithTags("Proof");
         group.MapPost("/verdicts/evaluate", Evaluate);
         group.MapPost("/runs/settle", Settle);
-        group.MapPost("/runs/log", ReadLog).WithMetadata(new Bodies.TakesFiles());
+        group.MapPost("/runs/log", ReadLog).WithMetadata(Bodies.Tables);
     }
 
     /// <summary>A sensor log (CSV) in, what the run settles at out; nothing is stored.</summary>

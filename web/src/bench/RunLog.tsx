@@ -20,7 +20,11 @@ export function RunLog({ onTake }: { onTake: (log: Log) => void }) {
     setBusy(true);
     setError(null);
     try {
-      const answer = await fetch('/api/v1/runs/log', { method: 'POST', body: file });
+      const answer = await fetch('/api/v1/runs/log', {
+        method: 'POST',
+        headers: { 'Content-Type': 'text/csv' },
+        body: file,
+      });
       const body: unknown = await answer.json();
       if (!answer.ok) throw new ProblemError(body as Problem);
       setLog(body as Log);
