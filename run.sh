@@ -26,27 +26,14 @@ done
 
 check_tools
 if [ "$build" = true ]; then
-  build_all
+  build_to_run || { echo "run.sh: the build failed; what it said is above." >&2; exit 1; }
 elif [ ! -f "$server_dll" ]; then
   echo "run.sh: nothing has been built yet; run it once without --no-build." >&2
   exit 1
 fi
 
-mkdir -p "$data"
+mkdir -p "$data" || { echo "run.sh: the folder $data cannot be made; name another with --data." >&2; exit 1; }
 # A larger nursery: judging goes through much short-lived memory, and this saves a fifth of its time.
 export DOTNET_GCgen0size=${DOTNET_GCgen0size:-0x4000000}
-dotnet "$server_dll" --contentRoot "$root/src/Pyrometron.Server" --demo "$demo" --data "$(cd "$data" && pwd)" --port "$port" &
-server=$!
-trap 'kill -INT "$server" 2>/dev/null || true' INT TERM
-
-for _ in $(seq 600); do
-  if ! kill -0 "$server" 2>/dev/null; then wait "$server"; exit $?; fi
-  if node -e "fetch('http://127.0.0.1:$port/api/v1/health').then(r=>process.exit(r.ok?0:1),()=>process.exit(1))"; then
-    echo "Pyrometron is at http://127.0.0.1:$port"
-    break
-  fi
-  sleep 0.3
-done
-# A signal ends the first wait; the second waits until the server has closed its database.
-wait "$server" || true
-wait "$server" 2>/dev/null || true
+# The server takes this script's place: Ctrl-C and signals reach it, and it says where it is once it answers.
+exec dotnet "$server_dll" --contentRoot "$root/src/Pyrometron.Server" --demo "$demo" --data "$(cd "$data" && pwd)" --port "$port"

@@ -30,3 +30,12 @@ public sealed class ConflictingEntryException(IReadOnlyList<(StampedEntry Entry,
     /// <summary>The entries that had not been seen.</summary>
     public IReadOnlyList<(StampedEntry Entry, Message Says)> Theirs { get; } = theirs;
 }
+
+/// <summary>Storage failed in the middle of a file: what was stored before stays.</summary>
+/// <param name="kept">Lines that are kept.</param>
+/// <param name="cause">What failed.</param>
+public sealed class ImportBrokenOffException(long kept, Exception cause) : Exception(cause.Message, cause)
+{
+    /// <summary>Lines that are kept.</summary>
+    public long Kept { get; } = kept;
+}

@@ -18,11 +18,12 @@ public sealed class GzipSpool : IDisposable
     public long PlainLength { get; }
 
     /// <summary>Takes a whole body, packed or plain (told by its first bytes), and checks a packed one to its end.</summary>
+    /// <param name="folder">Where it is laid; it is deleted when this is disposed.</param>
     /// <exception cref="RefusedInputException">The gzip is damaged or cut short.</exception>
-    public static async Task<GzipSpool> TakeAsync(Stream body, CancellationToken cancellation)
+    public static async Task<GzipSpool> TakeAsync(Stream body, string folder, CancellationToken cancellation)
     {
         var file = new FileStream(
-            Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()),
+            Path.Combine(folder, Path.GetRandomFileName()),
             FileMode.CreateNew,
             FileAccess.ReadWrite,
             FileShare.None,

@@ -9,15 +9,14 @@ try
     // Opened before anything listens: a database that cannot be used is one clear line, not a page of errors.
     app.Services.GetRequiredService<Database>();
     app.UsePyrometron();
+    app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Pyrometron is at {app.Urls.First()}"));
     app.Run();
     return 0;
 }
 catch (Exception error)
-    when (error is InvalidDataException or UnauthorizedAccessException or Microsoft.AspNetCore.Connections.AddressInUseException
-        || error is IOException { InnerException: Microsoft.AspNetCore.Connections.AddressInUseException }
-    )
+    when (error is InvalidDataException or UnauthorizedAccessException or IOException || StorageFailure.Of(error) is not null)
 {
-    Console.Error.WriteLine($"Pyrometron cannot start: {error.Message}");
+    Console.Error.WriteLine($"Pyrometron cannot start: {StorageFailure.Of(error) ?? error.Message}");
     return 1;
 }
 

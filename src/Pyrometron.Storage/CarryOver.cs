@@ -16,7 +16,8 @@ internal static class CarryOver
 {
     private const int Version = 7;
 
-    public static void Run(Database database, DateTimeOffset now) =>
+    /// <param name="tell">Told of what cannot be read.</param>
+    public static void Run(Database database, DateTimeOffset now, Action<string> tell) =>
         database.Write(
             Actor.Program,
             now,
@@ -25,14 +26,27 @@ internal static class CarryOver
                 if (AboutStore.CarriedOver(t) >= Version)
                     return;
                 foreach (var job in JobStore.Load(t.Connection, "WHERE j.card IS NULL ORDER BY j.id", ("$none", null)))
-                    Freeze(t, job);
+                    Readable(job, () => Freeze(t, job), tell);
                 foreach (var job in JobStore.Load(t.Connection, "WHERE j.history IS NULL ORDER BY j.id", ("$none", null)))
-                    Tell(t, job);
+                    Readable(job, () => Tell(t, job), tell);
                 if (t.Connection.Scalar("SELECT 1 FROM change LIMIT 1") is null)
                     BeginLog(t);
                 AboutStore.SetCarriedOver(t, Version);
             }
         );
+
+    /// <summary>A job that cannot be read stays as it is: it must not keep all others from being opened.</summary>
+    private static void Readable(StoredJob job, Action carry, Action<string> tell)
+    {
+        try
+        {
+            carry();
+        }
+        catch (Exception error) when (error is System.Text.Json.JsonException or InvalidDataException or FormatException)
+        {
+            tell($"Job {job.Id} on {job.Tag} cannot be read and is left as it is: {error.Message}");
+        }
+    }
 
     private static void Freeze(Transaction t, StoredJob job)
     {

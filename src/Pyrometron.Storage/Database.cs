@@ -1,5 +1,3 @@
-using System.Globalization;
-using System.Reflection;
 using Microsoft.Data.Sqlite;
 
 namespace Pyrometron.Storage;
@@ -23,6 +21,7 @@ public sealed class Database : IDisposable
 
     private readonly string _connectionString;
     private readonly SemaphoreSlim _writer = new(1, 1);
+    private int? _mostPages;
 
     private Database(string path) =>
         (Path, _connectionString) = (
@@ -43,28 +42,48 @@ public sealed class Database : IDisposable
 
     /// <summary>Opens a database, making it when it is not there; an older one is copied aside and then migrated.</summary>
     /// <param name="clock">Null for the system's.</param>
+    /// <param name="tell">Told in words what takes long.</param>
     /// <exception cref="InvalidDataException">
-    /// The file is no database of this program, damaged, or newer than this program.
+    /// The file is no database of this program, damaged, newer than this program, or cannot be written; the message says what to
+    /// do.
     /// </exception>
-    public static Database Open(string path, TimeProvider? clock = null)
+    public static Database Open(string path, TimeProvider? clock = null, Action<string>? tell = null) =>
+        Open(path, clock, tell, mostPages: null);
+
+    /// <param name="mostPages">How many pages the file may have: a disk that is full beyond them.</param>
+    internal static Database Open(string path, TimeProvider? clock, Action<string>? tell, int? mostPages)
     {
+        tell ??= _ => { };
+        if (Directory.Exists(path))
+            throw new InvalidDataException($"{path} is a folder where the database file should be. Move it away.");
         Directory.CreateDirectory(System.IO.Path.GetDirectoryName(System.IO.Path.GetFullPath(path))!);
-        var database = new Database(path);
+        var database = new Database(path) { _mostPages = mostPages };
         try
         {
             using (var connection = database.Connect())
-                database.Migrate(connection);
-            CarryOver.Run(database, (clock ?? TimeProvider.System).GetUtcNow());
+            {
+                DatabaseCheck.Run(connection, path, tell);
+                database.CopyLaidAside = SchemaMigration.Run(connection, path, tell);
+            }
+            CarryOver.Run(database, (clock ?? TimeProvider.System).GetUtcNow(), tell);
         }
-        catch (SqliteException error) when (error.SqliteErrorCode is 11 or 26)
+        catch (SqliteException error)
         {
-            throw new InvalidDataException(
-                $"{path} is no Pyrometron database, or it is damaged. Lay back a copy, or start with another --data folder.",
-                error
-            );
+            throw new InvalidDataException(WhyNot(path, error), error);
         }
         return database;
     }
+
+    private static string WhyNot(string path, SqliteException error) =>
+        error.SqliteErrorCode switch
+        {
+            5 or 6 => $"{path} is in use by another program. Stop it, or name another folder with --data.",
+            8 => $"{path} may not be written to. Give this user the right to, or name another folder with --data.",
+            11 or 26 => $"{path} is no Pyrometron database, or it is damaged. {DatabaseCheck.WayOn}",
+            13 => $"The disk that {path} lies on is full. Make room, or name another folder with --data.",
+            14 => $"{path} cannot be opened. Look at its rights and those of its folder, or name another folder with --data.",
+            _ => $"{path} cannot be used ({error.Message}). Mend that, or name another folder with --data.",
+        };
 
     /// <summary>A connection for reading; dispose it when done.</summary>
     public SqliteConnection Connect()
@@ -74,6 +93,8 @@ public sealed class Database : IDisposable
         connection.Execute(
             "PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY; PRAGMA cache_size = -65536; PRAGMA wal_autocheckpoint = 4000"
         );
+        if (_mostPages is { } pages)
+            connection.Execute($"PRAGMA max_page_count = {pages}");
         return connection;
     }
 
@@ -160,47 +181,6 @@ public sealed class Database : IDisposable
         finally
         {
             connection.Execute("ROLLBACK");
-        }
-    }
-
-    /// <summary>The numbered migrations, oldest first.</summary>
-    public static IReadOnlyList<(int Number, string Name, string Sql)> Migrations { get; } = [.. LoadMigrations()];
-
-    private void Migrate(SqliteConnection connection)
-    {
-        var version = Convert.ToInt32(connection.Scalar("PRAGMA user_version"), CultureInfo.InvariantCulture);
-        var newest = Migrations[^1].Number;
-        if (version > newest)
-            throw new InvalidDataException(
-                $"{Path} was written by a newer Pyrometron (schema {version}, this one knows {newest}). Start the newer program."
-            );
-        if (version == newest)
-            return;
-        if (version > 0)
-        {
-            CopyLaidAside =
-                $"{Path}.schema-{version}.{DateTime.UtcNow.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}";
-            using var copy = connection.Command("VACUUM INTO $copy", ("$copy", CopyLaidAside));
-            copy.ExecuteNonQuery();
-        }
-        foreach (var (number, _, sql) in Migrations.Where(m => m.Number > version))
-            connection.Execute($"BEGIN IMMEDIATE; {sql}; PRAGMA user_version = {number}; COMMIT");
-    }
-
-    private static IEnumerable<(int, string, string)> LoadMigrations()
-    {
-        var assembly = Assembly.GetExecutingAssembly();
-        const string folder = ".Migrations.";
-        foreach (
-            var resource in assembly
-                .GetManifestResourceNames()
-                .Where(n => n.Contains(folder, StringComparison.Ordinal))
-                .Order(StringComparer.Ordinal)
-        )
-        {
-            var name = resource[(resource.IndexOf(folder, StringComparison.Ordinal) + folder.Length)..];
-            using var reader = new StreamReader(assembly.GetManifestResourceStream(resource)!);
-            yield return (int.Parse(name[..4], CultureInfo.InvariantCulture), name, reader.ReadToEnd());
         }
     }
 

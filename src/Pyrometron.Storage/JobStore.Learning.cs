@@ -26,7 +26,8 @@ public sealed partial class JobStore
                 SELECT a.kind, a.model, j.level, j.predicted_cause, j.predicted_kelvin, -min(p.value ->> '$.changeKelvin'),
                     p.value ->> '$.uncertaintyKelvin'
                 FROM job j JOIN asset a ON a.id = j.asset_id, json_each(iif(json_valid(j.verdict), j.verdict, '{}'), '$.parts') p
-                WHERE j.predicted_service = j.level AND j.predicted_kelvin > 0 AND json_valid(j.verdict) AND j.verdict ->> '$.outcome' <> 'not-comparable'
+                WHERE j.predicted_service = j.level AND j.predicted_kelvin > 0 AND json_valid(j.verdict)
+                    AND j.verdict ->> '$.outcome' <> 'not-comparable'
                 GROUP BY j.id
                 """,
                 r => new ProvenJob(

@@ -33,13 +33,15 @@ public class OtherFormatsTests
         using (var gzip = new GZipStream(packed, CompressionLevel.Optimal, leaveOpen: true))
             gzip.Write(Encoding.UTF8.GetBytes(string.Concat(Enumerable.Range(0, 500).Select(i => $"line {i}\n"))));
         var bytes = packed.ToArray();
-        using (var whole = await GzipSpool.TakeAsync(new MemoryStream(bytes), default))
+        using (var whole = await GzipSpool.TakeAsync(new MemoryStream(bytes), Path.GetTempPath(), default))
             Assert.Equal(whole.PlainLength, new StreamReader(whole.Open()).ReadToEnd().Length);
         for (var length = 2; length < bytes.Length; length++)
             await Assert.ThrowsAsync<RefusedInputException>(() =>
-                GzipSpool.TakeAsync(new MemoryStream(bytes[..length]), default)
+                GzipSpool.TakeAsync(new MemoryStream(bytes[..length]), Path.GetTempPath(), default)
             );
         bytes[^6] ^= 1;
-        await Assert.ThrowsAsync<RefusedInputException>(() => GzipSpool.TakeAsync(new MemoryStream(bytes), default));
+        await Assert.ThrowsAsync<RefusedInputException>(() =>
+            GzipSpool.TakeAsync(new MemoryStream(bytes), Path.GetTempPath(), default)
+        );
     }
 }

@@ -7,8 +7,8 @@ using System.Text.RegularExpressions;
 namespace Pyrometron.Server.Tests;
 
 /// <summary>
-/// What comes to the door from elsewhere or in no usable form is refused as RFC 9110 and RFC 9457 say, with words for whoever sent
-/// it, and never breaks the program.
+/// What comes to the door from elsewhere or in no usable form is refused as RFC 9110 and RFC 9457 say, with words for whoever
+/// sent it, and never breaks the program.
 /// </summary>
 public sealed partial class DoorTests : IDisposable
 {
@@ -32,7 +32,9 @@ public sealed partial class DoorTests : IDisposable
         return ((int)answer.StatusCode, answer.Content.Headers.ContentType?.MediaType ?? "", text, answer);
     }
 
-    /// <summary>RFC 9457: its own media type, a status that repeats the answer's, a title and a detail; no type of the program's.</summary>
+    /// <summary>
+    /// RFC 9457: its own media type, a status that repeats the answer's, a title and a detail; no type of the program's.
+    /// </summary>
     private static void IsProblem(string type, string body, int status)
     {
         Assert.Equal("application/problem+json", type);

@@ -45,7 +45,7 @@ public sealed class FreshJudgementTests : IDisposable
 
         using var again = new Server(folder =>
         {
-            foreach (var file in Directory.EnumerateFiles(_server.Folder))
+            foreach (var file in Directory.EnumerateFiles(_server.Folder, "pyrometron.db*"))
                 File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
         });
         var fresh = (await again.Get("/api/v1/queue?limit=all&wait=100")).Body;

@@ -135,7 +135,7 @@ public sealed class ImportTests : IDisposable
     [InlineData("/api/v1/services", "", null)]
     public async Task A_broken_body_changes_nothing_and_says_where(string path, string text, string? pointer)
     {
-        var (status, body) = await _server.Send(path, text, "application/json");
+        var (status, body) = await _server.Send(path, text);
         Assert.Equal(400, status);
         var error = body.GetProperty("errors").EnumerateArray();
         Assert.Contains(

@@ -49,13 +49,11 @@ public sealed class Server : WebApplicationFactory<Program>
     public async Task<(int Status, JsonElement Body)> Patch(string path, object body) =>
         await Answer(await _client.PatchAsJsonAsync(path, body));
 
-    public async Task<(int Status, JsonElement Body)> Send(
-        string path,
-        byte[] body,
-        string type = "text/csv",
-        string? encoding = null
-    )
+    public async Task<(int Status, JsonElement Body)> Send(string path, byte[] body, string? type = null, string? encoding = null)
     {
+        type ??= path.Split('?')[0] is "/api/v1/readings" or "/api/v1/services" or "/api/v1/runs/log"
+            ? "text/csv"
+            : "application/json";
         using var content = new ByteArrayContent(body);
         content.Headers.ContentType = new(type);
         if (encoding is not null)
@@ -63,7 +61,7 @@ public sealed class Server : WebApplicationFactory<Program>
         return await Answer(await _client.PostAsync(new Uri(path, UriKind.Relative), content));
     }
 
-    public Task<(int Status, JsonElement Body)> Send(string path, string body, string type = "text/csv") =>
+    public Task<(int Status, JsonElement Body)> Send(string path, string body, string? type = null) =>
         Send(path, Encoding.UTF8.GetBytes(body), type);
 
     public async Task<HttpResponseMessage> Raw(HttpRequestMessage request) => await _client.SendAsync(request);

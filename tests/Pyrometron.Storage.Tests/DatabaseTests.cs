@@ -8,7 +8,7 @@ public class DatabaseTests
 {
     [Fact]
     public void Migrations_are_numbered_from_one_without_a_gap() =>
-        Assert.Equal(Enumerable.Range(1, Database.Migrations.Count), Database.Migrations.Select(m => m.Number));
+        Assert.Equal(Enumerable.Range(1, SchemaMigration.All.Count), SchemaMigration.All.Select(m => m.Number));
 
     /// <summary>
     /// Jobs of the earlier schema become sums of entries; what was ticked, measured, struck out and filed is all there.
@@ -23,7 +23,7 @@ public class DatabaseTests
             connection.Open();
             using var command = connection.CreateCommand();
             command.CommandText =
-                string.Concat(Database.Migrations.Take(4).Select(m => m.Sql))
+                string.Concat(SchemaMigration.All.Take(4).Select(m => m.Sql))
                 + """
                     ;
                     INSERT INTO site VALUES (1, 'S', 'Site', 10);
@@ -67,7 +67,7 @@ public class DatabaseTests
             connection.Open();
             using var command = connection.CreateCommand();
             command.CommandText =
-                Database.Migrations[0].Sql
+                SchemaMigration.All[0].Sql
                 + """
                     ;
                     INSERT INTO site VALUES (1, 'S', 'Site', 10);

@@ -147,4 +147,14 @@ public class GoldenRecordTests
             JsonNode.DeepEquals(JsonNode.Parse(expected), JsonNode.Parse(actual)),
             $"expected {expected}\nactual {actual}"
         );
+
+    /// <summary>The drawings of the front end are tested by the same list.</summary>
+    [Fact]
+    public void The_list_of_grades_is_that_of_the_inspection()
+    {
+        var listed = JsonNode.Parse(File.ReadAllText(Golden("grades.json")))!.AsObject();
+        Assert.Equal(Grading.Grades.Keys.Select(Words.Of), listed.Select(s => s.Key));
+        foreach (var (subject, grades) in Grading.Grades)
+            Assert.Equal(grades.Select(g => g.Word), listed[Words.Of(subject)]!.AsArray().Select(g => (string)g!));
+    }
 }

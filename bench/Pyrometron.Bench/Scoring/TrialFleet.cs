@@ -25,7 +25,7 @@ internal sealed record TrialFleet(
         var (asOf, truth) = Scoring.Truth.Load(Path.Combine(folder, "truth.json"));
         var readings = register.Assets.ToDictionary(a => a.Tag, _ => new List<Reading>());
         using var file = File.OpenRead(Path.Combine(folder, "readings.csv.gz"));
-        using var spool = GzipSpool.TakeAsync(file, CancellationToken.None).GetAwaiter().GetResult();
+        using var spool = GzipSpool.TakeAsync(file, Path.GetTempPath(), CancellationToken.None).GetAwaiter().GetResult();
         foreach (var line in new ReadingsCsv(parts.GetValueOrDefault, DateTimeOffset.UtcNow).Read(spool.Open()))
             readings[line.Asset].Add(line.Reading ?? throw new InvalidDataException(line.Problem?.Message));
         return new TrialFleet(register, readings, asOf, truth);

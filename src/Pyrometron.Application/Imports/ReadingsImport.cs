@@ -40,7 +40,14 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
         {
             await foreach (var batch in batches.Reader.ReadAllAsync(cancellation))
             {
-                Store(batch, assets, cancellation);
+                try
+                {
+                    Store(batch, assets, cancellation);
+                }
+                catch (Exception error) when (StorageFailure.Of(error) is not null)
+                {
+                    throw new ImportBrokenOffException(_tally.Accepted, error);
+                }
                 progress(batch.Bytes, _tally.Lines);
             }
         }
@@ -88,13 +95,18 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
             _tally.Refuse(line.Line, line.Problem!.Column, line.Problem.Message);
         if (batch.Readings.Count == 0)
             return;
+        var fates = new ReadingFate[batch.Readings.Count];
         database.Write<object?>(
             actor,
             now,
             t =>
             {
-                var stored = new HashSet<string>();
-                ReadingStore.Add(t, batch.Readings, assets, (i, fate) => Count(batch, i, fate, stored));
+                ReadingStore.Add(t, batch.Readings, assets, (i, fate) => fates[i] = fate);
+                var stored = fates
+                    .Select((fate, i) => (fate, batch.Readings[i].Tag))
+                    .Where(f => f.fate == ReadingFate.Stored)
+                    .Select(f => f.Tag)
+                    .ToHashSet();
                 if (stored.Count > 0)
                     t.Log(
                         new Change(
@@ -109,9 +121,12 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
             },
             cancellation
         );
+        // Counted once the batch is on disk.
+        for (var i = 0; i < fates.Length; i++)
+            Count(batch, i, fates[i]);
     }
 
-    private void Count(Batch batch, int i, ReadingFate fate, HashSet<string> stored)
+    private void Count(Batch batch, int i, ReadingFate fate)
     {
         var (tag, sent) = batch.Readings[i];
         if (fate == ReadingFate.Conflict)
@@ -126,9 +141,6 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
         else if (fate == ReadingFate.Duplicate)
             _tally.Duplicates++;
         else
-        {
             _tally.Accepted++;
-            stored.Add(tag);
-        }
     }
 }

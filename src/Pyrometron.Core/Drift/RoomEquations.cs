@@ -38,7 +38,9 @@ internal sealed class RoomEquations
         }
     }
 
-    /// <summary>Adds one row of a machine's equations, up to its diagonal: the lower triangle is all that is solved with.</summary>
+    /// <summary>
+    /// Adds one row of a machine's equations, up to its diagonal: the lower triangle is all that is solved with.
+    /// </summary>
     /// <param name="row">Where its bin stands, not −1.</param>
     /// <param name="places">Where the machine's bins up to this one stand.</param>
     /// <param name="weights">One value a bin of these.</param>

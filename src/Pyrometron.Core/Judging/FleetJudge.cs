@@ -27,7 +27,9 @@ public sealed record JudgementBasis(Register Register, DateOnly AsOf, JudgementP
     /// <summary>Threads to work on.</summary>
     public int Threads { get; init; } = 1;
 
-    /// <summary>Told of a machine on whose data the calculation failed; that machine's row says so, all others are judged.</summary>
+    /// <summary>
+    /// Told of a machine on whose data the calculation failed; that machine's row says so, all others are judged.
+    /// </summary>
     public Action<Asset, Exception>? Failed { get; init; }
 
     /// <summary>Left out to measure what it is worth.</summary>

@@ -4,9 +4,9 @@ using MathNet.Numerics.Statistics;
 namespace Pyrometron.Core.Statistics;
 
 /// <summary>
-/// A parametric bootstrap (Efron &amp; Tibshirani 1993, 6.5; from memory) of a bounded least-squares problem: the right-hand side is
-/// shaken as its data's scatter shakes it, ε ~ N(0, H), and each time the bounded problem is solved anew. So what stands at zero
-/// has an uncertainty too, and what one unknown may take from another is in both of theirs.
+/// A parametric bootstrap (Efron &amp; Tibshirani 1993, 6.5; from memory) of a bounded least-squares problem: the right-hand side
+/// is shaken as its data's scatter shakes it, ε ~ N(0, H), and each time the bounded problem is solved anew. So what stands at
+/// zero has an uncertainty too, and what one unknown may take from another is in both of theirs.
 /// </summary>
 internal sealed class BoundedBootstrap(ReadOnlySpan<double> h, ReadOnlySpan<double> gradient, bool[] nonNegative)
 {

@@ -29,7 +29,9 @@ public static class ApiJson
         return options;
     }
 
-    /// <summary>What an entry cannot be without must be there: a missing text or list is a refusal, not a null further in.</summary>
+    /// <summary>
+    /// What an entry cannot be without must be there: a missing text or list is a refusal, not a null further in.
+    /// </summary>
     private static void RequireTexts(JsonTypeInfo type)
     {
         if (!typeof(JobEntry).IsAssignableFrom(type.Type))

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.Features;
 using Pyrometron.Formats;
+using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Hosting;
 
@@ -77,7 +78,8 @@ internal static class Bodies
             await next(context);
             return;
         }
-        using var spool = await GzipSpool.TakeAsync(context.Request.Body, context.RequestAborted);
+        var uploads = context.RequestServices.GetRequiredService<DataFolder>().Uploads;
+        using var spool = await GzipSpool.TakeAsync(context.Request.Body, uploads, context.RequestAborted);
         if (spool.PlainLength > Largest)
             throw new BadHttpRequestException(
                 "The unpacked body is larger than this call takes.",

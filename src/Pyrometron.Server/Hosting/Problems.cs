@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Mvc;
 using Pyrometron.Application;
 using Pyrometron.Core.Messages;
 using Pyrometron.Formats;
+using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Hosting;
 
@@ -88,6 +89,18 @@ public static class Problems
             ),
             NotPossibleException refused => Document(409, "Not possible as things stand", refused.Says),
             ConflictingEntryException conflict => Changed(conflict),
+            ImportBrokenOffException broken => Document(
+                StatusCodes.Status507InsufficientStorage,
+                "Not stored to the end",
+                $"{StorageFailure.Of(broken.InnerException)} {broken.Kept:#,0} new lines of the file are kept; sent again, they count once.",
+                []
+            ),
+            _ when StorageFailure.Of(error) is { } why => Document(
+                StatusCodes.Status507InsufficientStorage,
+                "Not stored",
+                why,
+                []
+            ),
             OperationCanceledException => Document(499, "Cancelled", "The request was given up before it was done.", []),
             _ when IsKindless(error) => Document(
                 400,

@@ -6,8 +6,8 @@ namespace Pyrometron.Server.Hosting;
 /// <param name="Demo">Whether a new database is filled with the demo.</param>
 public sealed record ServerOptions(string DataFolder, int Port, bool Demo)
 {
-    /// <summary>The database file.</summary>
-    public string DatabasePath => Path.Combine(DataFolder, "pyrometron.db");
+    /// <summary>Name of the database file in its folder.</summary>
+    public const string DatabaseFile = "pyrometron.db";
 
     /// <summary>Reads <c>--data</c>, <c>--port</c> and <c>--demo</c>.</summary>
     /// <exception cref="InvalidDataException">The port is none.</exception>

@@ -28,7 +28,13 @@ public static class Setup
     public static void AddPyrometron(this WebApplicationBuilder builder, ServerOptions options)
     {
         // Until there are accounts, only this machine may talk to it.
-        builder.WebHost.ConfigureKestrel(kestrel => kestrel.Listen(System.Net.IPAddress.Loopback, options.Port));
+        builder.WebHost.ConfigureKestrel(kestrel =>
+            kestrel.Listen(
+                System.Net.IPAddress.Loopback,
+                options.Port,
+                listen => listen.Use(next => connection => UnparsedRequests.OnConnection(connection, next))
+            )
+        );
         builder.Logging.AddSimpleConsole(console =>
         {
             console.SingleLine = true;
@@ -41,8 +47,14 @@ public static class Setup
 
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddSingleton(_ => DataFolder.Take(options.DataFolder));
         builder.Services.AddSingleton(services =>
-            Open(options, services.GetRequiredService<TimeProvider>(), services.GetRequiredService<ILogger<Database>>())
+            Open(
+                options,
+                services.GetRequiredService<DataFolder>(),
+                services.GetRequiredService<TimeProvider>(),
+                services.GetRequiredService<ILogger<Database>>()
+            )
         );
         foreach (
             var store in (Type[])
@@ -74,11 +86,12 @@ public static class Setup
     }
 
     /// <summary>Opens the database, laying the demo into a new one when asked for.</summary>
-    private static Database Open(ServerOptions options, TimeProvider clock, ILogger<Database> log)
+    private static Database Open(ServerOptions options, DataFolder folder, TimeProvider clock, ILogger<Database> log)
     {
-        if (options.Demo && !File.Exists(options.DatabasePath))
-            DemoData.Lay(options.DatabasePath, clock, log);
-        var database = Database.Open(options.DatabasePath, clock);
+        var path = Path.Combine(folder.Path, ServerOptions.DatabaseFile);
+        if (options.Demo && !File.Exists(path))
+            DemoData.Lay(path, clock, log);
+        var database = Database.Open(path, clock, words => log.LogInformation("{What}", words));
         if (database.CopyLaidAside is { } copy)
             log.LogInformation("The database was brought up to this version; as it was it lies in {Copy}", copy);
         return database;
@@ -151,7 +164,9 @@ public static class Setup
         );
     }
 
-    /// <summary>The front end's page under all addresses that a browser asks a page of; programs are told that there is none.</summary>
+    /// <summary>
+    /// The front end's page under all addresses that a browser asks a page of; programs are told that there is none.
+    /// </summary>
     private static async Task SendPage(WebApplication app, HttpContext context)
     {
         var request = context.Request;

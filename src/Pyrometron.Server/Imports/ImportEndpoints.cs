@@ -37,12 +37,13 @@ internal static class ImportEndpoints
 
     private static async Task<FleetAnswer> PostFleet(
         HttpRequest request,
+        DataFolder folder,
         FleetUseCases fleet,
         TimeProvider clock,
         CancellationToken cancellation
     )
     {
-        using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
+        using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
         var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
         var (register, warnings) = FleetDocument.Read(spool.ReadAll(FleetDocument.LongestBytes), today);
         var change = fleet.Import(Actor.Unnamed, register);
@@ -58,6 +59,7 @@ internal static class ImportEndpoints
 
     private static async Task<ImportAnswer> PostReadings(
         HttpRequest request,
+        DataFolder folder,
         [FromHeader(Name = "Import-Id")] Guid? importId,
         int? listed,
         Database database,
@@ -66,7 +68,7 @@ internal static class ImportEndpoints
         CancellationToken cancellation
     )
     {
-        using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
+        using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
         var import = new ReadingsImport(database, Actor.Unnamed, clock.GetUtcNow(), Math.Clamp(listed ?? 100, 0, MostListed));
         try
         {
@@ -84,6 +86,7 @@ internal static class ImportEndpoints
 
     private static async Task<ImportAnswer> PostServices(
         HttpRequest request,
+        DataFolder folder,
         int? listed,
         FleetStore fleet,
         FleetUseCases useCases,
@@ -91,7 +94,7 @@ internal static class ImportEndpoints
         CancellationToken cancellation
     )
     {
-        using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
+        using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
         var tags = fleet.All().Select(a => a.Asset.Tag).ToHashSet();
         var tally = new Tally(Math.Clamp(listed ?? 100, 0, MostListed));
         var good = new List<(string, ServiceDone)>();

@@ -32,7 +32,9 @@ public sealed class JudgementService : BackgroundService
     /// <summary>A judgement of another day that nobody has asked for since is given up.</summary>
     private static readonly TimeSpan GivenUpAfter = TimeSpan.FromSeconds(45);
 
-    /// <summary>Where more machines than one in so many are touched, the whole fleet is judged: rooms and siblings move with them.</summary>
+    /// <summary>
+    /// Where more machines than one in so many are touched, the whole fleet is judged: rooms and siblings move with them.
+    /// </summary>
     private const int FewOf = 10;
 
     /// <summary>A file arrives in batches: judging each of them would be work for nothing.</summary>

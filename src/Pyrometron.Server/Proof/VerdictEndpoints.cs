@@ -4,6 +4,7 @@ using Pyrometron.Core.Proof;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Server.Hosting;
+using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Proof;
 
@@ -28,10 +29,11 @@ internal static class VerdictEndpoints
     /// <summary>A sensor log (CSV) in, what the run settles at out; nothing is stored.</summary>
     private static async Task<Results<Ok<RunLogAnswer>, ProblemHttpResult>> ReadLog(
         HttpRequest request,
+        DataFolder folder,
         CancellationToken cancellation
     )
     {
-        using var spool = await GzipSpool.TakeAsync(request.Body, cancellation);
+        using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
         return RunReading.Of(SensorLogCsv.Read(spool.Open())) is { } run
             ? TypedResults.Ok(RunLogAnswer.From(run))
             : Problems.Input(

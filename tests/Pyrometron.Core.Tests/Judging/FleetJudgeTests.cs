@@ -150,14 +150,37 @@ public class FleetJudgeTests
         }
     }
 
-    [Fact]
-    public void The_same_input_gives_the_same_answer()
+    /// <summary>
+    /// What machines say of their room is summed in parts, by several threads, and comes to the same to the last bit.
+    /// </summary>
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(7)]
+    public void The_same_input_gives_the_same_answer_on_any_number_of_threads(int threads)
     {
-        var first = new Hall().WithHealthy(6).With("D", [Hall.Grown(Cause.Dust, 7)]).Judge();
-        var second = new Hall().WithHealthy(6).With("D", [Hall.Grown(Cause.Dust, 7)]).Judge();
+        Hall Fleet(int on) =>
+            new Hall { Threads = on }
+                .WithHealthy(40)
+                .With("D", [Hall.Grown(Cause.Dust, 7)]);
         Assert.Equal(
-            first.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin)),
-            second.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin))
+            Fleet(1).Judge().Queue.Select(a => (a.Asset.Tag, a.DriftKelvin)),
+            Fleet(threads).Judge().Queue.Select(a => (a.Asset.Tag, a.DriftKelvin))
         );
+    }
+
+    /// <summary>Whatever fails on one machine is its own row; the others are judged as if it were not there.</summary>
+    [Fact]
+    public void A_machine_whose_data_cannot_be_read_is_one_row_that_says_so()
+    {
+        var hall = new Hall().WithHealthy(9).With("D", [Hall.Grown(Cause.Dust, 9)]);
+        hall.Unreadable.Add("OK-03");
+        var judgement = hall.Judge();
+        Assert.Equal(10, judgement.Queue.Count);
+        Assert.Equal("D", judgement.Queue[0].Asset.Tag);
+        var row = judgement.ByTag["OK-03"];
+        Assert.Equal((Urgency.Unknown, null), (row.Urgency, row.DriftKelvin));
+        Assert.StartsWith("It cannot be judged", row.Reason.ToString(), StringComparison.Ordinal);
+        Assert.Contains("OK-03", hall.Failed);
     }
 }

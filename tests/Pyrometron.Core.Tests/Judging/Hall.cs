@@ -114,14 +114,24 @@ internal sealed class Hall
                 Register(dust, [.. _machines.Select(m => m.Asset)]),
                 Today,
                 policy ?? JudgementPolicy.Default,
-                a => readings[a.Tag]
+                a => Unreadable.Contains(a.Tag) ? throw new InvalidDataException("damaged") : readings[a.Tag]
             )
             {
                 History = a => MachineHistory.Empty with { Runs = Runs.GetValueOrDefault(a.Tag, []) },
-                Threads = Environment.ProcessorCount,
+                Threads = Threads,
+                Failed = (asset, _) => Failed.Add(asset.Tag),
             }
         );
     }
+
+    /// <summary>Machines whose readings cannot be read.</summary>
+    public HashSet<string> Unreadable { get; } = [];
+
+    /// <summary>Machines on whose data the calculation failed.</summary>
+    public System.Collections.Concurrent.ConcurrentBag<string> Failed { get; } = [];
+
+    /// <summary>Threads that judge it.</summary>
+    public int Threads { get; init; } = Environment.ProcessorCount;
 
     public static Register Register(DustClass dust, params Asset[] assets) =>
         new([new Site("S", "Site", 10, [new Zone("ROW", "Row", dust, new(33))])], assets);
