@@ -74,7 +74,7 @@ export class Server {
   }
 }
 
-function freePort(): Promise<number> {
+export function freePort(): Promise<number> {
   return new Promise((done, fail) => {
     const probe = createServer();
     probe.once('error', fail);
