@@ -26,9 +26,18 @@ export interface Problem {
   errors?: { message: string; pointer?: string; line?: number; column?: string }[];
 }
 
+/**
+ * Who answered: the server; nobody (no network, or it does not run); or something on the way to it, such as a login page or a
+ * proxy, which knows nothing of the call.
+ */
+export type AnsweredBy = 'server' | 'nobody' | 'something-else';
+
 /** A refusal, with the server's own words as its message. */
 export class ProblemError extends Error {
-  constructor(readonly problem: Problem) {
+  constructor(
+    readonly problem: Problem,
+    readonly answeredBy: AnsweredBy = 'server',
+  ) {
     super(problem.detail ?? problem.title ?? 'The server gave no reason.');
   }
 }
@@ -42,16 +51,25 @@ export async function unwrap<T>(
   let answer;
   try {
     answer = await call;
-  } catch {
-    throw new ProblemError({ detail: 'The server cannot be reached. Is it running? Nothing was changed.' });
-  }
-  if (!answer.response.ok) {
-    const problem = answer.error as Problem | undefined;
+  } catch (error) {
+    // What arrived and is no JSON did not come from the server.
+    if (error instanceof SyntaxError) throw somethingElse(200);
     throw new ProblemError(
-      typeof problem === 'object'
-        ? problem
-        : { detail: `The server answered ${String(answer.response.status)}.` },
+      { detail: 'The server cannot be reached. Is it running? Nothing was changed.' },
+      'nobody',
     );
   }
-  return answer.data as T;
+  const { response, data, error } = answer;
+  if (response.ok) return data as T;
+  if (typeof error === 'object' && error !== null) throw new ProblemError(error);
+  throw somethingElse(response.status);
 }
+
+const somethingElse = (status: number) =>
+  new ProblemError(
+    {
+      status,
+      detail: `Something between this device and the server answered (${String(status)}). Sign in where you are asked to, or ask whoever runs the network.`,
+    },
+    'something-else',
+  );

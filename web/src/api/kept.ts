@@ -53,7 +53,7 @@ export function device(): Promise<IDBPDatabase<Kept>> {
 
 /** Whether a failure means that nothing reached the server. */
 export function isUnreached(error: unknown): boolean {
-  return error instanceof ProblemError && error.problem.status === undefined;
+  return error instanceof ProblemError && error.answeredBy !== 'server';
 }
 
 /** Asks the server, and without network gives the answer it gave last. */

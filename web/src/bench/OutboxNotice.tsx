@@ -4,7 +4,7 @@ import { outbox, useOutbox } from './outbox';
 
 /** What waits on this device, and what the server would not take. */
 export function OutboxNotice({ jobId }: { jobId: number }) {
-  const { waiting, rejected, unreached } = useOutbox();
+  const { waiting, rejected, unreached, held } = useOutbox();
   const mine = waiting.filter((w) => w.jobId === jobId);
   const refused = rejected.filter((t) => t.waiting.jobId === jobId);
   return (
@@ -15,6 +15,15 @@ export function OutboxNotice({ jobId }: { jobId: number }) {
           {mine.length === 1 ? 'One thing is' : `${String(mine.length)} things are`} kept on this device and
           will be sent in order, once, when it is back. Work on.
         </p>
+      )}
+      {held !== null && mine.length > 0 && (
+        <div className="bench-caution" role="alert">
+          <strong>Nothing can be sent now.</strong> {held}{' '}
+          {mine.length === 1 ? 'One thing is' : `${String(mine.length)} things are`} kept on this device until
+          then.
+          <br />
+          <Button onClick={() => void outbox.send()}>Try again</Button>
+        </div>
       )}
       {refused.map((t) => (
         <div key={t.seq} className="bench-caution" role="alert">

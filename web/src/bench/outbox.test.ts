@@ -170,3 +170,63 @@ test('whatever breaks on the way, the next entry gets its turn', async () => {
   await box.add(JOB, noted('two'));
   expect(texts()).toEqual(['one', 'two']);
 });
+
+const page = (status: number) =>
+  new Response('<html>Sign in</html>', { status, headers: { 'Content-Type': 'text/html' } });
+
+test('a login page in the way keeps everything, and is not asked again and again', async () => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+  try {
+    for (const status of [200, 401, 403]) {
+      sent.length = 0;
+      answer = () => page(status);
+      await box.add(JOB, noted(`behind ${String(status)}`));
+      expect(box.state().held).toContain('Sign in');
+      await vi.advanceTimersByTimeAsync(60_000);
+      expect(sent).toHaveLength(1);
+    }
+    expect(box.state().waiting).toHaveLength(3);
+    expect(box.state().rejected).toHaveLength(0);
+    answer = () => job(6);
+    await box.send();
+    expect(box.state()).toMatchObject({ waiting: [], held: null, unreached: false });
+  } finally {
+    vi.useRealTimers();
+  }
+});
+
+test('a session that has run out keeps everything', async () => {
+  answer = () => json(401, { status: 401, detail: 'Sign in again.' });
+  await box.add(JOB, noted('one'));
+  await box.add(JOB, noted('two'));
+  expect(box.state()).toMatchObject({ held: 'Sign in again.', rejected: [] });
+  expect(box.state().waiting).toHaveLength(2);
+});
+
+test('what a proxy finds too large is told, and the others go on', async () => {
+  answer = (s) => (s.body?.entry.text === 'huge' ? page(413) : job(6));
+  await box.add(JOB, noted('huge'));
+  await box.add(JOB, noted('small'));
+  expect(box.state().rejected.map((r) => r.waiting.entry)).toEqual([noted('huge')]);
+  expect(box.state().waiting).toHaveLength(0);
+});
+
+test('a server that breaks over one entry again and again does not hold up the others', async () => {
+  answer = (s) => (s.body?.entry.text === 'odd' ? json(500, { status: 500, detail: 'broken' }) : job(6));
+  await box.add(JOB, noted('odd'));
+  expect(box.state().waiting).toHaveLength(1);
+  await box.add(JOB, noted('plain'));
+  await box.send();
+  await box.send();
+  expect(box.state().rejected.map((r) => r.waiting.entry)).toEqual([noted('odd')]);
+  expect(box.state().waiting).toHaveLength(0);
+  expect(texts().at(-1)).toBe('plain');
+});
+
+test('gateways that are down for a moment are waited for as long as it takes', async () => {
+  answer = () => page(502);
+  await box.add(JOB, noted('one'));
+  for (let i = 0; i < 6; i++) await box.send();
+  expect(box.state()).toMatchObject({ unreached: true, rejected: [] });
+  expect(box.state().waiting).toHaveLength(1);
+});

@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import { api, unwrap, ProblemError, type Schemas } from '../api/client';
-import { device, isUnreached, keep, type JobEntry, type Rejected, type Waiting } from '../api/kept';
+import { device, keep, type JobEntry, type Rejected, type Waiting } from '../api/kept';
+import { fateOf } from './fate';
 
 type Job = Schemas['JobAnswer'];
 
@@ -9,6 +10,8 @@ export interface OutboxState {
   waiting: readonly Waiting[];
   rejected: readonly Rejected[];
   unreached: boolean;
+  /** Why nothing is sent until somebody does something about it; everything is kept. */
+  held: string | null;
   /** Jobs as the server had them when the last entry arrived: they change in the same breath as what waits. */
   arrived: ReadonlyMap<number, Job>;
 }
@@ -24,16 +27,20 @@ const RETRY = 4000;
 
 const LOCK = 'pyrometron-outbox';
 
+const REACHED = { unreached: false, held: null };
+
 /**
  * The queue of what was done at the bench. An entry is on this device's disk before anything is shown as kept; it reaches
  * the server once, in order, whenever there is network; what the server refuses is shown to its maker and never dropped.
  */
 export class Outbox {
-  #state: OutboxState = { waiting: [], rejected: [], unreached: false, arrived: new Map() };
+  #state: OutboxState = { waiting: [], rejected: [], unreached: false, held: null, arrived: new Map() };
   readonly #listeners = new Set<() => void>();
   readonly #arrived = new Set<(job: Job) => void>();
   #sending: Promise<void> | null = null;
   #retry: ReturnType<typeof setTimeout> | undefined;
+  /** How often the server has broken over an entry. */
+  readonly #faults = new Map<number, number>();
 
   constructor() {
     if (typeof window === 'undefined') return;
@@ -123,34 +130,46 @@ export class Outbox {
         const job = await post(next);
         await keep(`job ${String(next.jobId)}`, job);
         await db.delete('outbox', next.seq!);
-        await this.#refresh(false, job);
+        await this.#refresh(REACHED, job);
         this.#arrived.forEach((listener) => listener(job));
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
-        if (isUnreached(error) || (error.problem.status ?? 0) >= 500) {
-          await this.#refresh(true);
-          this.#retry = setTimeout(() => void this.send(), RETRY);
-          return;
+        const faults = this.#faults.get(next.seq!) ?? 0;
+        const fate = fateOf(error, faults);
+        if (fate === 'reject') {
+          await this.#reject(next, error);
+          continue;
         }
-        const move = db.transaction(['outbox', 'rejected'], 'readwrite');
-        await Promise.all([
-          move
-            .objectStore('rejected')
-            .add({ waiting: next, why: error.message, theirs: error.problem.theirs ?? [] }),
-          move.objectStore('outbox').delete(next.seq!),
-          move.done,
-        ]);
-        await this.#refresh(false);
+        if (error.problem.status === 500) this.#faults.set(next.seq!, faults + 1);
+        await this.#refresh({ unreached: fate === 'wait', held: fate === 'hold' ? error.message : null });
+        if (fate === 'wait') this.#retry = setTimeout(() => void this.send(), RETRY);
+        return;
       }
     }
-    await this.#refresh(false);
+    await this.#refresh(REACHED);
   }
 
-  async #refresh(unreached = this.#state.unreached, job?: Job): Promise<void> {
+  /** Takes an entry out of the queue and keeps it for its maker, with the reason. */
+  async #reject(entry: Waiting, error: ProblemError): Promise<void> {
+    const move = (await device()).transaction(['outbox', 'rejected'], 'readwrite');
+    await Promise.all([
+      move
+        .objectStore('rejected')
+        .add({ waiting: entry, why: error.message, theirs: error.problem.theirs ?? [] }),
+      move.objectStore('outbox').delete(entry.seq!),
+      move.done,
+    ]);
+    await this.#refresh(REACHED);
+  }
+
+  async #refresh(
+    { unreached, held }: Pick<OutboxState, 'unreached' | 'held'> = this.#state,
+    job?: Job,
+  ): Promise<void> {
     const db = await device();
     const [waiting, rejected] = await Promise.all([db.getAll('outbox'), db.getAll('rejected')]);
     const arrived = job ? new Map(this.#state.arrived).set(job.id, job) : this.#state.arrived;
-    this.#state = { waiting, rejected, unreached, arrived };
+    this.#state = { waiting, rejected, unreached, held, arrived };
     this.#listeners.forEach((listener) => listener());
   }
 }
