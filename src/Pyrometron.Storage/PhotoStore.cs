@@ -8,17 +8,24 @@ public sealed record StoredPhoto(Guid Key, int Width, int Height, byte[] Picture
 /// <summary>Photos of jobs. A photo's bytes are stored before the entry that tells of it.</summary>
 public sealed class PhotoStore(Database database)
 {
-    /// <summary>Keeps a photo; the same key again changes nothing.</summary>
-    public static void Keep(Transaction t, long job, StoredPhoto photo) =>
-        t.Connection.Execute(
-            "INSERT INTO photo (key, job_id, width, height, picture, small) VALUES ($key, $job, $width, $height, $picture, $small) ON CONFLICT DO NOTHING",
+    /// <summary>Keeps a photo; sent again it takes the place of the first.</summary>
+    /// <returns>False when the key is another job's.</returns>
+    public static bool Keep(Transaction t, long job, StoredPhoto photo) =>
+        t.Connection.Scalar(
+            """
+            INSERT INTO photo (key, job_id, width, height, picture, small) VALUES ($key, $job, $width, $height, $picture, $small)
+            ON CONFLICT (key) DO UPDATE SET width = excluded.width, height = excluded.height, picture = excluded.picture,
+                small = excluded.small
+            WHERE photo.job_id = excluded.job_id RETURNING 1
+            """,
             ("$key", photo.Key.ToString("N")),
             ("$job", job),
             ("$width", photo.Width),
             ("$height", photo.Height),
             ("$picture", photo.Picture),
             ("$small", photo.Small)
-        );
+        )
+            is not null;
 
     /// <summary>A photo's bytes, or null.</summary>
     public byte[]? Find(Guid key, bool small) =>

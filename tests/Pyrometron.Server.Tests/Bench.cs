@@ -11,6 +11,30 @@ internal sealed class Bench(Server server, JsonElement job, string device = "pho
 
     public int Version => Job.GetProperty("version").GetInt32();
 
+    /// <summary>A repaste of GC-1 in a small fleet, with its before-run.</summary>
+    public static async Task<Bench> Measured(Server server)
+    {
+        await server.LoadSmallFleet();
+        var bench = await Start(server, "GC-1", "repaste");
+        await bench.Do(
+            new
+            {
+                kind = "run-measured",
+                phase = "before",
+                run = new
+                {
+                    workload = "steady",
+                    minutes = 20,
+                    ambientCelsius = 25,
+                    fan = new { mode = "fixed", percent = 100 },
+                    settings = "stock",
+                    parts = new[] { new { part = "core", celsius = 90 } },
+                },
+            }
+        );
+        return bench;
+    }
+
     public static async Task<Bench> Start(Server server, string asset, string level, string? warrantyAnswer = null)
     {
         var (status, job) = await server.Post(

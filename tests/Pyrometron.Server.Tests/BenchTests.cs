@@ -1,9 +1,6 @@
-using System.Net;
-using System.Text;
 using System.Text.Json;
 using Microsoft.Extensions.DependencyInjection;
 using Pyrometron.Storage;
-using SkiaSharp;
 
 namespace Pyrometron.Server.Tests;
 
@@ -39,88 +36,6 @@ public sealed class BenchTests : IDisposable
             }
         );
         return bench;
-    }
-
-    private static byte[] Jpeg(int width = 800, int height = 600)
-    {
-        using var bitmap = new SKBitmap(width, height);
-        using var canvas = new SKCanvas(bitmap);
-        canvas.Clear(SKColors.SlateGray);
-        using var data = bitmap.Encode(SKEncodedImageFormat.Jpeg, 80);
-        return data.ToArray();
-    }
-
-    /// <summary>A JPEG as a camera writes it: turned by a quarter, with the place in its EXIF (CIPA DC-008).</summary>
-    private static byte[] JpegWithPlace()
-    {
-        var exif = new MemoryStream();
-        void Bytes(params byte[] b) => exif.Write(b);
-        void Text(string t) => exif.Write(Encoding.ASCII.GetBytes(t));
-        Text("Exif\0\0MM\0*");
-        Bytes(0, 0, 0, 8, 0, 2);
-        Bytes(1, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0);
-        Bytes(0x88, 0x25, 0, 4, 0, 0, 0, 1, 0, 0, 0, 38);
-        Bytes(0, 0, 0, 0, 0, 1, 0, 1, 0, 2, 0, 0, 0, 2, (byte)'N', 0, 0, 0, 0, 0, 0, 0);
-        Text("GPS 57-12-44 N");
-        var block = exif.ToArray();
-        var plain = Jpeg();
-        return [0xFF, 0xD8, 0xFF, 0xE1, (byte)((block.Length + 2) >> 8), (byte)(block.Length + 2), .. block, .. plain[2..]];
-    }
-
-    private async Task<(int Status, byte[] Body)> PutPhoto(string url, Guid key, byte[] file)
-    {
-        using var request = new HttpRequestMessage(HttpMethod.Put, $"{url}/photos/{key}")
-        {
-            Content = new ByteArrayContent(file),
-        };
-        var answer = await _server.Raw(request);
-        return ((int)answer.StatusCode, await answer.Content.ReadAsByteArrayAsync());
-    }
-
-    [Fact]
-    public async Task A_photo_is_kept_upright_small_and_without_the_place_it_was_taken()
-    {
-        var bench = await Started();
-        var key = Guid.NewGuid();
-        Assert.Equal(409, await bench.Try(new { kind = "photo-taken", photo = key }));
-        Assert.Equal(204, (await PutPhoto(bench.Url, key, JpegWithPlace())).Status);
-        Assert.Equal(204, (await PutPhoto(bench.Url, key, Jpeg())).Status);
-        await bench.Do(
-            new
-            {
-                kind = "photo-taken",
-                photo = key,
-                caption = "torn pad",
-                step = "inspect",
-                foundOnOpening = true,
-            }
-        );
-        Assert.Equal("torn pad", bench.Job.GetProperty("photos")[0].GetProperty("caption").GetString());
-        foreach (var (small, side) in new[] { (false, 800), (true, 320) })
-        {
-            var answer = await _server.Raw(new HttpRequestMessage(HttpMethod.Get, $"/api/v1/photos/{key}?small={small}"));
-            var bytes = await answer.Content.ReadAsByteArrayAsync();
-            using var bitmap = SKBitmap.Decode(bytes);
-            Assert.Equal((side * 3 / 4, side), (bitmap.Width, bitmap.Height));
-            var text = Encoding.Latin1.GetString(bytes);
-            Assert.DoesNotContain("GPS", text);
-            Assert.DoesNotContain("Exif", text);
-        }
-    }
-
-    [Fact]
-    public async Task What_is_no_photo_or_too_large_a_one_is_refused_and_nothing_is_kept()
-    {
-        var bench = await Started();
-        var key = Guid.NewGuid();
-        Assert.Equal(413, (await PutPhoto(bench.Url, key, new byte[50 * 1024 * 1024])).Status);
-        Assert.Equal(400, (await PutPhoto(bench.Url, key, Encoding.UTF8.GetBytes("this is a letter"))).Status);
-        Assert.Equal(400, (await PutPhoto(bench.Url, key, Jpeg()[..200])).Status);
-        Assert.Equal(409, await bench.Try(new { kind = "photo-taken", photo = key }));
-        Assert.Equal(
-            HttpStatusCode.NotFound,
-            (await _server.Raw(new HttpRequestMessage(HttpMethod.Get, $"/api/v1/photos/{key}"))).StatusCode
-        );
     }
 
     [Fact]

@@ -117,7 +117,8 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
             t =>
             {
                 _ = JobStore.Find(t, id) ?? throw Missing.Job(id);
-                PhotoStore.Keep(t, id, photo);
+                if (!PhotoStore.Keep(t, id, photo))
+                    throw new NotPossibleException("The key of this photo belongs to a photo of another job. Take it again.");
             }
         );
 

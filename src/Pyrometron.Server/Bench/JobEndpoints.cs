@@ -174,7 +174,8 @@ internal static class JobEndpoints
                 return Problems.TooLarge(tooLarge);
             file.Write(buffer, 0, read);
         }
-        if (Photo.Read(file.ToArray(), out var problem) is not { } photo)
+        var (photo, problem) = await Photo.ReadAsync(file.ToArray(), cancellation);
+        if (photo is null)
             return Problems.Input("", problem!);
         bench.KeepPhoto(Actor.Unnamed, id, new StoredPhoto(key, photo.Width, photo.Height, photo.Picture, photo.Small));
         return TypedResults.NoContent();
@@ -189,7 +190,8 @@ internal static class JobEndpoints
     {
         if (photos.Find(key, small ?? false) is not { } bytes)
             return Problems.Missing("There is no such photo.");
-        response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        // A photo that came cut short is replaced under the same key.
+        response.Headers.CacheControl = "private, max-age=600";
         return TypedResults.File(bytes, "image/jpeg");
     }
 

@@ -18,9 +18,25 @@ internal sealed record Photo(int Width, int Height, byte[] Picture, byte[] Small
         SmallSide = 320,
         Quality = 82;
 
-    /// <summary>Reads a file.</summary>
+    /// <summary>Photos unpacked at the same time: each may take 240 MB.</summary>
+    private static readonly SemaphoreSlim AtOnce = new(2, 2);
+
+    /// <summary>Reads a file, when it is its turn.</summary>
     /// <returns>Null with a reason when it is no picture that can be used.</returns>
-    public static Photo? Read(byte[] file, out string? problem)
+    public static async Task<(Photo? Photo, string? Problem)> ReadAsync(byte[] file, CancellationToken cancellation)
+    {
+        await AtOnce.WaitAsync(cancellation);
+        try
+        {
+            return (Read(file, out var problem), problem);
+        }
+        finally
+        {
+            AtOnce.Release();
+        }
+    }
+
+    internal static Photo? Read(byte[] file, out string? problem)
     {
         problem = null;
         using var data = SKData.CreateCopy(file);
@@ -39,27 +55,39 @@ internal sealed record Photo(int Width, int Height, byte[] Picture, byte[] Small
                 $"The picture has {codec.Info.Width} × {codec.Info.Height} pixels; {MostPixels / 1_000_000} million are the most.";
             return null;
         }
-        using var decoded = SKBitmap.Decode(codec);
-        if (decoded is null)
+        // A JPEG can be unpacked at a half or a quarter of its size: a large one costs no more memory than is needed of it.
+        var longest = Math.Max(codec.Info.Width, codec.Info.Height);
+        var size = codec.GetScaledDimensions(Math.Min(1, (float)LongestSide / longest));
+        using var decoded = new SKBitmap(new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        if (codec.GetPixels(decoded.Info, decoded.GetPixels()) != SKCodecResult.Success)
         {
-            problem = "The picture is damaged and cannot be read.";
+            problem = "The picture is damaged or cut short. Send it again, whole.";
             return null;
         }
-        using var upright = Turn(decoded, codec.EncodedOrigin);
-        var (picture, width, height) = Scale(upright, LongestSide);
-        return new Photo(width, height, picture, Scale(upright, SmallSide).File);
+        using var small = Scale(decoded, LongestSide);
+        using var upright = Turn(small, codec.EncodedOrigin);
+        using var thumbnail = Scale(upright, SmallSide);
+        return new Photo(upright.Width, upright.Height, Encode(upright), Encode(thumbnail));
     }
 
-    private static (byte[] File, int Width, int Height) Scale(SKBitmap bitmap, int longest)
+    private static byte[] Encode(SKBitmap bitmap)
+    {
+        using var encoded = bitmap.Encode(SKEncodedImageFormat.Jpeg, Quality);
+        return encoded.ToArray();
+    }
+
+    private static SKBitmap Scale(SKBitmap bitmap, int longest)
     {
         var factor = Math.Min(1.0, (double)longest / Math.Max(bitmap.Width, bitmap.Height));
-        var (width, height) = (Math.Max(1, (int)(bitmap.Width * factor)), Math.Max(1, (int)(bitmap.Height * factor)));
-        using var scaled = bitmap.Resize(
-            new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Opaque),
+        return bitmap.Resize(
+            new SKImageInfo(
+                Math.Max(1, (int)(bitmap.Width * factor)),
+                Math.Max(1, (int)(bitmap.Height * factor)),
+                SKColorType.Rgba8888,
+                SKAlphaType.Premul
+            ),
             new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)
         );
-        using var encoded = scaled.Encode(SKEncodedImageFormat.Jpeg, Quality);
-        return (encoded.ToArray(), width, height);
     }
 
     /// <summary>Turns the pixels as the camera was held; afterwards the orientation need not be told.</summary>
