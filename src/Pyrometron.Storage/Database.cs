@@ -109,7 +109,7 @@ public sealed class Database : IDisposable
         var done = Locked(
             connection =>
             {
-                var transaction = new Transaction(connection, actor, now);
+                using var transaction = new Transaction(connection, actor, now);
                 return (Result: work(transaction), Transaction: transaction);
             },
             cancellation

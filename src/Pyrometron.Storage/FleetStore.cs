@@ -27,7 +27,7 @@ public sealed record AssetChange(DateTimeOffset MadeAt, string Field, string? Be
 public sealed class FleetStore(Database database)
 {
     /// <summary>Takes a whole fleet document, or nothing of it. Sending the same one again changes nothing.</summary>
-    public static FleetChange Import(Transaction t, Register register)
+    public static FleetChange Import(Transaction t, Register register, CancellationToken cancellation = default)
     {
         var connection = t.Connection;
         var changes = new List<MachineChange>();
@@ -37,6 +37,7 @@ public sealed class FleetStore(Database database)
         var (created, updated) = (0, 0);
         foreach (var asset in register.Assets)
         {
+            cancellation.ThrowIfCancellationRequested();
             var known = before.GetValueOrDefault(asset.Tag);
             if (known is null)
                 created++;
@@ -161,7 +162,7 @@ public sealed class FleetStore(Database database)
             )!;
         SaveParts(connection, id, asset.Parts);
         foreach (var service in asset.Services)
-            ServiceStore.Insert(connection, id, service);
+            ServiceStore.Add(t, id, service);
         return known is null ? [] : [.. Differences(known.Asset, asset).Select(d => Note(t, id, d.Field, d.Before, d.After))];
     }
 

@@ -17,7 +17,18 @@ public sealed class ServiceStore(Database database)
 
     /// <summary>Adds a service unless the same one is known.</summary>
     /// <returns>Whether it was new.</returns>
-    public static bool Add(Transaction t, long assetId, ServiceDone service) => Insert(t.Connection, assetId, service);
+    public static bool Add(Transaction t, long assetId, ServiceDone service)
+    {
+        var record = ServiceRecord.Of(service);
+        return t.Execute(
+                "INSERT INTO service (asset_id, date, level, form, record) VALUES ($asset, $date, $level, $form, $record) ON CONFLICT DO NOTHING",
+                ("$asset", assetId),
+                ("$date", Sql.Text(service.Date)),
+                ("$level", Words.Of(service.Level)),
+                ("$form", record is null ? null : ServiceRecord.Form),
+                ("$record", record is null ? null : StoredJson.Write(record))
+            ) > 0;
+    }
 
     /// <summary>Puts a job's service into the book, in place of what the job had put there before.</summary>
     public static void Enter(Transaction t, long assetId, ServiceDone service)
@@ -76,20 +87,6 @@ public sealed class ServiceStore(Database database)
             ("$reason", reason),
             ("$id", serviceId)
         );
-
-    internal static bool Insert(SqliteConnection connection, long assetId, ServiceDone service)
-    {
-        var record = ServiceRecord.Of(service);
-        using var command = connection.Command(
-            "INSERT INTO service (asset_id, date, level, form, record) VALUES ($asset, $date, $level, $form, $record) ON CONFLICT DO NOTHING",
-            ("$asset", assetId),
-            ("$date", Sql.Text(service.Date)),
-            ("$level", Words.Of(service.Level)),
-            ("$form", record is null ? null : ServiceRecord.Form),
-            ("$record", record is null ? null : StoredJson.Write(record))
-        );
-        return command.ExecuteNonQuery() > 0;
-    }
 
     /// <summary>The services that count, by machine.</summary>
     /// <param name="damaged">Told of a machine of which a service cannot be read.</param>

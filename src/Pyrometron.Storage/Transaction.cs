@@ -60,9 +60,11 @@ public sealed record Change(string Kind, Message Says)
 /// <summary>
 /// One use case at work on the database: all of it is stored, or nothing. What it changes is written into the change log with it.
 /// </summary>
-public sealed class Transaction
+public sealed class Transaction : IDisposable
 {
+    private readonly Dictionary<string, SqliteCommand> _prepared = [];
     private long? _actorId;
+    private (long Id, string Hash)? _last;
 
     internal Transaction(SqliteConnection connection, Actor actor, DateTimeOffset now) =>
         (Connection, Actor, Now) = (connection, actor, now);
@@ -81,6 +83,25 @@ public sealed class Transaction
     /// <summary>The same use case in somebody else's name: history that is carried over.</summary>
     internal Transaction As(Actor actor) => new(Connection, actor, Now);
 
+    /// <summary>Runs a statement that is run again and again in this use case: prepared once.</summary>
+    /// <returns>Rows that it changed.</returns>
+    internal int Execute(string sql, params ReadOnlySpan<(string Name, object? Value)> parameters)
+    {
+        if (!_prepared.TryGetValue(sql, out var command))
+            _prepared[sql] = command = Connection.Command(sql, parameters);
+        else
+            for (var i = 0; i < parameters.Length; i++)
+                command.Parameters[i].Value = parameters[i].Value ?? DBNull.Value;
+        return command.ExecuteNonQuery();
+    }
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        foreach (var command in _prepared.Values)
+            command.Dispose();
+    }
+
     /// <summary>Writes a line into the change log.</summary>
     public void Log(Change change)
     {
@@ -94,9 +115,11 @@ public sealed class Transaction
                 ("$kind", Words.Of(Actor.Kind)),
                 ("$name", Actor.Name)
             )!;
-        var (last, lastHash) = Connection
-            .Query("SELECT id, hash FROM change ORDER BY id DESC LIMIT 1", r => (r.GetInt64(0), r.GetString(1)))
-            .FirstOrDefault((0L, ""));
+        var (last, lastHash) =
+            _last
+            ?? Connection
+                .Query("SELECT id, hash FROM change ORDER BY id DESC LIMIT 1", r => (r.GetInt64(0), r.GetString(1)))
+                .FirstOrDefault((0L, ""));
         var line = new ChangeLine(
             last + 1,
             Sql.Text(change.At ?? Now),
@@ -110,7 +133,8 @@ public sealed class Transaction
             change.Says.ToString(),
             StoredJson.Write(MessageRecord.Of(change.Says))
         );
-        Connection.Execute(
+        var hash = line.HashAfter(lastHash);
+        Execute(
             """
             INSERT INTO change (id, at, stored_at, actor_id, kind, asset_id, job_id, before, after, plain, says, hash)
             VALUES ($id, $at, $stored, $actor, $kind, $asset, $job, $before, $after, $plain, $says, $hash)
@@ -126,10 +150,11 @@ public sealed class Transaction
             ("$after", line.After),
             ("$plain", line.Plain),
             ("$says", line.Says),
-            ("$hash", line.HashAfter(lastHash))
+            ("$hash", hash)
         );
+        _last = (line.Id, hash);
         foreach (var asset in change.Touches ?? [])
-            Connection.Execute(
+            Execute(
                 "INSERT INTO change_touches (change_id, asset_id) VALUES ($change, $asset) ON CONFLICT DO NOTHING",
                 ("$change", line.Id),
                 ("$asset", asset)

@@ -15,13 +15,14 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     private DateTimeOffset Now => clock.GetUtcNow();
 
     /// <summary>Takes a whole fleet document, or nothing of it. Sending the same one again changes nothing.</summary>
-    public FleetChange Import(Actor actor, Register register) =>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more; nothing of it is stored.</exception>
+    public FleetChange Import(Actor actor, Register register, CancellationToken cancellation = default) =>
         database.Write(
             actor,
             Now,
             t =>
             {
-                var change = FleetStore.Import(t, register);
+                var change = FleetStore.Import(t, register, cancellation);
                 foreach (var field in change.Changes)
                     t.Log(Of(field));
                 t.Log(
@@ -36,7 +37,8 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
                     )
                 );
                 return change;
-            }
+            },
+            cancellation
         );
 
     /// <summary>Edits a machine.</summary>
@@ -120,18 +122,30 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
 
     /// <summary>Adds services of a file.</summary>
     /// <returns>How many were new; the rest was known already.</returns>
-    public int AddServices(Actor actor, IReadOnlyList<(string Tag, ServiceDone Service)> services) =>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more; nothing of it is stored.</exception>
+    public int AddServices(
+        Actor actor,
+        IReadOnlyList<(string Tag, ServiceDone Service)> services,
+        CancellationToken cancellation = default
+    ) =>
         database.Write(
             actor,
             Now,
             t =>
             {
                 var known = FleetStore.All(t).ToDictionary(a => a.Asset.Tag, a => a.Id);
-                var added = services.Where(s => ServiceStore.Add(t, known[s.Tag], s.Service)).ToArray();
-                foreach (var (tag, service) in added)
+                var added = 0;
+                foreach (var (tag, service) in services)
+                {
+                    cancellation.ThrowIfCancellationRequested();
+                    if (!ServiceStore.Add(t, known[tag], service))
+                        continue;
                     t.Log(OfService(known[tag], service));
-                return added.Length;
-            }
+                    added++;
+                }
+                return added;
+            },
+            cancellation
         );
 
     /// <summary>Strikes a service out, or with a null reason takes that back.</summary>

@@ -123,7 +123,11 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
         );
         // Counted once the batch is on disk.
         for (var i = 0; i < fates.Length; i++)
+        {
             Count(batch, i, fates[i]);
+            if (fates[i] == ReadingFate.Stored && assets[batch.Readings[i].Tag].RetiredOn is { } on)
+                _tally.NoteRetired(batch.Readings[i].Tag, on);
+        }
     }
 
     private void Count(Batch batch, int i, ReadingFate fate)

@@ -30,6 +30,9 @@ public sealed record SettledValue(
     /// <summary>A second time constant must leave less than this share of what one leaves.</summary>
     private const double WorthASecond = 0.6;
 
+    /// <summary>More samples than these are averaged in blocks first: a second of a run has no more to tell than its mean.</summary>
+    private const int MostFitted = 1000;
+
     private Func<double, double> _curve = _ => double.NaN;
 
     /// <summary>The fitted curve at a minute, °C.</summary>
@@ -41,13 +44,18 @@ public sealed record SettledValue(
     /// <returns>Null with fewer than six samples or no spread in time.</returns>
     public static SettledValue? Of(ReadOnlySpan<double> minutes, ReadOnlySpan<double> celsius)
     {
+        var maximum = double.NegativeInfinity;
+        foreach (var value in celsius)
+            maximum = Math.Max(maximum, value);
+        if (minutes.Length > MostFitted)
+        {
+            minutes = BlockMeans(minutes);
+            celsius = BlockMeans(celsius);
+        }
         if (minutes.Length < 6 || StepResponse.Fit(minutes, celsius) is not { } one)
             return null;
         var tail = minutes.Length * 3 / 4;
         var slope = TheilSen.Fit(minutes[tail..], celsius[tail..])?.Slope ?? 0;
-        var maximum = double.NegativeInfinity;
-        foreach (var value in celsius)
-            maximum = Math.Max(maximum, value);
         // Chips answer in seconds, their cooler in minutes: the chip's jump is left to itself where it spoils the fit.
         if (
             StepResponse.FitTwo(minutes, celsius) is { } two
@@ -55,6 +63,18 @@ public sealed record SettledValue(
         )
             return Of(two.Settled, two.SettledUncertainty, two.SlowTau, two.FastTau, two.At, minutes, slope, maximum);
         return Of(one.Settled, one.SettledUncertainty, one.TimeConstant, null, one.At, minutes, slope, maximum);
+    }
+
+    private static double[] BlockMeans(ReadOnlySpan<double> values)
+    {
+        var size = (values.Length + MostFitted - 1) / MostFitted;
+        var means = new double[(values.Length + size - 1) / size];
+        for (var b = 0; b < means.Length; b++)
+        {
+            var block = values[(b * size)..Math.Min(values.Length, (b + 1) * size)];
+            means[b] = System.Numerics.Tensors.TensorPrimitives.Sum<double>(block) / block.Length;
+        }
+        return means;
     }
 
     private static SettledValue Of(

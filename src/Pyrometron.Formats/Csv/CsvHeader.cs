@@ -5,6 +5,9 @@ namespace Pyrometron.Formats.Csv;
 /// <summary>The header row: which column stands where. A file without its columns is refused whole.</summary>
 internal static class CsvHeader
 {
+    /// <summary>A table with more columns is refused.</summary>
+    private const int MostColumns = 5000;
+
     private static readonly UTF8Encoding Strict = new(false, throwOnInvalidBytes: true);
 
     /// <summary>Reads the header record.</summary>
@@ -13,6 +16,8 @@ internal static class CsvHeader
     {
         if (!records.Read())
             throw Refused($"The file is empty; {what} begins with a header row.");
+        if (records.Count > MostColumns)
+            throw Refused($"The header row has {records.Count} columns; {MostColumns} are the most.");
         var names = new string[records.Count];
         for (var i = 0; i < names.Length; i++)
             names[i] =
@@ -25,7 +30,7 @@ internal static class CsvHeader
             if (!names.Contains(name, StringComparer.Ordinal))
                 throw Refused($"The header row lacks the column '{name}'; {what} needs {string.Join(", ", required.ToArray())}.");
         if (names.Where(n => n.Length > 0).GroupBy(n => n).FirstOrDefault(g => g.Count() > 1) is { } twice)
-            throw Refused($"The header row names the column '{twice.Key}' twice.");
+            throw Refused($"The header row names the column '{(twice.Key.Length > 80 ? twice.Key[..80] : twice.Key)}' twice.");
         return names;
     }
 

@@ -15,6 +15,9 @@ public static class SensorLogCsv
     /// <summary>More samples than these are refused: a run lasts minutes or hours.</summary>
     public const int MostSamples = 100_000;
 
+    /// <summary>More temperatures than these are no machine's.</summary>
+    public const int MostParts = 64;
+
     private static readonly string[] Times = ["minutes", "seconds", "time"];
 
     /// <summary>Reads the whole log.</summary>
@@ -32,6 +35,11 @@ public static class SensorLogCsv
             .ToArray();
         if (parts.Length == 0)
             throw Refused("The header row names no temperature; a sensor log needs a column such as core_c.", 1);
+        if (parts.Length > MostParts)
+            throw Refused(
+                $"The header row names {parts.Length} temperatures; {MostParts} are the most. Leave out those of other machines.",
+                1
+            );
         string[] others = ["ambient_c", "power_w", "clock_mhz", "fan_rpm", "fan_pct"];
         var used = parts.Concat(others.Select(o => Array.IndexOf(names, o)).Where(i => i >= 0)).ToArray();
         var times = new List<double>();

@@ -9,6 +9,9 @@ public readonly record struct ServiceLine(int Line, string Asset, ServiceDone? S
 /// <summary>Reads services CSV: <c>date,asset,level</c>.</summary>
 public static class ServicesCsv
 {
+    /// <summary>The most lines of one file: five services of each of a hundred thousand machines.</summary>
+    public const int MostLines = 500_000;
+
     /// <summary>Reads the file lazily.</summary>
     /// <param name="isKnown">Whether a tag is in the fleet.</param>
     /// <param name="today">Services later than tomorrow are refused.</param>
@@ -22,8 +25,12 @@ public static class ServicesCsv
 
     private static IEnumerable<ServiceLine> Lines(CsvRecords records, string[] names, Func<string, bool> isKnown, DateOnly today)
     {
-        while (records.Read())
-            yield return ReadLine(records, names, isKnown, today);
+        for (var count = 0; records.Read(); count++)
+            yield return count < MostLines
+                ? ReadLine(records, names, isKnown, today)
+                : throw new RefusedInputException(
+                    new InputProblem($"The file has more than {MostLines:#,0} lines; send it in parts.", records.Line)
+                );
     }
 
     private static ServiceLine ReadLine(CsvRecords records, string[] names, Func<string, bool> isKnown, DateOnly today)

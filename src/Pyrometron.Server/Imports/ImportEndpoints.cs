@@ -46,7 +46,7 @@ internal static class ImportEndpoints
         using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
         var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
         var (register, warnings) = FleetDocument.Read(spool.ReadAll(FleetDocument.LongestBytes), today);
-        var change = fleet.Import(Actor.Unnamed, register);
+        var change = fleet.Import(Actor.Unnamed, register, cancellation);
         return new FleetAnswer(change.Created, change.Updated, change.Unchanged, warnings);
     }
 
@@ -95,15 +95,24 @@ internal static class ImportEndpoints
     )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
-        var tags = fleet.All().Select(a => a.Asset.Tag).ToHashSet();
+        var known = fleet.All().ToDictionary(a => a.Asset.Tag, a => a.RetiredOn);
         var tally = new Tally(Math.Clamp(listed ?? 100, 0, MostListed));
         var good = new List<(string, ServiceDone)>();
-        foreach (var line in ServicesCsv.Read(spool.Open(), tags.Contains, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)))
+        foreach (
+            var line in ServicesCsv.Read(spool.Open(), known.ContainsKey, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime))
+        )
+        {
+            cancellation.ThrowIfCancellationRequested();
             if (line.Problem is { } problem)
                 tally.Refuse(line.Line, problem.Column, problem.Message);
             else
+            {
                 good.Add((line.Asset, line.Service!));
-        tally.Accepted = useCases.AddServices(Actor.Unnamed, good);
+                if (known[line.Asset] is { } on)
+                    tally.NoteRetired(line.Asset, on);
+            }
+        }
+        tally.Accepted = useCases.AddServices(Actor.Unnamed, good, cancellation);
         tally.Duplicates = good.Count - tally.Accepted;
         return tally.Answer([]);
     }
