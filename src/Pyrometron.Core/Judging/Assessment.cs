@@ -52,6 +52,9 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>Sudden changes.</summary>
     public IReadOnlyList<StepFinding> Steps { get; init; } = [];
 
+    /// <summary>Its fan, where that stands under a full command: before all else.</summary>
+    public StandingFan? StandingFan { get; init; }
+
     /// <summary>Channels not believed.</summary>
     public IReadOnlyList<SensorFinding> SensorFindings { get; init; } = [];
 

@@ -48,6 +48,9 @@ internal sealed record MachineFacts(
     /// <summary>What it shows now; null where nothing was measured.</summary>
     public Latest? Latest { get; init; }
 
+    /// <summary>Its fan, where that stands under a full command.</summary>
+    public StandingFan? StandingFan { get; init; }
+
     /// <summary>Channels not believed.</summary>
     public IReadOnlyList<SensorFinding> Findings { get; init; } = [];
 
@@ -81,6 +84,10 @@ internal sealed record MachineFacts(
                 .Any(day => UnixDay.Of(r.At) - day is > 0 and < FreshDays)
         );
 
+    /// <summary>When a service last took some of a cause away, or minus infinity.</summary>
+    public static double LastServed(Asset asset, Cause cause) =>
+        asset.Services.Where(s => s.Removed(cause) > 0).Select(s => s.Day).DefaultIfEmpty(double.NegativeInfinity).Max();
+
     /// <summary>What is left of a machine on whose data the calculation failed.</summary>
     public static MachineFacts Failing(Asset asset, DateOnly asOf) =>
         new(asset, asOf, MachineHistory.Empty, 0, [], null) { Failed = true };
@@ -105,14 +112,25 @@ internal sealed record MachineFacts(
                 series.Count > 0 ? series.Day[^1] : double.NegativeInfinity,
                 runs.Count > 0 ? UnixDay.Of(runs[^1].At) : double.NegativeInfinity
             );
-        var facts = new MachineFacts(asset, asOf, history, series.Count, runs, newest) { Findings = channels.Findings };
+        var facts = new MachineFacts(asset, asOf, history, series.Count, runs, newest)
+        {
+            Findings = channels.Findings,
+            StandingFan = Drift.StandingFan.Of(series, LastServed(asset, Cause.Fan)),
+        };
+        var all = channels;
+        // Without its fan it shows nothing of its wear: that is judged by what was read before.
+        if (facts.StandingFan is { } stands && series.Before(stands.FromDay) is { Count: >= LeastReadings } before)
+        {
+            series = before;
+            channels = Channels.Clean(asset, before);
+        }
         var referenceChannels = facts.RunsAlone ? Channels.Clean(asset, RunCells.Merged(asset, series, runs)) : channels;
         if (ReferencePoint.Of(referenceChannels, without.HasFlag(Ablation.Fan)) is not { } reference)
             return facts;
         var ownAir = facts.RunsAlone ? runs.All(r => r.Run.Ambient is not null) : air.Complete(channels);
         var runCells = new RunCells(asset, reference, facts.RunsAlone ? referenceChannels.Series : series, air.At);
         var cells = CellTable.Of(asset, channels, reference, runs, runCells);
-        var latest = Latest.Of(asset, channels, reference.Workload, runs, runCells.AirOf);
+        var latest = Latest.Of(asset, all, reference.Workload, runs, runCells.AirOf);
         var model = WearModel.For(
             asset,
             reference,
@@ -126,7 +144,7 @@ internal sealed record MachineFacts(
         return facts with
         {
             OwnAir = ownAir,
-            AtItsLimit = Latest.StandsAtItsLimit(asset, channels, latest),
+            AtItsLimit = Latest.StandsAtItsLimit(asset, all, latest),
             Latest = latest,
             Model = model,
             Operating = (facts with { Model = model }).IsKnown ? null : SiblingComparison.Raw(asset, latest, reference),

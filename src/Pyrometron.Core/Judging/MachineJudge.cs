@@ -105,8 +105,20 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
                     parts.Max(p => p.PaceKelvinPerDay)
                 ),
         };
-        return Complete(draft);
+        return Complete(WithStandingFan(draft, machine));
     }
+
+    /// <summary>A fan that stands under a full command is what is wrong, now, whatever else there is.</summary>
+    private static Assessment WithStandingFan(Assessment a, MachineFacts machine) =>
+        machine.StandingFan is { } fan
+            ? a with
+            {
+                StandingFan = fan,
+                Urgency = Urgency.Now,
+                Cause = Cause.Fan,
+                Service = ServiceLevel.FanSwap,
+            }
+            : a;
 
     /// <summary>
     /// The judgement of a machine with too little measured: by the calendar where nothing was ever measured, by what people
@@ -132,23 +144,26 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
                 : UrgencyRule.ByIntervalAlone(due, asOf, policy)
             );
         return Complete(
-            new Assessment(asset, asOf, zone, policy)
-            {
-                Urgency = urgency,
-                Service =
-                    symptoms.Count > 0 || machine.AtItsLimit ? ServiceLevel.Inspect
-                    : urgency is Urgency.Soon or Urgency.Next ? due?.Level
-                    : null,
-                AmbientNowC = machine.Latest?.AirC ?? double.NaN,
-                SensorFindings = machine.Findings,
-                ServiceDue = due,
-                MeasuredDay = machine.NewestDay,
-                MeasuredRun = machine.Latest?.Run,
-                Readings = machine.Readings,
-                Runs = machine.Runs.Count,
-                Symptoms = symptoms,
-                Operating = machine.Operating,
-            }
+            WithStandingFan(
+                new Assessment(asset, asOf, zone, policy)
+                {
+                    Urgency = urgency,
+                    Service =
+                        symptoms.Count > 0 || machine.AtItsLimit ? ServiceLevel.Inspect
+                        : urgency is Urgency.Soon or Urgency.Next ? due?.Level
+                        : null,
+                    AmbientNowC = machine.Latest?.AirC ?? double.NaN,
+                    SensorFindings = machine.Findings,
+                    ServiceDue = due,
+                    MeasuredDay = machine.NewestDay,
+                    MeasuredRun = machine.Latest?.Run,
+                    Readings = machine.Readings,
+                    Runs = machine.Runs.Count,
+                    Symptoms = symptoms,
+                    Operating = machine.Operating,
+                },
+                machine
+            )
         );
     }
 

@@ -34,7 +34,7 @@ internal sealed class PartJudge(
 
     private readonly Asset _asset = machine.Asset;
     private readonly double _last = model.LastDay;
-    private readonly FanHealth _fan = FanHealth.Of(model.Cells, LastServed(machine.Asset, Cause.Fan));
+    private readonly FanHealth _fan = FanHealth.Of(model.Cells, MachineFacts.LastServed(machine.Asset, Cause.Fan));
     private readonly UnmeasuredServices _since = new(machine.Asset, model.LastDay, policy.Proven);
     private readonly int[] _now = CellsOfNow(machine.Latest, model);
 
@@ -157,10 +157,6 @@ internal sealed class PartJudge(
                     ),
             ];
 
-    /// <summary>When a service last took some of a cause away, or minus infinity.</summary>
-    private static double LastServed(Asset asset, Cause cause) =>
-        asset.Services.Where(s => s.Removed(cause) > 0).Select(s => s.Day).DefaultIfEmpty(double.NegativeInfinity).Max();
-
     /// <summary>What the fan's lost speed costs a part, K, and what it costs more every day.</summary>
     private (double Kelvin, double PerDay) FanCost(int p)
     {
@@ -181,7 +177,8 @@ internal sealed class PartJudge(
         model.Reference.FanSpeed > 0 ? FanLaw.RelativeResistance(model.Reference.FullSpeed, model.Reference.FanSpeed) : 1;
 
     /// <summary>When anything was renewed on a part: before it other wear was growing.</summary>
-    private double Renewed(int p) => Math.Max(LastServed(_asset, Cause.Dust), LastServed(_asset, _asset.Parts[p].JointCause));
+    private double Renewed(int p) =>
+        Math.Max(MachineFacts.LastServed(_asset, Cause.Dust), MachineFacts.LastServed(_asset, _asset.Parts[p].JointCause));
 
     private Trend? TrendOf(int p)
     {

@@ -4,6 +4,7 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Priority;
+using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Judging;
 
@@ -14,8 +15,17 @@ internal static class Reasons
     public static Message Of(Assessment a) =>
         Message.Join(
             a.Symptoms.Count > 0 ? Reported(a.Symptoms[0]) : JobEnded(a) ?? NotMeasured(a),
-            a.Evidence is null ? TooLittle(a) : ByEvidence(a)
+            a.StandingFan is { } fan ? Stands(fan)
+                : a.Evidence is null ? TooLittle(a)
+                : ByEvidence(a)
         )!;
+
+    private static Message Stands(StandingFan fan) =>
+        Message.Of(
+            "Its fan has stood still under a full command since {day} ({readings}). Take the load off it and change the fan.",
+            Value.Day("day", UnixDay.DateOf(fan.FromDay)),
+            Value.Counted("readings", fan.Readings, "reading")
+        );
 
     /// <summary>Adds what siblings show where there is no history of the machine's own.</summary>
     public static Assessment WithSiblings(Assessment a) =>

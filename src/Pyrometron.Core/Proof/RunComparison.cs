@@ -44,7 +44,7 @@ public static class RunComparison
             if (after.Parts.FirstOrDefault(a => a.Part == b.Part) is { } a)
                 parts.Add(Compare(first, second, b, a, scale, comparable));
         var outcome =
-            !comparable || parts.Count == 0 ? VerdictOutcome.NotComparable
+            !comparable || parts.All(p => p.Outcome == VerdictOutcome.NotComparable) ? VerdictOutcome.NotComparable
             : parts.Any(p => p.Outcome == VerdictOutcome.Worse) ? VerdictOutcome.Worse
             : parts.Any(p => p.Outcome == VerdictOutcome.Improved) ? VerdictOutcome.Improved
             : VerdictOutcome.NoChange;
@@ -83,7 +83,8 @@ public static class RunComparison
         );
         var u = Math.Sqrt(first * first + second * second + (known ? Math.Pow(riseAfter * scale.Sigma, 2) : 0));
         var outcome =
-            !comparable ? VerdictOutcome.NotComparable
+            !comparable || RunConditions.IsBelowAir(before, b) || RunConditions.IsBelowAir(after, a)
+                ? VerdictOutcome.NotComparable
             : change > Coverage * u ? VerdictOutcome.Worse
             : change < -Coverage * u && !after.Throttled && after.FailedAfterMinutes is null ? VerdictOutcome.Improved
             : VerdictOutcome.NoChange;

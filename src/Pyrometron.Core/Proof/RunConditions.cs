@@ -31,6 +31,19 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
     /// <summary>Below this a loaded machine has not shown its peak, minutes (common practice, no source).</summary>
     private const double SettledMinutes = 15;
 
+    /// <summary>
+    /// Rises are brought over no more than a factor of two in heat. Heat is proportional as long as the cooler is the same; but
+    /// what besides the load warms a machine, and what a joint's resistance does with temperature, adds about a tenth of the
+    /// step, and beyond a factor of two that is more than most services win. Common practice, no source.
+    /// </summary>
+    private const double MostPowerRatio = 2;
+
+    /// <summary>
+    /// Nor over more than a factor of two in speed: the law of the fan holds for turbulent flow, and below half its speed a fan
+    /// leaves that (Incropera &amp; DeWitt, ch. 7; the factor itself is common practice, no source).
+    /// </summary>
+    private const double MostSpeedRatio = 2;
+
     private double _power = 1,
         _flow;
 
@@ -47,7 +60,7 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
             );
         CheckAir();
         CheckLength();
-        CheckPower();
+        var nearPower = CheckPower();
         var sameSettings = CheckSettings();
         if (
             before.Position is { Length: > 0 } stood
@@ -61,6 +74,8 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
                 Value.Text("after", stands)
             );
         var sameFan = CheckFan(before.Fan, after.Fan);
+        CheckBelowAir(before, "before");
+        CheckBelowAir(after, "after");
         if (after.FailedAfterMinutes is { } failed)
             Say(
                 "failed",
@@ -71,7 +86,7 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
             Say("throttled", "It throttled in the after-run: cooler or not, that is no cure.");
         else if (before.Throttled)
             Say("throttled", "It throttled before: the true gain is larger than the figure.");
-        return (sameLoad && sameSettings && sameFan, new RunScale(_power, _flow));
+        return (sameLoad && nearPower && sameSettings && sameFan, new RunScale(_power, _flow));
     }
 
     private void CheckAir()
@@ -96,6 +111,23 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
         );
     }
 
+    /// <summary>Whether a part was read below the air that cools it: then its sensor or the air is wrong.</summary>
+    public static bool IsBelowAir(Run run, RunPart part) => run.Ambient is { } air && part.Celsius.Value < air.Value;
+
+    private void CheckBelowAir(Run run, string when)
+    {
+        foreach (var part in run.Parts.Where(p => IsBelowAir(run, p)))
+            Say(
+                "below-air",
+                when == "before"
+                    ? "{part} read {celsius} before, below the air of {air}: its sensor or the air is wrong, and it is left out."
+                    : "{part} read {celsius} after, below the air of {air}: its sensor or the air is wrong, and it is left out.",
+                Value.PartFirst("part", part.Part),
+                Value.Celsius("celsius", part.Celsius.Value),
+                Value.Celsius("air", run.Ambient!.Value.Value)
+            );
+    }
+
     private void CheckLength()
     {
         if (Math.Abs(after.Minutes - before.Minutes) > DurationDiffersShare * before.Minutes)
@@ -115,27 +147,36 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
             );
     }
 
-    private void CheckPower()
+    /// <returns>Whether the heat was alike, or near enough to be brought to the same.</returns>
+    private bool CheckPower()
     {
-        if (before.PowerWatts is not > 0 || after.PowerWatts is not > 0)
-            return;
-        var ratio = after.PowerWatts.Value / before.PowerWatts.Value;
-        if (Math.Abs(ratio - 1) <= PowerDiffersShare)
-            return;
-        _power = 1 / ratio;
+        if (before.PowerWatts is not { } then || after.PowerWatts is not { } now || then == now)
+            return true;
+        var near = then > 0 && now > 0 && Ratio(then, now) <= MostPowerRatio;
+        if (near && Math.Abs(now / then - 1) <= PowerDiffersShare)
+            return true;
+        if (near)
+            _power = then / now;
         Say(
             "power-differs",
-            "{before} before, {after} after; the rise is brought to the first, heat being proportional.",
-            Value.Watt("before", before.PowerWatts.Value),
-            Value.Watt("after", after.PowerWatts.Value)
+            near
+                ? "{before} before, {after} after; the rise is brought to the first, heat being proportional."
+                : "{before} before, {after} after: too far apart to bring one to the other. Run both at the same heat.",
+            Value.Watt("before", then),
+            Value.Watt("after", now)
         );
+        return near;
     }
+
+    private static double Ratio(double a, double b) => Math.Max(a / b, b / a);
 
     private bool CheckSettings()
     {
         if (before.Settings == after.Settings)
             return true;
-        var measured = before.PowerWatts is > 0 && after.PowerWatts is > 0;
+        // Power so far apart is told already, and nothing stands in for it.
+        var measured =
+            before.PowerWatts is > 0 and var then && after.PowerWatts is > 0 and var now && Ratio(then, now) <= MostPowerRatio;
         Say(
             "settings-differ",
             measured
@@ -149,22 +190,19 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
 
     private bool CheckFan(RunFan then, RunFan now)
     {
-        var (rpmThen, rpmNow) = (then.Rpm, now.Rpm);
-        var bothRpm = rpmThen is > 0 && rpmNow is > 0;
+        if ((then.Rpm == 0) != (now.Rpm == 0) && then.Rpm is not null && now.Rpm is not null)
+            return FromStanding(then, now);
+        var bothRpm = then.Rpm is > 0 && now.Rpm is > 0;
         if (then.Mode == FanMode.Auto && now.Mode == FanMode.Auto)
         {
             Say(
                 "fan-not-fixed",
                 "The fan was automatic in both runs: part of a gain may show as less speed at the same temperature."
             );
-            if (bothRpm && Math.Abs(rpmNow!.Value / rpmThen!.Value - 1) > SpeedDiffersShare)
-                _flow = FanLaw.RelativeResistance(rpmThen.Value, rpmNow.Value) - 1;
-            return true;
+            return !bothRpm || BringToSpeed(then.Rpm!.Value, now.Rpm!.Value);
         }
         if (then.Mode != now.Mode)
         {
-            if (bothRpm)
-                _flow = FanLaw.RelativeResistance(rpmThen!.Value, rpmNow!.Value) - 1;
             Say(
                 "fan-differs",
                 (bothRpm, then.Mode) switch
@@ -176,20 +214,53 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
                     _ => "The fan was fixed before and automatic after: fix it alike and run again.",
                 }
             );
-            return bothRpm;
+            return bothRpm && BringToSpeed(then.Rpm!.Value, now.Rpm!.Value);
         }
-        var (speedThen, speedNow) = bothRpm ? (rpmThen, rpmNow) : (then.Percent, now.Percent);
-        if (speedThen is > 0 && speedNow is > 0 && Math.Abs(speedNow.Value / speedThen.Value - 1) > SpeedDiffersShare)
+        var (speedThen, speedNow) = bothRpm ? (then.Rpm, now.Rpm) : (then.Percent, now.Percent);
+        if (speedThen is not > 0 || speedNow is not > 0 || Math.Abs(speedNow.Value / speedThen.Value - 1) <= SpeedDiffersShare)
+            return true;
+        Say(
+            "fan-differs",
+            "The fan ran at {before} before and {after} after; the rises are brought to the first speed.",
+            Value.Figure("before", speedThen.Value, "0"),
+            Value.Figure("after", speedNow.Value, "0")
+        );
+        return BringToSpeed(speedThen.Value, speedNow.Value);
+    }
+
+    /// <summary>Brings the after-run to the speed of the before-run, where that is near enough.</summary>
+    private bool BringToSpeed(double then, double now)
+    {
+        if (Math.Abs(now / then - 1) <= SpeedDiffersShare)
+            return true;
+        if (Ratio(then, now) > MostSpeedRatio)
         {
-            _flow = FanLaw.RelativeResistance(speedThen.Value, speedNow.Value) - 1;
             Say(
                 "fan-differs",
-                "The fan ran at {before} before and {after} after; the rises are brought to the first speed.",
-                Value.Figure("before", speedThen.Value, "0"),
-                Value.Figure("after", speedNow.Value, "0")
+                "{before} and {after} are too far apart to bring one to the other. Run both at the same speed.",
+                Value.Figure("before", then, "0"),
+                Value.Figure("after", now, "0")
             );
+            return false;
         }
+        _flow = FanLaw.RelativeResistance(then, now) - 1;
         return true;
+    }
+
+    /// <summary>
+    /// A fan that reads no turns in one run stood still, or is not read: nothing is brought from or to that. Runs at the same
+    /// fixed command are compared as they are, since that is what its change won.
+    /// </summary>
+    private bool FromStanding(RunFan then, RunFan now)
+    {
+        var sameCommand = then.Mode == FanMode.Fixed && now.Mode == FanMode.Fixed && then.Percent is { } p && p == now.Percent;
+        Say(
+            "fan-differs",
+            then.Rpm == 0
+                ? "The fan read no turns before: it stood, or is not read. Nothing is brought to another speed."
+                : "The fan read no turns after: it stands, or is not read. Look at it before this is called a result."
+        );
+        return sameCommand;
     }
 
     private void Say(string code, string template, params ReadOnlySpan<MessageValue> values) =>

@@ -30,7 +30,9 @@ public sealed record SettledValue(
     /// <summary>A second time constant must leave less than this share of what one leaves.</summary>
     private const double WorthASecond = 0.6;
 
-    /// <summary>More samples than these are averaged in blocks first: a second of a run has no more to tell than its mean.</summary>
+    /// <summary>
+    /// More samples than these are averaged in blocks first: a second of a run has no more to tell than its mean.
+    /// </summary>
     private const int MostFitted = 1000;
 
     private Func<double, double> _curve = _ => double.NaN;

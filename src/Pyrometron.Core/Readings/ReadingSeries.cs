@@ -86,6 +86,13 @@ public sealed class ReadingSeries
         return from <= 0 ? this : Slice(from, Count - from);
     }
 
+    /// <summary>The readings before a day (excluded).</summary>
+    public ReadingSeries Before(double day)
+    {
+        var until = Array.FindIndex(Day, d => d >= day);
+        return until < 0 ? this : Slice(0, until);
+    }
+
     private ReadingSeries Slice(int from, int count)
     {
         var slice = new ReadingSeries(0, Parts.Length)
