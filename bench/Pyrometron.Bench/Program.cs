@@ -14,6 +14,11 @@ return args switch
         folder,
         count
     ),
+    ["fuzz", var first, var requests]
+        when int.TryParse(first, out var seed) && int.TryParse(requests, out var count) && count > 0 => FuzzCommand.Run(
+        seed,
+        count
+    ),
     _ => Usage(),
 };
 
@@ -24,5 +29,8 @@ static int Usage()
     Console.Error.WriteLine("       invent SEED N    the same on N fleets invented from SEED on, which nobody has looked at");
     Console.Error.WriteLine("       speed FOLDER     how fast import, judgement, trend and queue are, on a trial fleet");
     Console.Error.WriteLine("       large FOLDER N   how long, and in how much memory, N machines are judged from a database");
+    Console.Error.WriteLine(
+        "       fuzz SEED N      N requests made by chance against a server: no fault, bounded memory, nothing hangs"
+    );
     return 2;
 }

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Messages;
 using Pyrometron.Formats.Csv;
@@ -9,6 +10,11 @@ using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Bench;
+
+/// <summary>How often a predicted cause was found on opening.</summary>
+/// <param name="Says">In a sentence; null with too few jobs.</param>
+/// <param name="Message">The same as template and values.</param>
+public sealed record AgreementAnswer(Cause Predicted, int Jobs, int Right, string? Says, Message? Message);
 
 /// <summary>A line of the log book.</summary>
 /// <param name="Says">In words.</param>
@@ -111,7 +117,14 @@ internal static class LogBookEndpoints
             "/changes",
             (long? after, int? limit, ChangeStore log) => Changes(log, after ?? 0, Math.Clamp(limit ?? 100, 1, MostAtOnce))
         );
-        group.MapGet("/findings/agreement", (JobStore jobs) => TrackRecord.Of(jobs.PredictedAndFound()));
+        group.MapGet(
+            "/findings/agreement",
+            (JobStore jobs) =>
+                TrackRecord
+                    .Of(jobs.PredictedAndFound())
+                    .Select(r => new AgreementAnswer(r.Predicted, r.Jobs, r.Right, r.Says?.ToString(), r.Says))
+                    .ToArray()
+        );
     }
 
     /// <summary>What of the log book is asked for.</summary>

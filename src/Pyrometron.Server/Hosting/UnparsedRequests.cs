@@ -12,8 +12,10 @@ namespace Pyrometron.Server.Hosting;
 /// </summary>
 internal static class UnparsedRequests
 {
-    private static readonly byte[] Empty = "HTTP/1.1 400 Bad Request\r\nContent-Length: 0\r\n"u8.ToArray();
-    private static readonly byte[] Described = Describe();
+    /// <summary>How such an answer goes on after its first line.</summary>
+    private static readonly byte[] NoBody = "\r\nContent-Length: 0\r\nConnection: close\r\n"u8.ToArray();
+
+    private const int LongestFirstLine = 64;
 
     /// <summary>Wraps a connection.</summary>
     public static async Task OnConnection(ConnectionContext connection, ConnectionDelegate next)
@@ -44,8 +46,8 @@ internal static class UnparsedRequests
             {
                 var read = await answers.ReadAsync();
                 var buffer = read.Buffer;
-                if (buffer.Length >= Empty.Length && buffer.Slice(0, Empty.Length).ToArray().AsSpan().SequenceEqual(Empty))
-                    output.Write(Described);
+                if (FirstLineWithoutBody(buffer) is { } line)
+                    output.Write(Describe(line));
                 else
                     foreach (var segment in buffer)
                         output.Write(segment.Span);
@@ -61,18 +63,31 @@ internal static class UnparsedRequests
         }
     }
 
-    private static byte[] Describe()
+    /// <summary>The first line of an answer "4xx" without a body, such as <c>HTTP/1.1 414 URI Too Long</c>; else null.</summary>
+    private static string? FirstLineWithoutBody(ReadOnlySequence<byte> answer)
+    {
+        Span<byte> start = stackalloc byte[LongestFirstLine + NoBody.Length];
+        var length = (int)Math.Min(start.Length, answer.Length);
+        answer.Slice(0, length).CopyTo(start);
+        start = start[..length];
+        var end = start.IndexOf("\r\n"u8);
+        return start.StartsWith("HTTP/1.1 4"u8) && end > 0 && start[end..].StartsWith(NoBody)
+            ? Encoding.ASCII.GetString(start[..end])
+            : null;
+    }
+
+    private static byte[] Describe(string firstLine)
     {
         var body = JsonSerializer.Serialize(
             new
             {
-                title = "The request cannot be read",
-                status = 400,
+                title = firstLine[13..],
+                status = int.Parse(firstLine.AsSpan(9, 3), System.Globalization.CultureInfo.InvariantCulture),
                 detail = "The address or a header of the request is not as HTTP wants it.",
             }
         );
         return Encoding.ASCII.GetBytes(
-            $"HTTP/1.1 400 Bad Request\r\nContent-Type: application/problem+json\r\nContent-Length: {body.Length}\r\nConnection: close\r\n\r\n{body}"
+            $"{firstLine}\r\nContent-Type: application/problem+json\r\nContent-Length: {body.Length}\r\nConnection: close\r\n\r\n{body}"
         );
     }
 }

@@ -6,7 +6,9 @@ namespace Pyrometron.Core.Tests.Judging;
 /// <summary>A fan that stands under a full command: the fan, now, and no wear of joints.</summary>
 public class StandingFanTests
 {
-    /// <summary>A sound card under full command whose fan stands on its last days, all parts thirty kelvin warmer for it.</summary>
+    /// <summary>
+    /// A sound card under full command whose fan stands on its last days, all parts thirty kelvin warmer for it.
+    /// </summary>
     private static Hall With(double days, double command = 100, ServiceDone[]? services = null, double rpm = 0)
     {
         var hall = new Hall().WithHealthy(5).With("X", [], services);

@@ -6,7 +6,9 @@ using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Tests.Proof;
 
-/// <summary>Runs that no machine makes, and those that only a broken one does: nothing is scaled further than the method bears.</summary>
+/// <summary>
+/// Runs that no machine makes, and those that only a broken one does: nothing is scaled further than the method bears.
+/// </summary>
 public class EdgeOfPhysicsTests
 {
     private static Run Of(
@@ -92,7 +94,9 @@ public class EdgeOfPhysicsTests
         );
     }
 
-    /// <summary>Whatever two runs say: finite figures, and no rise scaled by more than two in heat and by what two in speed make of it.</summary>
+    /// <summary>
+    /// Whatever two runs say: finite figures, and no rise scaled by more than two in heat and by what two in speed make of it.
+    /// </summary>
     [Fact]
     public void Nothing_is_scaled_beyond_what_the_method_bears() =>
         Gen.Select(
