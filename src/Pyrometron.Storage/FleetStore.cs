@@ -1,6 +1,7 @@
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Units;
+using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
 
@@ -27,14 +28,21 @@ public sealed record AssetChange(DateTimeOffset MadeAt, string Field, string? Be
 public sealed class FleetStore(Database database)
 {
     /// <summary>Takes a whole fleet document, or nothing of it. Sending the same one again changes nothing.</summary>
-    public static FleetChange Import(Transaction t, Register register, CancellationToken cancellation = default)
+    /// <param name="import">The import that what is created belongs to; null for none that can be undone.</param>
+    public static FleetChange Import(
+        Transaction t,
+        Register register,
+        long? import = null,
+        CancellationToken cancellation = default
+    )
     {
         var connection = t.Connection;
         var changes = new List<MachineChange>();
+        var sites = Sites(connection);
         foreach (var site in register.Sites)
-            SaveSite(connection, site);
+            SaveSite(connection, site, import);
         var before = All(connection).ToDictionary(a => a.Asset.Tag);
-        var (created, updated) = (0, 0);
+        var (created, updated) = (0, new List<StoredAsset>());
         foreach (var asset in register.Assets)
         {
             cancellation.ThrowIfCancellationRequested();
@@ -44,11 +52,24 @@ public sealed class FleetStore(Database database)
             else if (Same(known.Asset, asset))
                 continue;
             else
-                updated++;
-            changes.AddRange(Save(t, asset, known));
+                updated.Add(known);
+            changes.AddRange(Save(t, asset, known, import));
         }
-        return new FleetChange(created, updated, register.Assets.Count - created - updated, changes);
+        if (import is { } id)
+        {
+            ImportStore.Add(t, id, created, updated.Count, updated.Select(a => a.Id));
+            connection.Execute(
+                "UPDATE import SET form = $form, before = $before WHERE id = $id",
+                ("$form", FleetBeforeRecord.Form),
+                ("$before", StoredJson.Write(FleetBeforeRecord.Of(sites, updated.Select(a => a.Asset), register))),
+                ("$id", id)
+            );
+        }
+        return new FleetChange(created, updated.Count, register.Assets.Count - created - updated.Count, changes);
     }
+
+    /// <summary>Puts a machine's data back as it was; its services and readings stay.</summary>
+    internal static void Restore(Transaction t, Asset asset) => Save(t, asset, Find(t, asset.Tag)!, null);
 
     /// <summary>The register as it stands, in document order; retired machines are part of it only on request.</summary>
     public Register Register(bool withRetired = true) =>
@@ -77,7 +98,7 @@ public sealed class FleetStore(Database database)
 
     /// <summary>Saves a machine's edited data; what changed is kept in its history.</summary>
     public static IReadOnlyList<MachineChange> Update(Transaction t, StoredAsset known, Asset asset) =>
-        Same(known.Asset, asset) ? [] : Save(t, asset, known);
+        Same(known.Asset, asset) ? [] : Save(t, asset, known, null);
 
     /// <summary>Takes a machine out of use; its history stays. A null day puts it back.</summary>
     public static MachineChange Retire(Transaction t, StoredAsset known, DateOnly? on, string? reason)
@@ -112,21 +133,23 @@ public sealed class FleetStore(Database database)
         && known.Parts.SequenceEqual(asset.Parts)
         && asset.Services.All(s => known.Services.Any(s.IsSameAs));
 
-    private static void SaveSite(SqliteConnection connection, Site site)
+    private static void SaveSite(SqliteConnection connection, Site site, long? import)
     {
         var id = connection.Scalar(
             """
-            INSERT INTO site (code, name, altitude_m) VALUES ($code, $name, $altitude)
+            INSERT INTO site (code, name, altitude_m, import_id) VALUES ($code, $name, $altitude, $import)
             ON CONFLICT (code) DO UPDATE SET name = excluded.name, altitude_m = excluded.altitude_m RETURNING id
             """,
             ("$code", site.Code),
             ("$name", site.Name),
-            ("$altitude", site.AltitudeMetres)
+            ("$altitude", site.AltitudeMetres),
+            ("$import", import)
         );
         foreach (var zone in site.Zones)
             connection.Execute(
                 """
-                INSERT INTO zone (site_id, code, name, dust, design_ambient_c) VALUES ($site, $code, $name, $dust, $ambient)
+                INSERT INTO zone (site_id, code, name, dust, design_ambient_c, import_id)
+                VALUES ($site, $code, $name, $dust, $ambient, $import)
                 ON CONFLICT (code) DO UPDATE SET site_id = excluded.site_id, name = excluded.name, dust = excluded.dust,
                     design_ambient_c = excluded.design_ambient_c
                 """,
@@ -134,18 +157,19 @@ public sealed class FleetStore(Database database)
                 ("$code", zone.Code),
                 ("$name", zone.Name),
                 ("$dust", Words.Of(zone.Dust)),
-                ("$ambient", zone.DesignAmbient.Value)
+                ("$ambient", zone.DesignAmbient.Value),
+                ("$import", import)
             );
     }
 
-    private static List<MachineChange> Save(Transaction t, Asset asset, StoredAsset? known)
+    private static List<MachineChange> Save(Transaction t, Asset asset, StoredAsset? known, long? import)
     {
         var connection = t.Connection;
         var id = (long)
             connection.Scalar(
                 """
-                INSERT INTO asset (tag, kind, model, zone_id, host_tag, duty_hours, in_service_since, warranty_until)
-                VALUES ($tag, $kind, $model, (SELECT id FROM zone WHERE code = $zone), $host, $hours, $since, $warranty)
+                INSERT INTO asset (tag, kind, model, zone_id, host_tag, duty_hours, in_service_since, warranty_until, import_id)
+                VALUES ($tag, $kind, $model, (SELECT id FROM zone WHERE code = $zone), $host, $hours, $since, $warranty, $import)
                 ON CONFLICT (tag) DO UPDATE SET kind = excluded.kind, model = excluded.model, zone_id = excluded.zone_id,
                     host_tag = excluded.host_tag, duty_hours = excluded.duty_hours, in_service_since = excluded.in_service_since,
                     warranty_until = excluded.warranty_until
@@ -158,34 +182,13 @@ public sealed class FleetStore(Database database)
                 ("$host", asset.HostTag),
                 ("$hours", asset.DutyHoursPerDay),
                 ("$since", Sql.Text(asset.InServiceSince)),
-                ("$warranty", asset.WarrantyUntil is { } day ? Sql.Text(day) : null)
+                ("$warranty", asset.WarrantyUntil is { } day ? Sql.Text(day) : null),
+                ("$import", import)
             )!;
-        SaveParts(connection, id, asset.Parts);
+        PartSlots.Save(t, id, asset.Parts);
         foreach (var service in asset.Services)
-            ServiceStore.Add(t, id, service);
+            ServiceStore.Add(t, id, service, import);
         return known is null ? [] : [.. Differences(known.Asset, asset).Select(d => Note(t, id, d.Field, d.Before, d.After))];
-    }
-
-    /// <summary>
-    /// Slots are for good: a part that has gone keeps its own, so that its readings are not taken for another's.
-    /// </summary>
-    private static void SaveParts(SqliteConnection connection, long id, IReadOnlyList<Part> parts)
-    {
-        connection.Execute("UPDATE part SET position = NULL WHERE asset_id = $id", ("$id", id));
-        for (var position = 0; position < parts.Count; position++)
-            connection.Execute(
-                """
-                INSERT INTO part (asset_id, slot, position, name, limit_c, joint)
-                VALUES ($id, (SELECT coalesce(max(slot) + 1, 0) FROM part WHERE asset_id = $id), $position, $name, $limit, $joint)
-                ON CONFLICT (asset_id, name) DO UPDATE SET position = excluded.position, limit_c = excluded.limit_c,
-                    joint = excluded.joint
-                """,
-                ("$id", id),
-                ("$position", position),
-                ("$name", parts[position].Name),
-                ("$limit", parts[position].Limit.Value),
-                ("$joint", Words.Of(parts[position].Joint))
-            );
     }
 
     private static MachineChange Note(Transaction t, long id, string field, string? before, string? after)

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Readings;
 
@@ -21,7 +22,8 @@ internal sealed class ReadingInsert : IDisposable
     public ReadingInsert(
         SqliteConnection connection,
         IReadOnlyList<(string Tag, Reading Reading)> batch,
-        IReadOnlyDictionary<string, StoredAsset> assets
+        IReadOnlyDictionary<string, StoredAsset> assets,
+        long? import
     )
     {
         _numbers =
@@ -44,7 +46,8 @@ internal sealed class ReadingInsert : IDisposable
             .. Enumerable.Range(0, slots).Select(slot => $"p{slot}_c"),
         ];
         _command = connection.Command(
-            $"INSERT INTO reading ({string.Join(", ", columns)}) VALUES ({string.Join(", ", columns.Select((_, c) => $"$c{c}"))}) ON CONFLICT DO NOTHING"
+            // The import is the same for all: a constant of the statement, and nothing to bind.
+            $"INSERT INTO reading ({string.Join(", ", columns)}, import_id) VALUES ({string.Join(", ", columns.Select((_, c) => $"$c{c}"))}, {import?.ToString(CultureInfo.InvariantCulture) ?? "NULL"}) ON CONFLICT DO NOTHING"
         );
         _parameters =
         [

@@ -38,18 +38,20 @@ public sealed class ReadingStore(Database database)
     /// <summary>Writes readings; call it with a batch of a few thousand.</summary>
     /// <param name="assets">The machines by tag.</param>
     /// <param name="fate">Told for each reading, in order.</param>
+    /// <param name="import">The import that brings them, or null.</param>
     public static void Add(
         Transaction t,
         IReadOnlyList<(string Tag, Reading Reading)> batch,
         IReadOnlyDictionary<string, StoredAsset> assets,
-        Action<int, ReadingFate> fate
+        Action<int, ReadingFate> fate,
+        long? import = null
     )
     {
         if (batch.Count == 0)
             return;
         var connection = t.Connection;
         var labels = connection.Query("SELECT text, id FROM label", r => (r.GetString(0), r.GetInt64(1))).ToDictionary();
-        using var insert = new ReadingInsert(connection, batch, assets);
+        using var insert = new ReadingInsert(connection, batch, assets, import);
         for (var i = 0; i < batch.Count; i++)
         {
             var (tag, reading) = batch[i];
@@ -223,7 +225,9 @@ public sealed class ReadingStore(Database database)
                     "fan_pct" => reading with { FanPct = before },
                     "clock_mhz" => reading with { ClockMhz = before },
                     "throttled" => reading with { Throttled = before },
-                    _ => reading with { Score = before },
+                    "score" => reading with { Score = before },
+                    // Of a part that has gone since.
+                    _ => reading,
                 };
         }
         return reading;

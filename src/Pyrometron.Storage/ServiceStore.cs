@@ -16,17 +16,19 @@ public sealed class ServiceStore(Database database)
     private const string Columns = "s.date, s.level, s.job_id, s.proven, s.record";
 
     /// <summary>Adds a service unless the same one is known.</summary>
+    /// <param name="import">The import that brought it, or null.</param>
     /// <returns>Whether it was new.</returns>
-    public static bool Add(Transaction t, long assetId, ServiceDone service)
+    public static bool Add(Transaction t, long assetId, ServiceDone service, long? import = null)
     {
         var record = ServiceRecord.Of(service);
         return t.Execute(
-                "INSERT INTO service (asset_id, date, level, form, record) VALUES ($asset, $date, $level, $form, $record) ON CONFLICT DO NOTHING",
+                "INSERT INTO service (asset_id, date, level, form, record, import_id) VALUES ($asset, $date, $level, $form, $record, $import) ON CONFLICT DO NOTHING",
                 ("$asset", assetId),
                 ("$date", Sql.Text(service.Date)),
                 ("$level", Words.Of(service.Level)),
                 ("$form", record is null ? null : ServiceRecord.Form),
-                ("$record", record is null ? null : StoredJson.Write(record))
+                ("$record", record is null ? null : StoredJson.Write(record)),
+                ("$import", import)
             ) > 0;
     }
 

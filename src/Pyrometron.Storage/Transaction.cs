@@ -77,6 +77,18 @@ public sealed class Transaction : IDisposable
     /// <summary>The instant of the whole use case.</summary>
     public DateTimeOffset Now { get; }
 
+    /// <summary>The number of who is at work.</summary>
+    internal long ActorId =>
+        _actorId ??= (long)
+            Connection.Scalar(
+                """
+                INSERT INTO actor (kind, name) VALUES ($kind, $name)
+                ON CONFLICT (kind, name) DO UPDATE SET name = excluded.name RETURNING id
+                """,
+                ("$kind", Words.Of(Actor.Kind)),
+                ("$name", Actor.Name)
+            )!;
+
     /// <summary>Whether anything was logged.</summary>
     public bool HasChanges { get; private set; }
 
@@ -106,15 +118,6 @@ public sealed class Transaction : IDisposable
     public void Log(Change change)
     {
         HasChanges = true;
-        _actorId ??= (long)
-            Connection.Scalar(
-                """
-                INSERT INTO actor (kind, name) VALUES ($kind, $name)
-                ON CONFLICT (kind, name) DO UPDATE SET name = excluded.name RETURNING id
-                """,
-                ("$kind", Words.Of(Actor.Kind)),
-                ("$name", Actor.Name)
-            )!;
         var (last, lastHash) =
             _last
             ?? Connection
@@ -124,7 +127,7 @@ public sealed class Transaction : IDisposable
             last + 1,
             Sql.Text(change.At ?? Now),
             Sql.Text(Now),
-            _actorId.Value,
+            ActorId,
             change.Kind,
             change.Asset,
             change.Job,

@@ -170,7 +170,7 @@ public class StoresTests
         var key = Guid.NewGuid();
         t.Write(w => PhotoStore.Keep(w, id, new(key, 4, 3, [1, 2], [3])));
         t.Write(w => PhotoStore.Keep(w, id, new(key, 4, 3, [9, 9], [9])));
-        Assert.Equal([1, 2], photos.Find(key, small: false)!);
+        Assert.Equal([9, 9], photos.Find(key, small: false)!);
         Assert.False(t.Write(w => PhotoStore.Has(w, key, id + 1)));
         bool Keep(ModelNotes written, int seen) => t.Write(w => NotesStore.Keep(w, written, seen));
         var empty = ModelNotes.Empty("Sorrel");
@@ -179,5 +179,29 @@ public class StoresTests
         Assert.True(Keep(empty with { Traps = ["sealed with clips"] }, 1));
         Assert.Equal((2, "sealed with clips"), (notes.Find("Sorrel").Version, notes.Find("Sorrel").Notes.Traps.Single()));
         Assert.Equal(("Sorrel", true), notes.Models().Where(m => m.Noted).Select(m => (m.Model, m.Noted)).Single());
+    }
+
+    /// <summary>
+    /// Twelve slots, and a thirteenth name: a part that was renamed frees its place. Its readings are nobody else's, and are
+    /// there again when it comes back.
+    /// </summary>
+    [Fact]
+    public void A_part_that_was_renamed_frees_its_slot_and_keeps_its_readings()
+    {
+        static Part[] Named(params int[] numbers) => [.. numbers.Select(n => new Part($"p{n}", new(90), JointMaterial.Paste))];
+        using var t = new TemporaryDatabase();
+        int[] first = [.. Enumerable.Range(0, 12)];
+        t.Import(TemporaryDatabase.Register(Named(first)));
+        t.Send("GC-1", TemporaryDatabase.Reading(0, [.. first.Select(n => 50.0 + n)]));
+        for (var n = 12; n < 40; n++)
+        {
+            t.Import(TemporaryDatabase.Register(Named([n, .. first.Skip(1)])));
+            var stored = t.Fleet.Find("GC-1")!;
+            Assert.Equal(12, stored.Slots.Distinct().Count());
+            Assert.True(double.IsNaN(t.Readings.Newest(stored, 1)[0].Reading.PartsC[0]));
+            Assert.Equal(51, t.Readings.Newest(stored, 1)[0].Reading.PartsC[1]);
+        }
+        t.Import(TemporaryDatabase.Register(Named(first)));
+        Assert.Equal(first.Select(n => 50.0 + n), t.Readings.Newest(t.Fleet.Find("GC-1")!, 1)[0].Reading.PartsC);
     }
 }

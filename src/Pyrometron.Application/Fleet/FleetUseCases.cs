@@ -22,7 +22,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
             Now,
             t =>
             {
-                var change = FleetStore.Import(t, register, cancellation);
+                var change = FleetStore.Import(t, register, ImportStore.Begin(t, ImportKind.Fleet), cancellation);
                 foreach (var field in change.Changes)
                     t.Log(Of(field));
                 t.Log(
@@ -134,15 +134,18 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
             t =>
             {
                 var known = FleetStore.All(t).ToDictionary(a => a.Asset.Tag, a => a.Id);
-                var added = 0;
+                var import = ImportStore.Begin(t, ImportKind.Services);
+                var (added, touched) = (0, new HashSet<long>());
                 foreach (var (tag, service) in services)
                 {
                     cancellation.ThrowIfCancellationRequested();
-                    if (!ServiceStore.Add(t, known[tag], service))
+                    if (!ServiceStore.Add(t, known[tag], service, import))
                         continue;
                     t.Log(OfService(known[tag], service));
+                    touched.Add(known[tag]);
                     added++;
                 }
+                ImportStore.Add(t, import, added, 0, touched);
                 return added;
             },
             cancellation

@@ -16,6 +16,9 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
     private const int BatchLines = 10_000,
         BatchesAhead = 2;
 
+    /// <summary>The import that all batches belong to; null before the first.</summary>
+    private long? _import;
+
     private readonly Tally _tally = new(mostListed);
 
     private sealed record Batch(
@@ -96,17 +99,20 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
         if (batch.Readings.Count == 0)
             return;
         var fates = new ReadingFate[batch.Readings.Count];
-        database.Write<object?>(
+        _import = database.Write<long?>(
             actor,
             now,
             t =>
             {
-                ReadingStore.Add(t, batch.Readings, assets, (i, fate) => fates[i] = fate);
+                var import = _import ?? ImportStore.Begin(t, ImportKind.Readings);
+                ReadingStore.Add(t, batch.Readings, assets, (i, fate) => fates[i] = fate, import);
                 var stored = fates
                     .Select((fate, i) => (fate, batch.Readings[i].Tag))
                     .Where(f => f.fate == ReadingFate.Stored)
                     .Select(f => f.Tag)
                     .ToHashSet();
+                var touched = stored.Select(tag => assets[tag].Id).ToArray();
+                ImportStore.Add(t, import, fates.Count(fate => fate == ReadingFate.Stored), 0, touched);
                 if (stored.Count > 0)
                     t.Log(
                         new Change(
@@ -114,10 +120,10 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
                             Message.Of("Readings imported: {lines}", Value.Counted("lines", batch.Readings.Count, "line"))
                         )
                         {
-                            Touches = [.. stored.Select(tag => assets[tag].Id)],
+                            Touches = touched,
                         }
                     );
-                return null;
+                return import;
             },
             cancellation
         );

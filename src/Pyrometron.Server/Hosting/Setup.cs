@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
 using Pyrometron.Application.Bench;
 using Pyrometron.Application.Fleet;
+using Pyrometron.Application.Imports;
 using Pyrometron.Application.Readings;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Demo;
@@ -72,7 +73,9 @@ public static class Setup
                     typeof(NotesStore),
                     typeof(HistoryStore),
                     typeof(ChangeStore),
+                    typeof(ImportStore),
                     typeof(FleetUseCases),
+                    typeof(ImportUseCases),
                     typeof(ReadingUseCases),
                     typeof(BenchUseCases),
                     typeof(BenchQueries),

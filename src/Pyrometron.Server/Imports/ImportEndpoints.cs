@@ -26,6 +26,15 @@ internal static class ImportEndpoints
         group.MapGet("/fleet", GetFleet).Produces<object>(200, "application/json");
         group.MapPost("/readings", PostReadings).WithMetadata(Bodies.Tables);
         group.MapPost("/services", PostServices).WithMetadata(Bodies.Tables);
+        group.MapGet("/imports", (ImportStore imports, int? count) => imports.Newest(Math.Clamp(count ?? 20, 1, 200)).ToArray());
+        group.MapPost(
+            "/imports/{id:long}/undo",
+            (long id, ImportUseCases imports) =>
+            {
+                imports.Undo(Actor.Unnamed, id);
+                return TypedResults.NoContent();
+            }
+        );
         group.MapGet(
             "/imports/{id:guid}",
             Results<Ok<ImportState>, ProblemHttpResult> (Guid id, ImportProgress progress) =>

@@ -6,6 +6,7 @@ import { useHealth } from '../api/queries';
 import { count } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
+import { Imports } from './Imports';
 import { kindOf, refusedCsv, send, type FileKind, type ImportAnswer, type Progress } from './upload';
 
 interface Entry {
@@ -107,6 +108,7 @@ export function Intake() {
       {entries.map((entry) => (
         <Report key={entry.id} entry={entry} onStop={() => abort.current.abort()} />
       ))}
+      <Imports />
       {entries.length === 0 && (
         <section className="section">
           <div className="section-head">
