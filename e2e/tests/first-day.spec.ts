@@ -36,7 +36,7 @@ test.describe.serial('a technician’s first day', () => {
         trial('practice-1/services.csv'),
         trial('practice-1/fleet.json'),
       ]);
-    await expect(page.getByText('160 machines new')).toBeVisible();
+    await expect(page.getByText('160 machines new', { exact: true })).toBeVisible();
     await expect(page.getByText('128,226 lines taken')).toBeVisible({ timeout: 60_000 });
   });
 
@@ -54,6 +54,27 @@ test.describe.serial('a technician’s first day', () => {
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: /Download the refused lines \(2\)/ }).click();
     expect((await download).suggestedFilename()).toBe('more-refused.csv');
+  });
+
+  test('an import is taken back as a whole', async ({ page }) => {
+    await page.goto('/intake');
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'wrong.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('date,asset,level\n2025-08-01,GC-0001,repad\n2025-08-01,GC-0002,repad\n'),
+    });
+    const row = page.getByRole('row').filter({ hasText: 'Services: 2 lines' });
+    await row.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Undo it' }).click();
+    await expect(row).toContainText('undone');
+    // What stands under other imports stays, and says so.
+    await page
+      .getByRole('row')
+      .filter({ hasText: 'Fleet document' })
+      .getByRole('button', { name: 'Undo' })
+      .click();
+    await page.getByRole('button', { name: 'Undo it' }).click();
+    await expect(page.getByText('has readings')).toBeVisible();
   });
 
   test('from the queue to the machine, the bench, the verdict, and back', async ({ page }) => {

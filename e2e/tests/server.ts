@@ -55,6 +55,11 @@ export class Server {
     throw new Error('The server did not come up within a minute.');
   }
 
+  /** Sends a body, a string as JSON. */
+  post(path: string, body: BodyInit, type = 'application/json'): Promise<Response> {
+    return fetch(`${this.url}/api/v1/${path}`, { method: 'POST', body, headers: { 'Content-Type': type } });
+  }
+
   /** Ends it as a power cut would. */
   async kill(): Promise<void> {
     await this.end('SIGKILL');
@@ -97,6 +102,11 @@ export const test = base.extend<object, { demo: boolean; server: Server }>({
     { scope: 'worker', timeout: 90_000 },
   ],
   baseURL: async ({ server }, use) => use(server.url),
+  // Timers of the bench are not waited for: a test turns the page's clock on.
+  page: async ({ page }, use) => {
+    await page.clock.install();
+    await use(page);
+  },
 });
 
 export { expect } from '@playwright/test';

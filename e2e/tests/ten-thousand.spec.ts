@@ -29,7 +29,7 @@ test('ten thousand machines scroll and filter without a thousand rows in the pag
     sites: [{ code: 'S', name: 'Tower', altitudeMetres: 1, zones }],
     assets,
   });
-  expect((await fetch(`${server.url}/api/v1/fleet`, { method: 'POST', body })).ok).toBe(true);
+  expect((await server.post('fleet', body)).ok).toBe(true);
   await page.goto('/?by=zone');
   await expect(page.locator('.rounds-row').first()).toBeVisible({ timeout: 60_000 });
   await expect(async () => {

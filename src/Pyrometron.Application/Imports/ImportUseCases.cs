@@ -22,7 +22,7 @@ public sealed class ImportUseCases(Database database, TimeProvider clock)
                     throw new NotPossibleException("This import was undone already.");
                 if (ImportUndo.Obstacle(t, import) is { } obstacle)
                     throw new NotPossibleException(
-                        Message.Of("It cannot be undone any more: {obstacle}", Value.List("obstacle", "", [obstacle]))
+                        Message.Of("It cannot be undone: {obstacle}", Value.List("obstacle", "", [obstacle]))
                     );
                 ImportUndo.Run(t, import);
                 // Without a machine of its own it touches the whole fleet.

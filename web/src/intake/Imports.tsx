@@ -8,7 +8,8 @@ import { Refusal } from '../shell/Refusal';
 type Import = Schemas['StoredImport'];
 
 const WHAT: Record<Import['kind'], (i: Import) => string> = {
-  fleet: (i) => `Fleet document: ${count(i.created, 'machine')} new, ${i.changed.toLocaleString()} changed`,
+  fleet: (i) =>
+    `Fleet document: ${count(i.created, 'machine')} new${i.changed > 0 ? `, ${i.changed.toLocaleString()} changed` : ''}`,
   readings: (i) => `Readings: ${count(i.created, 'line')}`,
   services: (i) => `Services: ${count(i.created, 'line')}`,
 };
