@@ -18,7 +18,8 @@ public static class ImportUndo
         [
             (
                 """
-                SELECT a.tag FROM import_asset i JOIN reading r ON r.asset_id = i.asset_id AND r.import_id = $import AND r.amended > 0
+                SELECT a.tag FROM import_asset i
+                JOIN reading r ON r.asset_id = i.asset_id AND r.import_id = $import AND r.amended > 0
                 JOIN asset a ON a.id = i.asset_id WHERE i.import_id = $import LIMIT 1
                 """,
                 "A reading of {asset} was corrected or voided since."
@@ -56,7 +57,8 @@ public static class ImportUndo
             ),
             (
                 $"""
-                SELECT a.tag {Created} AND (EXISTS (SELECT 1 FROM service s WHERE s.asset_id = a.id AND s.import_id IS NOT $import)
+                SELECT a.tag {Created} AND (
+                    EXISTS (SELECT 1 FROM service s WHERE s.asset_id = a.id AND s.import_id IS NOT $import)
                     OR EXISTS (SELECT 1 FROM change c WHERE c.asset_id = a.id)
                     OR EXISTS (SELECT 1 FROM set_aside x WHERE x.asset_id = a.id)) LIMIT 1
                 """,

@@ -10,6 +10,9 @@ public enum ReadingFate
     Stored,
     Duplicate,
     Conflict,
+
+    /// <summary>It names settings or a workload, and there are too many different ones already.</summary>
+    TooManyLabels,
 }
 
 /// <summary>A reading as stored, with what was done to it since.</summary>
@@ -31,6 +34,11 @@ public sealed record ReadingAmendment(
 public sealed class ReadingStore(Database database)
 {
     private const string Numbers = "ambient_c, outlet_c, power_w, fan_rpm, fan_pct, clock_mhz, throttled, score";
+
+    /// <summary>
+    /// Different names of settings and workloads that a house can have: a file whose every line has its own tells nothing.
+    /// </summary>
+    public const int MostLabels = 20_000;
 
     /// <summary>Columns of a reading that can be corrected besides its parts.</summary>
     public static IReadOnlyList<string> CorrectableColumns { get; } = Numbers.Split(", ");
@@ -56,6 +64,11 @@ public sealed class ReadingStore(Database database)
         {
             var (tag, reading) = batch[i];
             var asset = assets[tag];
+            if (labels.Count >= MostLabels && !(IsKnown(labels, reading.Settings) && IsKnown(labels, reading.Workload)))
+            {
+                fate(i, ReadingFate.TooManyLabels);
+                continue;
+            }
             if (
                 insert.Run(
                     asset,
@@ -291,6 +304,8 @@ public sealed class ReadingStore(Database database)
             ("$until", until)
         );
     }
+
+    private static bool IsKnown(Dictionary<string, long> labels, string? text) => text is null || labels.ContainsKey(text);
 
     private static long? LabelId(SqliteConnection connection, Dictionary<string, long> labels, string? text)
     {

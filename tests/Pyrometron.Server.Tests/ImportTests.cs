@@ -144,4 +144,18 @@ public sealed class ImportTests : IDisposable
         );
         Assert.Empty((await _server.Get("/api/v1/fleet")).Body.GetProperty("assets").EnumerateArray());
     }
+
+    [Fact]
+    public async Task What_comes_in_for_a_retired_machine_is_kept_and_told()
+    {
+        await _server.LoadSmallFleet();
+        await _server.Post("/api/v1/assets/GC-3/retirement", new { retired = true, reason = "sold" });
+        var readings = (await _server.Send("/api/v1/readings", "time,asset,core_c\n2026-01-10T10:00Z,GC-3,71\n")).Body;
+        var services = (await _server.Send("/api/v1/services", "date,asset,level\n2026-01-10,GC-3,dust-out\n")).Body;
+        foreach (var answer in new[] { readings, services })
+        {
+            Assert.Equal(1, answer.GetProperty("accepted").GetInt32());
+            Assert.StartsWith("GC-3 was retired on", answer.GetProperty("warnings")[0].GetString(), StringComparison.Ordinal);
+        }
+    }
 }

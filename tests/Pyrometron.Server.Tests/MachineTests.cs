@@ -26,7 +26,7 @@ public sealed class MachineTests : IDisposable
                 @interface = "pad",
             },
         };
-        object Edit(string zone) =>
+        object Edit(string zone, string since = "2025-01-01", string? warranty = null) =>
             new
             {
                 model = "Sorrel II",
@@ -34,12 +34,17 @@ public sealed class MachineTests : IDisposable
                 zone,
                 hostTag = (string?)null,
                 dutyHoursPerDay = 20,
-                inServiceSince = "2025-01-01",
-                warrantyUntil = (string?)null,
+                inServiceSince = since,
+                warrantyUntil = warranty,
                 parts,
             };
         Assert.Equal(204, (await _server.Put("/api/v1/assets/GC-2", Edit("Z"))).Status);
         Assert.Equal(400, (await _server.Put("/api/v1/assets/GC-2", Edit("ATTIC"))).Status);
+        foreach (var odd in (string[])["9999-12-31", "0001-01-01"])
+        {
+            Assert.Equal(400, (await _server.Put("/api/v1/assets/GC-2", Edit("Z", since: odd))).Status);
+            Assert.Equal(400, (await _server.Put("/api/v1/assets/GC-2", Edit("Z", warranty: odd))).Status);
+        }
         var (_, machine) = await _server.Get("/api/v1/assets/GC-2");
         Assert.Equal(
             ("Sorrel II", 88),

@@ -1,4 +1,8 @@
+using System.Globalization;
+using System.Text;
 using Microsoft.Data.Sqlite;
+using Pyrometron.Application;
+using Pyrometron.Application.Imports;
 using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Storage.Tests;
@@ -59,6 +63,33 @@ public sealed class FailingDiskTests : IDisposable
         // It is still a database, and what is known already is known.
         Assert.Equal(500, Store(database, Batch(0, 500)));
         Assert.Equal(kept, new ReadingStore(database).Count());
+    }
+
+    /// <summary>A file that the disk has no room for: what was stored is told, and sent again it counts once.</summary>
+    [Fact]
+    public async Task An_import_that_a_full_disk_breaks_off_says_how_many_lines_are_kept()
+    {
+        using var database = Database.Open(Place("pyrometron.db"), null, null, mostPages: 400);
+        database.Write(
+            TemporaryDatabase.Actor,
+            DateTimeOffset.UtcNow,
+            t =>
+            {
+                FleetStore.Import(t, TemporaryDatabase.Register());
+            }
+        );
+        var csv = new StringBuilder("time,asset,core_c\n");
+        for (var minute = 0; minute < 60_000; minute++)
+            csv.Append(
+                CultureInfo.InvariantCulture,
+                $"{DateTime.UnixEpoch.AddDays(20_000).AddMinutes(minute):yyyy-MM-ddTHH:mm}Z,GC-1,{60 + minute % 9}\n"
+            );
+        var import = new ReadingsImport(database, TemporaryDatabase.Actor, DateTimeOffset.UtcNow, 100);
+        var broken = await Assert.ThrowsAsync<ImportBrokenOffException>(() =>
+            import.RunAsync(new MemoryStream(Encoding.UTF8.GetBytes(csv.ToString())), (_, _) => { }, default)
+        );
+        Assert.InRange(broken.Kept, 10_000, 50_000);
+        Assert.Equal(broken.Kept, new ReadingStore(database).Count());
     }
 
     [Fact]

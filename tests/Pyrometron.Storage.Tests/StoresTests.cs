@@ -1,6 +1,7 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Procedures;
+using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Storage.Tests;
 
@@ -203,5 +204,17 @@ public class StoresTests
         }
         t.Import(TemporaryDatabase.Register(Named(first)));
         Assert.Equal(first.Select(n => 50.0 + n), t.Readings.Newest(t.Fleet.Find("GC-1")!, 1)[0].Reading.PartsC);
+    }
+
+    /// <summary>A file whose every line names its own workload fills nobody's memory.</summary>
+    [Fact]
+    public void More_different_labels_than_a_house_can_have_are_refused_and_known_ones_still_taken()
+    {
+        using var t = new TemporaryDatabase();
+        Reading Named(int i) => TemporaryDatabase.Reading(i, 60, 80) with { Workload = $"load {i}" };
+        var fates = t.Send("GC-1", [.. Enumerable.Range(0, ReadingStore.MostLabels + 50).Select(Named)]);
+        // The settings' name is one of them.
+        Assert.Equal(51, fates.Count(f => f == ReadingFate.TooManyLabels));
+        Assert.Equal([ReadingFate.Stored], t.Send("GC-1", TemporaryDatabase.Reading(-1, 60, 80) with { Workload = "load 3" }));
     }
 }

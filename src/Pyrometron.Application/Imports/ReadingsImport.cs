@@ -148,6 +148,12 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
                     $"{tag} at {DateTimeOffset.FromUnixTimeMilliseconds(sent.UnixMilliseconds):yyyy-MM-ddTHH:mm:ssZ} is stored already with other values; the first stays. Correct it on the machine's page."
                 )
             );
+        else if (fate == ReadingFate.TooManyLabels)
+            _tally.Refuse(
+                batch.Lines[i],
+                null,
+                $"There are {ReadingStore.MostLabels:#,0} different settings and workloads already; give alike ones the same name."
+            );
         else if (fate == ReadingFate.Duplicate)
             _tally.Duplicates++;
         else

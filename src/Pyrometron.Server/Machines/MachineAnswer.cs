@@ -105,9 +105,19 @@ public sealed record MachineEdit(
         Check(Zone is not null && zones.Contains(Zone), "zone", $"'{Zone}' is no zone");
         Check(HostTag is null || (HostTag != asset.Tag && tags.Contains(HostTag)), "hostTag", $"'{HostTag}' is no other machine");
         Check(DutyHoursPerDay is >= 0 and <= 24, "dutyHoursPerDay", "dutyHoursPerDay is needed: 0 to 24");
-        Check(InServiceSince is not null, "inServiceSince", "inServiceSince is needed: a date");
+        static bool IsPossible(DateOnly day) => day >= Asset.EarliestDay && day <= Asset.LatestDay;
+        Check(
+            InServiceSince is { } since && IsPossible(since),
+            "inServiceSince",
+            $"inServiceSince is needed: a date from {Asset.EarliestDay:O} to {Asset.LatestDay:O}"
+        );
+        Check(
+            WarrantyUntil is not { } until || IsPossible(until),
+            "warrantyUntil",
+            $"warrantyUntil lies between {Asset.EarliestDay:O} and {Asset.LatestDay:O}"
+        );
         Check(Parts is { Count: <= Asset.MaxParts }, "parts", $"parts is needed: {Asset.MaxParts} at most");
-        for (var i = 0; i < Parts?.Count; i++)
+        for (var i = 0; i < Parts?.Count && i < Asset.MaxParts; i++)
         {
             Check(
                 Parts[i]?.Part is { } name && asset.Parts.Any(p => p.Name == name),
