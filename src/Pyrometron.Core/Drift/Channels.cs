@@ -63,13 +63,13 @@ public sealed class Channels
             DropSpikes(series, parts[p], asset.Parts[p].Name, findings);
             DropColderThanAir(series, parts[p], ambient, asset.Parts[p].Name, findings);
         }
-        TellStandingFan(series, findings);
+        AddStandingFan(series, findings);
         // A well-kept room is as steady as a frozen sensor: an intake is judged against the zone's others (ZoneAir) instead.
         return new Channels(series, ambient, parts, findings);
     }
 
     /// <summary>A fan that is asked to turn and does not: the readings stay, since they are true.</summary>
-    private static void TellStandingFan(ReadingSeries series, List<SensorFinding> findings)
+    private static void AddStandingFan(ReadingSeries series, List<SensorFinding> findings)
     {
         var standing = Enumerable
             .Range(0, series.Count)

@@ -82,7 +82,7 @@ public static class SensorSteps
         (int At, double Kelvin) best = default;
         for (var k = from + Window; k <= to - Window; k++)
         {
-            var jump = Middle(apart, k, k + Window) - Middle(apart, k - Window, k);
+            var jump = Median(apart, k, k + Window) - Median(apart, k - Window, k);
             if (Math.Abs(jump) > Math.Abs(best.Kelvin))
                 best = (k, jump);
         }
@@ -94,7 +94,7 @@ public static class SensorSteps
         return (nearest, best.Kelvin);
     }
 
-    private static double Across(Gap[] apart, int at) => Middle(apart, at, at + 2) - Middle(apart, at - 2, at);
+    private static double Across(Gap[] apart, int at) => Median(apart, at, at + 2) - Median(apart, at - 2, at);
 
     /// <summary>Whether it happened within one cell; that cell may hold some of both, and is left out of either side.</summary>
     private static bool IsAbrupt(Gap[] apart, int at, double size)
@@ -102,8 +102,8 @@ public static class SensorSteps
         double[] jumps =
         [
             Across(apart, at),
-            Middle(apart, at + 1, at + 3) - Middle(apart, at - 2, at),
-            Middle(apart, at, at + 2) - Middle(apart, at - 3, at - 1),
+            Median(apart, at + 1, at + 3) - Median(apart, at - 2, at),
+            Median(apart, at, at + 2) - Median(apart, at - 3, at - 1),
         ];
         return jumps.Max(j => j * Math.Sign(size)) > 0.8 * Math.Abs(size);
     }
@@ -124,6 +124,6 @@ public static class SensorSteps
             - Robust.Median(known.Where(c => c.Day < day).TakeLast(Window).Select(c => c.Rise(part) / c.Heat).ToArray());
     }
 
-    private static double Middle(Gap[] series, int from, int to) =>
+    private static double Median(Gap[] series, int from, int to) =>
         Robust.Median(series[from..to].Select(s => s.Kelvin).ToArray());
 }

@@ -83,11 +83,11 @@ public sealed record RunReading(
                 stopped is { } at ? log.Minutes[at] : null,
                 ThrottlingBegins(log, count),
                 parts,
-                Middle(log.Ambient, count),
-                Middle(log.PowerWatts, count),
-                Middle(log.ClockMhz, count),
-                Middle(log.FanRpm, count),
-                Middle(log.FanPct, count)
+                Median(log.Ambient, count),
+                Median(log.PowerWatts, count),
+                Median(log.ClockMhz, count),
+                Median(log.FanRpm, count),
+                Median(log.FanPct, count)
             );
     }
 
@@ -152,6 +152,6 @@ public sealed record RunReading(
         return low.Length >= Math.Max(3, count / 10) ? log.Minutes[low[0]] : null;
     }
 
-    private static double? Middle(double[]? channel, int count) =>
+    private static double? Median(double[]? channel, int count) =>
         channel?.Take(count).Where(v => !double.IsNaN(v)).ToArray() is { Length: > 0 } known ? Robust.Median(known) : null;
 }

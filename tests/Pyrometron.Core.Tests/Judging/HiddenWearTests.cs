@@ -197,36 +197,8 @@ public class HiddenWearTests
     public void What_may_be_chance_is_said_to_be_and_what_would_settle_it()
     {
         // Four weekly runs of a warmer end after half a year of others: something, but how much?
-        Reading At(int week, double celsius) =>
-            new(
-                (long)((Hall.Now - 7 * (30 - week)) * 86_400_000),
-                24,
-                double.NaN,
-                double.NaN,
-                double.NaN,
-                double.NaN,
-                double.NaN,
-                double.NaN,
-                double.NaN,
-                "stock",
-                "full",
-                null,
-                [celsius]
-            );
-        var laptop = new Asset(
-            "LT-1",
-            AssetKind.Laptop,
-            "Gannet",
-            "ROW",
-            null,
-            8,
-            Hall.Today.AddDays(-800),
-            null,
-            [new("cpu", new(84), JointMaterial.Paste)],
-            []
-        );
-        Reading[] runs = [.. Enumerable.Range(0, 30).Select(w => At(w, 74 + w % 3 + (w >= 24 ? 3 : 0)))];
-        var a = Hall.JudgeAlone(laptop, runs);
+        Reading[] runs = [.. Enumerable.Range(0, 30).Select(w => Handmade.At(7 * (30 - w), 74 + w % 3 + (w >= 24 ? 3 : 0)))];
+        var a = Hall.JudgeAlone(Handmade.Laptop(limitC: 84, daysOld: 800), runs);
         Assert.True(a.DriftKelvin >= 2.5 && a.Urgency > Urgency.Next, $"{a.DriftKelvin} {a.Urgency}");
         Assert.StartsWith("What is to win may be chance", a.ToBeSurer!.ToString(), StringComparison.Ordinal);
         Assert.Contains("Power and fan speed", a.ToBeSurer!.ToString()!.ToString(), StringComparison.Ordinal);

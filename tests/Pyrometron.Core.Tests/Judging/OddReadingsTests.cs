@@ -7,43 +7,6 @@ namespace Pyrometron.Core.Tests.Judging;
 /// <summary>What is odd has a defined outcome with words, never a crash and never an invented figure.</summary>
 public class OddReadingsTests
 {
-    private static readonly Asset Desktop = new(
-        "DT-1",
-        AssetKind.Desktop,
-        "Petrel",
-        "ROW",
-        null,
-        8,
-        Hall.Today.AddDays(-400),
-        null,
-        [new("cpu", new(95), JointMaterial.Paste)],
-        []
-    );
-
-    private static Reading At(
-        double daysAgo,
-        double cpu = 70,
-        double ambient = 24,
-        double power = double.NaN,
-        double rpm = double.NaN,
-        double pct = double.NaN
-    ) =>
-        new(
-            (long)((Hall.Now - daysAgo) * 86_400_000),
-            ambient,
-            double.NaN,
-            power,
-            rpm,
-            pct,
-            double.NaN,
-            double.NaN,
-            double.NaN,
-            "stock",
-            "full",
-            null,
-            [cpu]
-        );
-
     private static Reading[] Weekly(Func<int, Reading> reading) => [.. Enumerable.Range(0, 50).Select(i => reading(i))];
 
     [Theory]
@@ -52,7 +15,7 @@ public class OddReadingsTests
     [InlineData(2, "Only 2 readings:")]
     public void Too_few_readings_say_what_is_missing(int count, string words)
     {
-        var a = Hall.JudgeAlone(Desktop, [.. Enumerable.Range(0, count).Select(i => At(10 - i))]);
+        var a = Hall.JudgeAlone(Handmade.Desktop, [.. Enumerable.Range(0, count).Select(i => Handmade.At(10 - i))]);
         Assert.Equal(Urgency.Unknown, a.Urgency);
         Assert.StartsWith(words, a.Reason.ToString(), StringComparison.Ordinal);
         Assert.Null(a.DriftKelvin);
@@ -62,7 +25,7 @@ public class OddReadingsTests
     [Fact]
     public void Equal_readings_are_fine_and_have_no_date()
     {
-        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i)));
+        var a = Hall.JudgeAlone(Handmade.Desktop, Weekly(i => Handmade.At(350 - 7 * i)));
         Assert.Equal(Urgency.Fine, a.Urgency);
         Assert.Null(a.Action);
         Assert.InRange(a.DriftKelvin!.Value, 0, 0.5);
@@ -71,7 +34,7 @@ public class OddReadingsTests
     [Fact]
     public void Nothing_but_temperatures_is_judged_with_little_evidence()
     {
-        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, ambient: double.NaN)));
+        var a = Hall.JudgeAlone(Handmade.Desktop, Weekly(i => Handmade.At(350 - 7 * i, ambient: double.NaN)));
         Assert.Equal(Urgency.Unknown, a.Urgency);
     }
 
@@ -79,8 +42,8 @@ public class OddReadingsTests
     public void Standing_fan_and_no_power_are_no_division_by_zero()
     {
         var a = Hall.JudgeAlone(
-            Desktop,
-            Weekly(i => At(350 - 7 * i, cpu: i > 40 ? 92 : 70, power: 0, rpm: i > 40 ? 0 : 1400, pct: 60))
+            Handmade.Desktop,
+            Weekly(i => Handmade.At(350 - 7 * i, cpu: i > 40 ? 92 : 70, power: 0, rpm: i > 40 ? 0 : 1400, pct: 60))
         );
         Assert.True(a.Parts.All(p => double.IsFinite(p.Split.Total) && double.IsFinite(p.HottestC)));
         Assert.Contains(a.SensorFindings, f => f.Channel == "fan" && f.Readings == 9);
@@ -91,8 +54,8 @@ public class OddReadingsTests
     public void A_fan_that_rests_because_nobody_asks_it_is_no_finding() =>
         Assert.DoesNotContain(
             Hall.JudgeAlone(
-                Desktop,
-                Weekly(i => At(350 - 7 * i, rpm: i % 2 == 0 ? 0 : 900, pct: i % 2 == 0 ? 0 : 40))
+                Handmade.Desktop,
+                Weekly(i => Handmade.At(350 - 7 * i, rpm: i % 2 == 0 ? 0 : 900, pct: i % 2 == 0 ? 0 : 40))
             ).SensorFindings,
             f => f.Channel == "fan"
         );
@@ -100,10 +63,16 @@ public class OddReadingsTests
     [Fact]
     public void All_channels_but_one_missing_is_judged_by_what_is_left()
     {
-        var two = Desktop with { Parts = [new("cpu", new(95), JointMaterial.Paste), new("gpu", new(95), JointMaterial.Paste)] };
+        var two = Handmade.Desktop with
+        {
+            Parts = [new("cpu", new(95), JointMaterial.Paste), new("gpu", new(95), JointMaterial.Paste)],
+        };
         var a = Hall.JudgeAlone(
             two,
-            [.. Weekly(i => At(350 - 7 * i, cpu: 70 + i * 0.3)).Select(r => r with { PartsC = [r.PartsC[0], double.NaN] })]
+            [
+                .. Weekly(i => Handmade.At(350 - 7 * i, cpu: 70 + i * 0.3))
+                    .Select(r => r with { PartsC = [r.PartsC[0], double.NaN] }),
+            ]
         );
         Assert.Equal("cpu", Assert.Single(a.Parts).Part.Name);
         Assert.InRange(a.DriftKelvin!.Value, 9, 17);
@@ -112,7 +81,7 @@ public class OddReadingsTests
     [Fact]
     public void Nothing_measured_at_all_is_said_and_not_guessed()
     {
-        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, cpu: double.NaN, ambient: double.NaN)));
+        var a = Hall.JudgeAlone(Handmade.Desktop, Weekly(i => Handmade.At(350 - 7 * i, cpu: double.NaN, ambient: double.NaN)));
         Assert.Equal((Urgency.Unknown, 50), (a.Urgency, a.Readings));
         Assert.Null(a.DriftKelvin);
     }
@@ -124,10 +93,10 @@ public class OddReadingsTests
     public void The_hour_that_comes_twice_in_autumn_moves_nothing()
     {
         Reading[] Hourly(double shift) =>
-            [.. Enumerable.Range(0, 24 * 40).Select(i => At(40 - i / 24.0 + (i > 480 ? shift : 0), cpu: 70 + i % 3))];
+            [.. Enumerable.Range(0, 24 * 40).Select(i => Handmade.At(40 - i / 24.0 + (i > 480 ? shift : 0), cpu: 70 + i % 3))];
         Assert.Equal(
-            Hall.JudgeAlone(Desktop, Hourly(0)).DriftKelvin!.Value,
-            Hall.JudgeAlone(Desktop, Hourly(1 / 24.0)).DriftKelvin!.Value,
+            Hall.JudgeAlone(Handmade.Desktop, Hourly(0)).DriftKelvin!.Value,
+            Hall.JudgeAlone(Handmade.Desktop, Hourly(1 / 24.0)).DriftKelvin!.Value,
             0.3
         );
     }
@@ -135,9 +104,9 @@ public class OddReadingsTests
     [Fact]
     public void One_reading_from_a_clock_that_stood_at_1970_does_not_stretch_the_history()
     {
-        var sound = Weekly(i => At(350 - 7 * i, cpu: 70 + i * 0.2));
+        var sound = Weekly(i => Handmade.At(350 - 7 * i, cpu: 70 + i * 0.2));
         var stray = sound[0] with { UnixMilliseconds = 0 };
-        var (with, without) = (Hall.JudgeAlone(Desktop, [stray, .. sound]), Hall.JudgeAlone(Desktop, sound));
+        var (with, without) = (Hall.JudgeAlone(Handmade.Desktop, [stray, .. sound]), Hall.JudgeAlone(Handmade.Desktop, sound));
         Assert.Equal(without.DriftKelvin, with.DriftKelvin);
         Assert.Equal(without.Cause, with.Cause);
     }
@@ -145,17 +114,17 @@ public class OddReadingsTests
     [Fact]
     public void A_service_dated_after_the_last_reading_is_credited_with_what_it_usually_wins()
     {
-        var worn = Weekly(i => At(360 - 7 * i, cpu: 70 + i * 0.3));
-        var served = Desktop with { Services = [new(Hall.Today, ServiceLevel.Repaste)] };
-        Assert.True(Hall.JudgeAlone(Desktop, worn).DriftKelvin > 9);
+        var worn = Weekly(i => Handmade.At(360 - 7 * i, cpu: 70 + i * 0.3));
+        var served = Handmade.Desktop with { Services = [new(Hall.Today, ServiceLevel.Repaste)] };
+        Assert.True(Hall.JudgeAlone(Handmade.Desktop, worn).DriftKelvin > 9);
         // 15 % of dust stay in the fins: with one part nobody can tell dust from paste.
-        Assert.True(Hall.JudgeAlone(served, worn).DriftKelvin < 0.16 * Hall.JudgeAlone(Desktop, worn).DriftKelvin);
+        Assert.True(Hall.JudgeAlone(served, worn).DriftKelvin < 0.16 * Hall.JudgeAlone(Handmade.Desktop, worn).DriftKelvin);
     }
 
     [Fact]
     public void Heat_of_zero_watts_everywhere_is_heat_that_was_not_measured()
     {
-        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, cpu: 70 + i % 2, power: 0)));
+        var a = Hall.JudgeAlone(Handmade.Desktop, Weekly(i => Handmade.At(350 - 7 * i, cpu: 70 + i % 2, power: 0)));
         Assert.False(a.Reference!.HasPower);
         Assert.Equal(Urgency.Fine, a.Urgency);
     }
@@ -163,7 +132,7 @@ public class OddReadingsTests
     [Fact]
     public void Absurd_temperatures_are_evidence_about_the_sensor()
     {
-        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, cpu: i % 6 == 0 ? 999 : 70 + i % 2)));
+        var a = Hall.JudgeAlone(Handmade.Desktop, Weekly(i => Handmade.At(350 - 7 * i, cpu: i % 6 == 0 ? 999 : 70 + i % 2)));
         Assert.Contains(a.SensorFindings, f => f.Channel == "cpu");
         Assert.InRange(a.DriftKelvin!.Value, 0, 1.5);
     }
@@ -171,7 +140,10 @@ public class OddReadingsTests
     [Fact]
     public void Air_warmer_than_the_part_is_a_sensor_and_not_cooling()
     {
-        var a = Hall.JudgeAlone(Desktop, Weekly(i => At(350 - 7 * i, cpu: (i % 5 == 0 ? 12 : 70) + i % 3, ambient: 24 + i % 3)));
+        var a = Hall.JudgeAlone(
+            Handmade.Desktop,
+            Weekly(i => Handmade.At(350 - 7 * i, cpu: (i % 5 == 0 ? 12 : 70) + i % 3, ambient: 24 + i % 3))
+        );
         Assert.Contains(a.SensorFindings, f => f.Channel == "cpu");
         Assert.InRange(a.DriftKelvin!.Value, 0, 1.5);
     }
@@ -180,7 +152,10 @@ public class OddReadingsTests
     public void A_frozen_sensor_is_dropped_and_told()
     {
         var random = new Random(3);
-        var two = Desktop with { Parts = [new("cpu", new(95), JointMaterial.Paste), new("gpu", new(95), JointMaterial.Paste)] };
+        var two = Handmade.Desktop with
+        {
+            Parts = [new("cpu", new(95), JointMaterial.Paste), new("gpu", new(95), JointMaterial.Paste)],
+        };
         Reading[] readings =
         [
             .. Enumerable
@@ -216,7 +191,7 @@ public class OddReadingsTests
     [Fact]
     public void Two_services_on_one_day_and_one_in_the_future_are_taken_as_they_come()
     {
-        var served = Desktop with
+        var served = Handmade.Desktop with
         {
             Services =
             [
@@ -225,7 +200,7 @@ public class OddReadingsTests
                 new(Hall.Today.AddDays(40), ServiceLevel.Repad),
             ],
         };
-        var a = Hall.JudgeAlone(served, Weekly(i => At(350 - 7 * i)));
+        var a = Hall.JudgeAlone(served, Weekly(i => Handmade.At(350 - 7 * i)));
         Assert.Equal(Urgency.Fine, a.Urgency);
     }
 

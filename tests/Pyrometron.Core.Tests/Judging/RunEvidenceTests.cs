@@ -12,18 +12,11 @@ public class RunEvidenceTests
 {
     private static readonly DateOnly First = new(2025, 1, 1);
 
-    private static readonly Asset Laptop = new(
-        "LT-1",
-        AssetKind.Laptop,
-        "Gannet",
-        "ROW",
-        null,
-        6,
-        First,
-        null,
-        [new("cpu", new(95), JointMaterial.Paste)],
-        []
-    );
+    private static readonly Asset Laptop = Handmade.Laptop(limitC: 95, daysOld: 0) with
+    {
+        DutyHoursPerDay = 6,
+        InServiceSince = First,
+    };
 
     private static DateTimeOffset On(int day, int hour = 12) =>
         new(First.AddDays(day - 1).ToDateTime(new TimeOnly(hour, 0)), TimeSpan.Zero);
@@ -171,22 +164,7 @@ public class RunEvidenceTests
         Assert.StartsWith("Processor stood at its limit", a.Reason.ToString(), StringComparison.Ordinal);
     }
 
-    private static Reading Weekly(int day, double celsius) =>
-        new(
-            On(day).ToUnixTimeMilliseconds(),
-            22,
-            double.NaN,
-            double.NaN,
-            double.NaN,
-            double.NaN,
-            double.NaN,
-            double.NaN,
-            double.NaN,
-            "stock",
-            "full",
-            null,
-            [celsius]
-        );
+    private static Reading Weekly(int day, double celsius) => Handmade.On(On(day).ToUnixTimeMilliseconds(), celsius, ambient: 22);
 
     /// <summary>
     /// A laptop with a year of weekly readings, 71 to 85 °C, repasted and measured at 71 °C: now is the after-run.

@@ -51,35 +51,8 @@ public class StandingFanTests
     [Fact]
     public void Found_with_too_few_readings_to_judge_wear_it_is_told_all_the_same()
     {
-        var asset = new Asset(
-            "N",
-            AssetKind.Desktop,
-            "Petrel",
-            "ROW",
-            null,
-            8,
-            Hall.Today.AddDays(-9),
-            null,
-            [new("cpu", new(95), JointMaterial.Paste)],
-            []
-        );
-        Reading At(double daysAgo, double rpm) =>
-            new(
-                (long)((Hall.Now - daysAgo) * 86_400_000),
-                24,
-                double.NaN,
-                double.NaN,
-                rpm,
-                100,
-                double.NaN,
-                double.NaN,
-                double.NaN,
-                "stock",
-                "full",
-                null,
-                [80]
-            );
-        var a = Hall.JudgeAlone(asset, At(4, 1200), At(3, 0), At(2, 0), At(1, 0));
+        Reading At(double daysAgo, double rpm) => Handmade.At(daysAgo, 80, rpm: rpm, pct: 100);
+        var a = Hall.JudgeAlone(Handmade.Desktop, At(4, 1200), At(3, 0), At(2, 0), At(1, 0));
         Assert.Equal((Urgency.Now, ServiceLevel.FanSwap), (a.Urgency, a.Service!.Value));
     }
 }

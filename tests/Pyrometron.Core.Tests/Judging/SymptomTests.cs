@@ -10,39 +10,7 @@ namespace Pyrometron.Core.Tests.Judging;
 /// <summary>What people saw outranks degrees; and when a house has its machines served is its own affair.</summary>
 public class SymptomTests
 {
-    private static readonly Asset Desktop = new(
-        "DT-1",
-        AssetKind.Desktop,
-        "Petrel",
-        "ROW",
-        null,
-        8,
-        Hall.Today.AddDays(-400),
-        null,
-        [new("cpu", new(95), JointMaterial.Paste)],
-        []
-    );
-
-    private static Reading[] Healthy =>
-        [
-            .. Enumerable
-                .Range(0, 50)
-                .Select(i => new Reading(
-                    (long)((Hall.Now - 350 + 7 * i) * 86_400_000),
-                    24,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    "stock",
-                    "full",
-                    null,
-                    [70 + i % 2]
-                )),
-        ];
+    private static Reading[] Healthy => [.. Enumerable.Range(0, 50).Select(i => Handmade.At(350 - 7 * i, 70 + i % 2))];
 
     private static Symptom Said(SymptomKind kind, int daysAgo) => new(Hall.Today.AddDays(-daysAgo), kind, null);
 
@@ -69,7 +37,7 @@ public class SymptomTests
     [InlineData(SymptomKind.Throttling, Urgency.Soon, "Slow under load")]
     public void A_report_asks_for_a_look_even_where_temperatures_are_fine(SymptomKind kind, Urgency urgency, string words)
     {
-        var a = Judge(Desktop, Healthy, Said(kind, 3));
+        var a = Judge(Handmade.Desktop, Healthy, Said(kind, 3));
         Assert.Equal((urgency, ServiceLevel.Inspect), (a.Urgency, a.Service));
         Assert.StartsWith(words, a.Reason.ToString(), StringComparison.Ordinal);
         Assert.Contains("do not explain it", a.Reason.ToString(), StringComparison.Ordinal);
@@ -78,7 +46,7 @@ public class SymptomTests
     [Fact]
     public void A_report_needs_no_readings()
     {
-        var a = Judge(Desktop, [], Said(SymptomKind.Shutdown, 1));
+        var a = Judge(Handmade.Desktop, [], Said(SymptomKind.Shutdown, 1));
         Assert.Equal((Urgency.Now, ServiceLevel.Inspect, 10), (a.Urgency, a.Service, a.Minutes));
         Assert.StartsWith("Switches itself off", a.Reason.ToString(), StringComparison.Ordinal);
     }
@@ -90,38 +58,19 @@ public class SymptomTests
     [InlineData(ServiceLevel.Repaste, 2)]
     public void A_service_does_not_answer_it(ServiceLevel level, int daysAgo)
     {
-        var served = Desktop with { Services = [new(Hall.Today.AddDays(-daysAgo), level)] };
+        var served = Handmade.Desktop with { Services = [new(Hall.Today.AddDays(-daysAgo), level)] };
         Assert.Equal(Urgency.Now, Judge(served, Healthy, Said(SymptomKind.Crash, 3)).Urgency);
     }
 
     [Fact]
     public void What_is_reported_later_than_the_day_judged_is_not_known_yet() =>
-        Assert.Equal(Urgency.Fine, Judge(Desktop, Healthy, Said(SymptomKind.Crash, -2)).Urgency);
+        Assert.Equal(Urgency.Fine, Judge(Handmade.Desktop, Healthy, Said(SymptomKind.Crash, -2)).Urgency);
 
     [Fact]
     public void A_machine_that_crashes_goes_before_one_that_is_only_hot()
     {
-        Asset[] assets = [Desktop, Desktop with { Tag = "DT-2" }];
-        Reading[] worn =
-        [
-            .. Enumerable
-                .Range(0, 50)
-                .Select(i => new Reading(
-                    (long)((Hall.Now - 350 + 7 * i) * 86_400_000),
-                    24,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    double.NaN,
-                    "stock",
-                    "full",
-                    null,
-                    [70 + i % 2 + i * 0.5]
-                )),
-        ];
+        Asset[] assets = [Handmade.Desktop, Handmade.Desktop with { Tag = "DT-2" }];
+        Reading[] worn = [.. Enumerable.Range(0, 50).Select(i => Handmade.At(350 - 7 * i, 70 + i % 2 + i * 0.5))];
         var queue = new FleetJudge(
             new JudgementBasis(
                 Hall.Register(DustClass.Normal, assets),
