@@ -15,7 +15,7 @@ export default tseslint.config(
       'react-hooks/incompatible-library': 'off',
       'jsx-a11y/label-has-associated-control': [
         'error',
-        { controlComponents: ['Input', 'Input.TextArea', 'InputNumber', 'Select'], depth: 3 },
+        { controlComponents: ['Input', 'Input.TextArea', 'NumberField', 'Select'], depth: 3 },
       ],
       // Indexing is checked by the compiler; where the index is known to be good, a bang says so.
       '@typescript-eslint/no-non-null-assertion': 'off',

@@ -317,3 +317,18 @@ for (const [path, text] of [
     if (!path.includes('labels'))
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
   });
+
+test('a run typed with decimal commas is kept as it was meant', async ({ page }) => {
+  const id = await start(page.request, 'LT-0019', 'dust-out');
+  await page.goto(`/bench/${String(id)}`);
+  await typeRun(page, '22,5', '71,5');
+  await page.getByRole('button', { name: 'Keep as the before-run' }).click();
+  await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+  const job = (await (await page.request.get(`/api/v1/jobs/${String(id)}`)).json()) as {
+    runs: { run: { ambientCelsius: number; parts: { celsius: number }[] } }[];
+  };
+  expect(job.runs[0]?.run).toMatchObject({
+    ambientCelsius: 22.5,
+    parts: [{ celsius: 71.5 }, { celsius: 71.5 }],
+  });
+});

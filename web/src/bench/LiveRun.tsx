@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, InputNumber } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useHealth } from '../api/queries';
@@ -7,6 +7,7 @@ import { capital, partName } from '../lib/format';
 import { duration, useNow } from './job/Timers';
 import { Curves } from './RunLog';
 import type { BenchJob } from './useBenchJob';
+import { NumberField } from '../shell/NumberField';
 
 const POLL = 3000;
 
@@ -129,7 +130,7 @@ function Sample({ job, onSent }: { job: Schemas['JobAnswer']; onSent: () => void
       {job.parts.map((p) => (
         <label key={p.part}>
           {capital(partName(p.part ?? ''))} now, °C
-          <InputNumber
+          <NumberField
             inputMode="decimal"
             min={-40}
             max={400}

@@ -1,4 +1,4 @@
-import { Button, Form, Input, InputNumber, Segmented, Switch } from 'antd';
+import { Button, Form, Input, Segmented, Switch } from 'antd';
 import { useMemo, useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useAssessment, useWrite } from '../api/queries';
@@ -9,6 +9,7 @@ import { LiveRun } from './LiveRun';
 import { fieldsOfLog, fieldsOfRun, runOf, startingPoint, tooShort, type Fields } from './runFields';
 import { RunLog } from './RunLog';
 import type { BenchJob } from './useBenchJob';
+import { NumberField } from '../shell/NumberField';
 
 type Run = Schemas['RunDto'];
 
@@ -135,7 +136,7 @@ export function RunForm({
             <Input maxLength={200} />
           </Form.Item>
           <Form.Item name="minutes" label="Minutes under load" rules={needed('The time')}>
-            <InputNumber min={1} max={10000} inputMode="decimal" />
+            <NumberField min={1} max={10000} inputMode="decimal" />
           </Form.Item>
           <Form.Item name="air" label="Air at the intake" className="run-wide">
             <Segmented
@@ -168,13 +169,13 @@ export function RunForm({
                 )
               }
             >
-              <InputNumber inputMode="decimal" step={0.5} />
+              <NumberField inputMode="decimal" step={0.5} />
             </Form.Item>
           )}
           {air === 'guessed' && (
             <>
               <Form.Item name="from" label={`From, °${temperature.unit}`} rules={needed('The least')}>
-                <InputNumber inputMode="decimal" step={0.5} />
+                <NumberField inputMode="decimal" step={0.5} />
               </Form.Item>
               <Form.Item
                 name="to"
@@ -182,7 +183,7 @@ export function RunForm({
                 rules={needed('The most')}
                 extra="half of the range goes into the uncertainty"
               >
-                <InputNumber inputMode="decimal" step={0.5} />
+                <NumberField inputMode="decimal" step={0.5} />
               </Form.Item>
             </>
           )}
@@ -190,10 +191,10 @@ export function RunForm({
           {parts.map((p) => (
             <div key={p} className="run-part">
               <Form.Item name={['parts', p]} label={`${capital(partName(p))}, settled, °${temperature.unit}`}>
-                <InputNumber inputMode="decimal" min={-40} max={400} />
+                <NumberField inputMode="decimal" min={-40} max={400} />
               </Form.Item>
               <Form.Item name={['maxima', p]} label="maximum">
-                <InputNumber
+                <NumberField
                   inputMode="decimal"
                   min={-40}
                   max={400}
@@ -212,10 +213,10 @@ export function RunForm({
             />
           </Form.Item>
           <Form.Item name="percent" label="Fan, %">
-            <InputNumber min={0} max={100} inputMode="numeric" />
+            <NumberField min={0} max={100} inputMode="numeric" />
           </Form.Item>
           <Form.Item name="rpm" label="Fan, rpm">
-            <InputNumber min={0} max={100000} inputMode="numeric" />
+            <NumberField min={0} max={100000} inputMode="numeric" />
           </Form.Item>
           <Form.Item name="settings" label="Settings" rules={needed('Their name')}>
             <Input maxLength={200} />
@@ -224,16 +225,16 @@ export function RunForm({
             <Input maxLength={200} placeholder="in its rack, flat, propped" />
           </Form.Item>
           <Form.Item name="powerWatts" label="Power, W">
-            <InputNumber min={0} max={10000} inputMode="decimal" />
+            <NumberField min={0} max={10000} inputMode="decimal" />
           </Form.Item>
           <Form.Item name="clockMhz" label="Clock, MHz">
-            <InputNumber min={0} inputMode="decimal" />
+            <NumberField min={0} inputMode="decimal" />
           </Form.Item>
           <Form.Item name="score" label="Score, frames or hash rate">
-            <InputNumber min={0} inputMode="decimal" />
+            <NumberField min={0} inputMode="decimal" />
           </Form.Item>
           <Form.Item name="failed" label="It failed after, minutes">
-            <InputNumber min={0} max={10000} inputMode="decimal" placeholder="it ran through" />
+            <NumberField min={0} max={10000} inputMode="decimal" placeholder="it ran through" />
           </Form.Item>
           <Form.Item name="throttled" label="It throttled" valuePropName="checked">
             <Switch aria-label="It throttled" />

@@ -1,8 +1,9 @@
-import { Form, Input, InputNumber, Modal, Select } from 'antd';
+import { Form, Input, Modal, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite, useZones } from '../api/queries';
 import { capital, partName } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
+import { NumberField } from '../shell/NumberField';
 
 interface Fields {
   model: string;
@@ -103,7 +104,7 @@ export function EditMachine({
             <Input maxLength={80} />
           </Form.Item>
           <Form.Item name="dutyHoursPerDay" label="Hours a day under load" rules={needed('A number')}>
-            <InputNumber min={0} max={24} style={{ width: '100%' }} />
+            <NumberField min={0} max={24} style={{ width: '100%' }} />
           </Form.Item>
           <Form.Item name="inServiceSince" label="In service since" rules={needed('The date')}>
             <Input type="date" />
@@ -118,7 +119,7 @@ export function EditMachine({
                 label={`${capital(partName(p.part ?? ''))}: limit, °C`}
                 rules={needed('The limit')}
               >
-                <InputNumber min={20} max={300} style={{ width: '100%' }} />
+                <NumberField min={20} max={300} style={{ width: '100%' }} />
               </Form.Item>
               <Form.Item name={['joints', i]} label={`${capital(partName(p.part ?? ''))}: joint`}>
                 <Select options={[{ value: 'paste' }, { value: 'pad' }]} />

@@ -1,10 +1,11 @@
-import { Button, Input, InputNumber, Modal, Segmented } from 'antd';
+import { Button, Input, Modal, Segmented } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite } from '../api/queries';
 import { fullDay } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { AskReason } from './AskReason';
+import { NumberField } from '../shell/NumberField';
 
 type Kind = Schemas['SymptomKind'];
 
@@ -57,7 +58,7 @@ export function ReportSymptom({ tag, onClose }: { tag: string; onClose: () => vo
         <p>
           <label>
             After how many minutes under load, if known
-            <InputNumber
+            <NumberField
               min={0.1}
               max={10000}
               inputMode="decimal"

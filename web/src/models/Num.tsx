@@ -1,4 +1,4 @@
-import { InputNumber } from 'antd';
+import { NumberField } from '../shell/NumberField';
 
 /** A number with its name beside it. */
 export function Num({
@@ -15,7 +15,7 @@ export function Num({
   return (
     <label>
       {label}{' '}
-      <InputNumber
+      <NumberField
         value={value}
         min={0}
         max={2000}

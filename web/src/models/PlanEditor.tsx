@@ -1,8 +1,9 @@
-import { Button, Input, InputNumber, Select } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { ModelPlan, type Grip } from './ModelPlan';
 import { Num } from './Num';
+import { NumberField } from '../shell/NumberField';
 
 type Notes = Schemas['ModelNotes'];
 type Screw = Schemas['Screw'];
@@ -86,7 +87,7 @@ export function PlanEditor({
         <Button onClick={addPad}>Add a pad</Button>
         <label>
           Plan, mm{' '}
-          <InputNumber
+          <NumberField
             aria-label="Width of the plan, mm"
             min={10}
             max={2000}
@@ -95,7 +96,7 @@ export function PlanEditor({
             style={{ width: 90 }}
           />{' '}
           ×{' '}
-          <InputNumber
+          <NumberField
             aria-label="Height of the plan, mm"
             min={10}
             max={2000}

@@ -1,5 +1,6 @@
-import { Form, Input, InputNumber } from 'antd';
+import { Form, Input } from 'antd';
 import { KIND_NAMES } from '../lib/format';
+import { NumberField } from '../shell/NumberField';
 
 const AMOUNTS = [
   { name: 'technicianHour', label: 'An hour of a technician', least: 0, most: 1e9, step: 1 },
@@ -72,7 +73,7 @@ export function HouseValues() {
               {OF_A_KIND.map(({ amount, label, step }) => (
                 <td key={amount}>
                   <Form.Item noStyle name={['values', name, amount]} rules={needed}>
-                    <InputNumber
+                    <NumberField
                       min={0}
                       max={1e9}
                       step={step}
@@ -89,7 +90,7 @@ export function HouseValues() {
       <div className="rules-amounts">
         {AMOUNTS.map(({ name, label, least, most, step }) => (
           <Form.Item key={name} name={['values', name]} label={label} rules={needed}>
-            <InputNumber min={least} max={most} step={step} inputMode="decimal" />
+            <NumberField min={least} max={most} step={step} inputMode="decimal" />
           </Form.Item>
         ))}
       </div>

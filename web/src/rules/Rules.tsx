@@ -1,10 +1,11 @@
-import { Button, Form, InputNumber, Radio, Select } from 'antd';
+import { Button, Form, Radio, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../api/client';
 import { usePolicy, useWrite } from '../api/queries';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
 import { BENCH_SCHOOLS } from './benchSchools';
 import { HouseValues } from './HouseValues';
+import { NumberField } from '../shell/NumberField';
 
 type Policy = Schemas['PolicyDto'];
 
@@ -97,7 +98,7 @@ export function Rules() {
               label={label}
               rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
             >
-              <InputNumber min={min} max={max} step={0.5} inputMode="decimal" />
+              <NumberField min={min} max={max} step={0.5} inputMode="decimal" />
             </Form.Item>
           ))}
           <HouseValues />

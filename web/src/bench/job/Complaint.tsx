@@ -1,9 +1,10 @@
-import { Button, Input, InputNumber, Modal, Segmented } from 'antd';
+import { Button, Input, Modal, Segmented } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { AskFields } from './AskFields';
 import type { BenchJob } from '../useBenchJob';
 import { COMPLAINTS } from '../words';
+import { NumberField } from '../../shell/NumberField';
 
 type Kind = Schemas['ComplaintKind'];
 
@@ -88,7 +89,7 @@ function ComplaintForm({ job, write, onClose }: BenchJob & { onClose: () => void
         </label>
         <label>
           Minutes until it happens
-          <InputNumber
+          <NumberField
             min={0.5}
             max={10000}
             value={minutes}

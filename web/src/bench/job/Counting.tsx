@@ -1,9 +1,10 @@
-import { Button, Input, InputNumber } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { AskReason } from '../../machine/AskReason';
 import { ModelPlan } from '../../models/ModelPlan';
 import type { BenchJob } from '../useBenchJob';
+import { NumberField } from '../../shell/NumberField';
 
 type Count = Schemas['JobCount'];
 
@@ -103,7 +104,7 @@ function NewPlace({ what, onAdd }: { what: Schemas['CountOf']; onAdd: (item: str
       <div className="tray-name quiet">{what === 'screws' ? 'Another length' : 'Another connector'}</div>
       <div className="tray-count">
         {what === 'screws' && (
-          <InputNumber
+          <NumberField
             aria-label="Length, mm"
             min={0.5}
             max={200}

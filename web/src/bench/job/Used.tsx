@@ -1,8 +1,9 @@
-import { Button, InputNumber } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import type { BenchJob } from '../useBenchJob';
 import { MATERIALS } from '../words';
+import { NumberField } from '../../shell/NumberField';
 
 type Kind = Schemas['MaterialKind'];
 
@@ -77,7 +78,7 @@ export function Used({ job, write }: BenchJob) {
           </div>
           <div className="tray-count">
             <span className="figures">{Math.round(job.minutes * 10) / 10}</span>
-            <InputNumber
+            <NumberField
               aria-label="Minutes to book"
               min={-1440}
               max={1440}
