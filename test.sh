@@ -25,10 +25,12 @@ browser() {
 }
 
 build_all
+quietly npm-e2e npm_install "$root/e2e" &
+installing=$!
 dotnet build Pyrometron.slnx -c Release -v quiet --nologo
 dotnet tool restore >/dev/null
+wait "$installing"
 check "C# format" dotnet csharpier check .
-npm_install "$root/e2e"
 check "front end: types, lint, format" bash -c 'cd web && npm run --silent check'
 check "browser tests: types, format" bash -c 'cd e2e && npm run --silent check'
 

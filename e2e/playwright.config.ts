@@ -5,7 +5,8 @@ export default defineConfig({
   testDir: 'tests',
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  // Each has a server of its own; a file stays with one of them.
+  workers: 2,
   forbidOnly: !!process.env['CI'],
   outputDir: '.work/results',
   reporter: [['line'], ['json', { outputFile: '../artifacts/playwright.json' }]],

@@ -44,14 +44,16 @@ build_to_run() {
   return "$failed"
 }
 
-# Everything that is checked: the front end's types are made from the server's API document.
+# Everything that is checked: the front end's types are made from the server's API document. Packages are installed meanwhile.
 build_all() {
   mkdir -p "$root/artifacts"
   echo "Building the server …"
+  quietly npm-web npm_install "$root/web" &
+  local installing=$!
   dotnet build "$root/src/Pyrometron.Server" -c Release -v quiet --nologo
-  npm_install "$root/web"
+  wait "$installing"
   echo "Building the front end …"
-  (cd "$root/web" && quietly web-build npm run --silent build)
+  (cd "$root/web" && npm run --silent types >/dev/null && quietly web-build npx vite build)
 }
 
 server_dll="$root/src/Pyrometron.Server/bin/Release/net10.0/Pyrometron.Server.dll"

@@ -96,6 +96,11 @@ public sealed class JudgementService : BackgroundService
     {
         var present = PresentDay();
         var day = asOf ?? present;
+        Task JudgeOther(CancellationToken token)
+        {
+            Judge(day, false, token);
+            return Task.CompletedTask;
+        }
         if (Current(day, day == present) is { } current)
             return new JudgedFleet(current.Judgement, current.At, false);
         if (day == present)
@@ -107,7 +112,7 @@ public sealed class JudgementService : BackgroundService
             if (work.IsCompleted)
                 await work;
         }
-        else if (!await _others.WaitAsync(day, token => Judge(day, false, token), patience, cancellation))
+        else if (!await _others.WaitAsync(day, JudgeOther, patience, cancellation))
             throw new NotPossibleException(
                 Message.Of("{days} other days are being judged already. Ask again in a while.", Value.Count("days", MostDays))
             );
@@ -182,7 +187,7 @@ public sealed class JudgementService : BackgroundService
         await _one.WaitAsync(cancellation);
         try
         {
-            await Judge(day, true, cancellation);
+            Judge(day, true, cancellation);
         }
         finally
         {
@@ -190,29 +195,26 @@ public sealed class JudgementService : BackgroundService
         }
     }
 
-    private Task Judge(DateOnly day, bool present, CancellationToken cancellation)
+    private void Judge(DateOnly day, bool present, CancellationToken cancellation)
     {
         if (Current(day, present) is not null)
-            return Task.CompletedTask;
+            return;
         var time = Stopwatch.StartNew();
         var now = _clock.GetUtcNow();
-        var before = _byDay.GetValueOrDefault(day);
-        var touched = _changes.TouchedSince(before?.Change ?? 0);
+        // The log is read before the data: what changes in between is judged again.
+        var before =
+            _byDay.GetValueOrDefault(day) is { } known && known.Present == present && now - known.WholeAt <= Stale ? known : null;
+        var since = before is null ? new TouchedSince(_changes.Last(), null) : _changes.TouchedSince(before.Change);
         var machines = _fleet.All().Where(m => m.RetiredOn is null).ToArray();
-        var again =
-            before is not null
-            && before.Present == present
-            && now - before.WholeAt <= Stale
-            && touched.Tags is { } few
-            && few.Count * FewOf <= machines.Length;
-        using var judge = OpenJudge.Of(_database, day, machines, new(present, Whole: !again), Failed);
-        var judgement = again
-            ? judge.Core.JudgeAgain(before!.Judgement, touched.Tags!, cancellation)
-            : judge.Core.JudgeAll((done, of) => Progress = present ? (done, of) : Progress, cancellation);
-        _byDay[day] = new Judged(touched.Last, judgement, now, again ? before!.WholeAt : now, present);
+        var few = since.Tags is { } tags && tags.Count * FewOf <= machines.Length ? tags : null;
+        using var judge = OpenJudge.Of(_database, day, machines, new(present, Whole: few is null), Failed);
+        var judgement = few is null
+            ? judge.Core.JudgeAll((done, of) => Progress = present ? (done, of) : Progress, cancellation)
+            : judge.Core.JudgeAgain(before!.Judgement, few, cancellation);
+        _byDay[day] = new Judged(since.Last, judgement, now, few is null ? now : before!.WholeAt, present);
         _log.LogInformation(
             "Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms",
-            again ? $"{touched.Tags!.Count} and their like" : "all",
+            few is null ? "all" : $"{few.Count} and their like",
             judgement.Queue.Count,
             day,
             time.ElapsedMilliseconds
@@ -221,7 +223,6 @@ public sealed class JudgementService : BackgroundService
             _byDay.TryRemove(old.Key, out _);
         foreach (var old in _byDay.Where(j => j.Value.Present && j.Key != day && present).ToArray())
             _byDay.TryRemove(old.Key, out _);
-        return Task.CompletedTask;
     }
 
     private void Failed(Asset asset, Exception error) =>
