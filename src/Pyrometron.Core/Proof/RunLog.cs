@@ -69,14 +69,21 @@ public sealed record RunReading(
 
     /// <summary>Reads a log.</summary>
     /// <returns>Null with too few samples before the load stopped.</returns>
-    public static RunReading? Of(RunLog log)
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
+    public static RunReading? Of(RunLog log, CancellationToken cancellation = default)
     {
         var stopped = StoppedIndex(log);
         var count = stopped ?? log.Minutes.Length;
         if (count < LeastSamples)
             return null;
-        var parts = log.Parts.Select(p => Settle(p.Part, log.Minutes, p.Celsius, count)).OfType<SettledPart>().ToArray();
-        return parts.Length == 0
+        var parts = new List<SettledPart>();
+        foreach (var (part, celsius) in log.Parts)
+        {
+            cancellation.ThrowIfCancellationRequested();
+            if (Settle(part, log.Minutes, celsius, count) is { } settled)
+                parts.Add(settled);
+        }
+        return parts.Count == 0
             ? null
             : new RunReading(
                 log.Minutes[count - 1],

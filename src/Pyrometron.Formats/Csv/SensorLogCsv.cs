@@ -22,7 +22,8 @@ public static class SensorLogCsv
 
     /// <summary>Reads the whole log.</summary>
     /// <exception cref="RefusedInputException">It is no such log; a line that cannot be used is named.</exception>
-    public static RunLog Read(Stream csv)
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
+    public static RunLog Read(Stream csv, CancellationToken cancellation = default)
     {
         var records = new CsvRecords(csv);
         var names = CsvHeader.Read(records, "a sensor log");
@@ -46,6 +47,7 @@ public static class SensorLogCsv
         var cells = used.ToDictionary(i => i, _ => new List<double>());
         while (records.Read())
         {
+            cancellation.ThrowIfCancellationRequested();
             if (records.Problem is { } problem)
                 throw Refused($"Not readable: {problem}.", records.Line);
             if (records.Count != names.Length)

@@ -34,7 +34,7 @@ internal static class VerdictEndpoints
     )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
-        return RunReading.Of(SensorLogCsv.Read(spool.Open())) is { } run
+        return RunReading.Of(SensorLogCsv.Read(spool.Open(), cancellation), cancellation) is { } run
             ? TypedResults.Ok(RunLogAnswer.From(run))
             : Problems.Input(
                 "",
