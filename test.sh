@@ -24,12 +24,13 @@ browser() {
   fi
 }
 
-build_all
-quietly npm-e2e npm_install "$root/e2e" &
-installing=$!
+echo "Building …"
+packages() { front_end && npm_install "$root/e2e"; }
+quietly web-build packages &
+packages=$!
 dotnet build Pyrometron.slnx -c Release -v quiet --nologo
 dotnet tool restore >/dev/null
-wait "$installing"
+wait "$packages"
 check "C# format" dotnet csharpier check .
 check "front end: types, lint, format" bash -c 'cd web && npm run --silent check'
 check "browser tests: types, format" bash -c 'cd e2e && npm run --silent check'

@@ -38,22 +38,15 @@ build_to_run() {
   local server_build=$! failed=0
   # What a script puts into the background does not hear Ctrl-C by itself.
   trap 'kill "$server_build" 2>/dev/null; exit 130' INT TERM
-  { npm_install "$root/web" && (cd "$root/web" && quietly web-build npx vite build); } || failed=1
+  quietly web-build front_end || failed=1
   wait "$server_build" || failed=1
   trap - INT TERM
   return "$failed"
 }
 
-# Everything that is checked: the front end's types are made from the server's API document. Packages are installed meanwhile.
-build_all() {
-  mkdir -p "$root/artifacts"
-  echo "Building the server …"
-  quietly npm-web npm_install "$root/web" &
-  local installing=$!
-  dotnet build "$root/src/Pyrometron.Server" -c Release -v quiet --nologo
-  wait "$installing"
-  echo "Building the front end …"
-  (cd "$root/web" && npm run --silent types >/dev/null && quietly web-build npx vite build)
+# The front end as it is served; its types are made from the server's API document and checked apart.
+front_end() {
+  npm_install "$root/web" && (cd "$root/web" && npx vite build)
 }
 
 server_dll="$root/src/Pyrometron.Server/bin/Release/net10.0/Pyrometron.Server.dll"
