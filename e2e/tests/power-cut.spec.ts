@@ -73,10 +73,12 @@ async function cutAndLook(server: Server, kills: number): Promise<void> {
   let confirmedOut = 0;
   let confirmedMinutes = 0;
   for (let kill = 0; kill < kills; kill++) {
-    // A few writes one after the other; the power goes at any moment between or within them.
-    const cut = new Promise((r) => setTimeout(r, Math.random() * 40)).then(() => server.kill());
+    // A few writes one after the other; the power goes after any of them, at any moment of the next ones.
+    const after = Math.floor(Math.random() * 8);
+    let cut = Promise.resolve();
     const unanswered: { key: string; entry: object }[] = [];
     for (let n = 0; n < 30; n++) {
+      if (n === after) cut = new Promise((r) => setTimeout(r, Math.random() * 20)).then(() => server.kill());
       const key = crypto.randomUUID();
       const entry =
         n % 2 === 0

@@ -16,7 +16,11 @@ try
 catch (Exception error)
     when (error is InvalidDataException or UnauthorizedAccessException or IOException || StorageFailure.Of(error) is not null)
 {
-    Console.Error.WriteLine($"Pyrometron cannot start: {StorageFailure.Of(error) ?? error.Message}");
+    var port =
+        error.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException
+            ? " Stop the other program, or name another port with --port."
+            : "";
+    Console.Error.WriteLine($"Pyrometron cannot start: {StorageFailure.Of(error) ?? error.Message}{port}");
     return 1;
 }
 

@@ -26,11 +26,11 @@ public sealed class DataFolder : IDisposable
     public static DataFolder Take(string path)
     {
         var full = System.IO.Path.GetFullPath(path);
-        const string other = "Name another folder with --data.";
+        const string other = "name another folder with --data.";
         try
         {
             if (File.Exists(full))
-                throw new InvalidDataException($"{full} is a file, and the database needs a folder. {other}");
+                throw new InvalidDataException($"{full} is a file, and the database needs a folder. Move it away, or {other}");
             Directory.CreateDirectory(full);
             var held = Hold(full);
             var folder = new DataFolder(full, held);
@@ -39,11 +39,11 @@ public sealed class DataFolder : IDisposable
         }
         catch (UnauthorizedAccessException)
         {
-            throw new InvalidDataException($"{full} may not be written to. Give this user the right to, or: {other}");
+            throw new InvalidDataException($"{full} may not be written to. Give this user the right to, or {other}");
         }
         catch (IOException error)
         {
-            throw new InvalidDataException($"{full} cannot be used: {error.Message} Mend that, or: {other}");
+            throw new InvalidDataException($"{full} cannot be used: {error.Message} Mend that, or {other}");
         }
     }
 

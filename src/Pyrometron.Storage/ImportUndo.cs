@@ -57,6 +57,13 @@ public static class ImportUndo
             ),
             (
                 $"""
+                SELECT o.tag FROM asset o WHERE o.import_id IS NOT $import AND o.host_tag IN (SELECT a.tag {Created})
+                    AND o.id NOT IN (SELECT asset_id FROM import_asset WHERE import_id = $import) LIMIT 1
+                """,
+                "{asset} stands in one of its machines since."
+            ),
+            (
+                $"""
                 SELECT a.tag {Created} AND (
                     EXISTS (SELECT 1 FROM service s WHERE s.asset_id = a.id AND s.import_id IS NOT $import)
                     OR EXISTS (SELECT 1 FROM change c WHERE c.asset_id = a.id)

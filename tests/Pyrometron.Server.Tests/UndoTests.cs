@@ -67,6 +67,21 @@ public sealed class UndoTests : IDisposable
         Assert.Equal(0, (await _server.Get("/api/v1/queue?wait=60")).Body.GetProperty("total").GetInt32());
     }
 
+    /// <summary>A machine that another one came to stand in is not taken away under it.</summary>
+    [Fact]
+    public async Task A_host_stays_as_long_as_something_stands_in_it()
+    {
+        await Take("/api/v1/fleet", Document(Zone("A", "clean"), Machine("D1", "Petrel", "A")));
+        var first = (await Imports())[0].GetProperty("id").GetInt64();
+        var inside = Machine("D2", "Petrel", "A").Replace("\"zone\"", "\"hostTag\":\"D1\",\"zone\"", StringComparison.Ordinal);
+        await Take("/api/v1/fleet", Document(Zone("A", "clean"), Machine("D1", "Petrel", "A") + "," + inside));
+        var (status, body) = await _server.Post($"/api/v1/imports/{first}/undo", new { });
+        Assert.Equal(409, status);
+        Assert.Contains("D2", body.GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.Equal(204, (await UndoNewest()).Status);
+        Assert.Equal(204, (await UndoNewest()).Status);
+    }
+
     [Fact]
     public async Task Readings_taken_back_are_gone_from_the_judgement_and_those_before_stay()
     {

@@ -41,6 +41,8 @@ public static class Setup
             console.SingleLine = true;
             console.TimestampFormat = "HH:mm:ss ";
         });
+        // Why it does not start is told in one line, not in a trace.
+        builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
         builder.Services.ConfigureHttpJsonOptions(json => ApiJson.Configure(json.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddOpenApi(ApiDocument.Configure);
