@@ -70,8 +70,11 @@ public sealed class DataFolder : IDisposable
         }
     }
 
+    /// <summary>The operating system's number for "no space left on device" (POSIX ENOSPC on Linux).</summary>
+    private const int NoSpaceLeft = 28;
+
     /// <summary>Whether the disk has no room left.</summary>
-    public static bool IsFull(IOException error) => (error.HResult & 0xffff) is 28 or 112 || error.HResult == 28;
+    public static bool IsFull(IOException error) => (error.HResult & 0xffff) == NoSpaceLeft;
 
     private void Clear()
     {

@@ -15,7 +15,7 @@ internal sealed record FuzzedRequest(string Method, string Path, byte[]? Body, s
 /// </summary>
 internal sealed class FuzzedRequests
 {
-    /// <summary>Members of an object and depth of nesting that are drawn by schema.</summary>
+    /// <summary>How deep values are nested that are drawn by schema.</summary>
     private const int Deepest = 6;
 
     private static readonly Gen<string> OddText = Gen.OneOfConst(

@@ -31,7 +31,8 @@ public static class FleetDocument
         }
         catch (JsonException error)
         {
-            var line = error.LineNumber is { } zeroBased ? (int?)(int.Min((int)zeroBased, int.MaxValue - 1) + 1) : null;
+            // The bounded document has no more lines than bytes.
+            var line = (int?)error.LineNumber + 1;
             throw new RefusedInputException(
                 new InputProblem($"This is no usable JSON: {error.Message.Split(" LineNumber")[0]}", line, Pointer: "")
             );
