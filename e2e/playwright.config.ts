@@ -3,6 +3,7 @@ import launch from './chromium.json' with { type: 'json' };
 
 export default defineConfig({
   testDir: 'tests',
+  globalSetup: './tests/make-demo.ts',
   timeout: 90_000,
   expect: { timeout: 10_000 },
   // Each has a server of its own; a file stays with one of them.

@@ -1,10 +1,13 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdirSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { resolve } from 'node:path';
 import { test as base } from '@playwright/test';
 
 const ROOT = resolve(import.meta.dirname, '../..');
+
+/** The demo's data, made once for all servers of a run (`make-demo.ts`). */
+const MADE_DEMO = resolve(ROOT, 'e2e/.work/made-demo');
 
 /** The real server with a real database file, in a process of its own that can be killed. */
 export class Server {
@@ -22,7 +25,8 @@ export class Server {
   static async start(name: string, demo: boolean): Promise<Server> {
     const folder = resolve(ROOT, 'e2e/.work', `${name}-${process.pid}`);
     rmSync(folder, { recursive: true, force: true });
-    mkdirSync(folder, { recursive: true });
+    if (demo && existsSync(MADE_DEMO)) cpSync(MADE_DEMO, folder, { recursive: true });
+    else mkdirSync(folder, { recursive: true });
     const server = new Server(folder, demo, await freePort());
     await server.launch();
     return server;
@@ -63,6 +67,15 @@ export class Server {
   /** Ends it as a power cut would. */
   async kill(): Promise<void> {
     await this.end('SIGKILL');
+  }
+
+  /** Makes the demo's data for all that come after, and keeps them. */
+  static async makeDemo(): Promise<void> {
+    rmSync(MADE_DEMO, { recursive: true, force: true });
+    mkdirSync(MADE_DEMO, { recursive: true });
+    const server = new Server(MADE_DEMO, true, await freePort());
+    await server.launch();
+    await server.end('SIGINT');
   }
 
   async stop(): Promise<void> {

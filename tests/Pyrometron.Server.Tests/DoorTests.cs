@@ -10,12 +10,8 @@ namespace Pyrometron.Server.Tests;
 /// What comes to the door from elsewhere or in no usable form is refused as RFC 9110 and RFC 9457 say, with words for whoever
 /// sent it, and never breaks the program.
 /// </summary>
-public sealed partial class DoorTests : IDisposable
+public sealed partial class DoorTests(Server server) : IClassFixture<Server>
 {
-    private readonly Server _server = new();
-
-    public void Dispose() => _server.Dispose();
-
     private async Task<(int Status, string Type, string Body, HttpResponseMessage Answer)> Call(
         string method,
         string path,
@@ -27,7 +23,7 @@ public sealed partial class DoorTests : IDisposable
         if (body is not null)
             request.Content = new StringContent(body, Encoding.UTF8, "application/json");
         with?.Invoke(request);
-        var answer = await _server.Raw(request);
+        var answer = await server.Raw(request);
         var text = await answer.Content.ReadAsStringAsync();
         return ((int)answer.StatusCode, answer.Content.Headers.ContentType?.MediaType ?? "", text, answer);
     }
@@ -155,8 +151,8 @@ public sealed partial class DoorTests : IDisposable
     [Fact]
     public async Task An_entry_without_what_it_needs_is_refused_and_leaves_the_job_as_it_was()
     {
-        await _server.LoadSmallFleet();
-        var job = (await _server.Post("/api/v1/jobs", new { asset = "GC-1", level = "repaste" })).Body;
+        await server.LoadSmallFleet();
+        var job = (await server.Post("/api/v1/jobs", new { asset = "GC-1", level = "repaste" })).Body;
         var id = job.GetProperty("id").GetInt64();
         foreach (var file in Directory.EnumerateFiles(Server.OfRepository("tests/golden/entries"), "*.json"))
         {
@@ -168,7 +164,7 @@ public sealed partial class DoorTests : IDisposable
                 var sent = entry.EnumerateObject().Where(m => m.Name != left).ToDictionary(m => m.Name, m => (object?)m.Value);
                 if (other is not "absent")
                     sent[left] = other;
-                var (status, _) = await _server.Post(
+                var (status, _) = await server.Post(
                     $"/api/v1/jobs/{id}/entries",
                     new
                     {
@@ -181,7 +177,7 @@ public sealed partial class DoorTests : IDisposable
                 Assert.True(status < 500, $"{Path.GetFileName(file)} with {left} {other ?? "null"} is a {status}");
             }
         }
-        Assert.Equal(200, (await _server.Get($"/api/v1/jobs/{id}")).Status);
+        Assert.Equal(200, (await server.Get($"/api/v1/jobs/{id}")).Status);
     }
 
     [Fact]
