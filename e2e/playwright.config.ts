@@ -15,6 +15,7 @@ export default defineConfig({
     actionTimeout: 20_000,
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
+    contextOptions: { reducedMotion: 'reduce' },
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       ...launch,

@@ -209,14 +209,14 @@ public sealed partial class JobStore(Database database)
 
     internal static List<StampedEntry> Entries(SqliteConnection connection, long id) =>
         connection.Query(
-            "SELECT key, version, device, by, made_at, entry FROM job_entry WHERE job_id = $id ORDER BY version",
+            "SELECT key, version, device, by, made_at, entry, form FROM job_entry WHERE job_id = $id ORDER BY version",
             r => new StampedEntry(
                 Guid.ParseExact(r.GetString(0), "N"),
                 r.GetInt32(1),
                 r.GetString(2),
                 r.TextOrNull(3),
                 Sql.ReadInstant(r.GetString(4)),
-                StoredJson.Read<EntryRecord>(r.GetString(5)).ToEntry()
+                StoredJson.Read<EntryRecord>(r.GetString(5)).ToEntry(r.GetInt32(6))
             ),
             ("$id", id)
         );

@@ -15,7 +15,7 @@ public partial class ArchitectureTests
     /// </summary>
     private static readonly string[][] Floors =
     [
-        ["Units", "Statistics"],
+        ["Units", "Statistics", "Cooling"],
         ["Fleet"],
         ["Messages"],
         ["Readings"],

@@ -277,7 +277,11 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
     /// </summary>
     private static void Clear(Transaction t, StoredJob row, Job job)
     {
-        if (job.Complaint is not { } complaint || job.Standing(RunPhase.After) is not { } run)
+        if (
+            job.Complaint is not { } complaint
+            || job.LongestAfter is not { } longest
+            || job.Standing(RunPhase.After) is not { } run
+        )
             return;
         foreach (
             var report in SymptomStore
@@ -291,7 +295,7 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
         {
             var reason = Message.Of(
                 "gone: it ran {minutes} without it in job {job}",
-                Value.Minutes("minutes", run.Run.Minutes),
+                Value.Minutes("minutes", longest.Minutes),
                 Value.Count("job", row.Id)
             );
             SymptomStore.Withdraw(t, row.AssetId, report.Id, reason.ToString());

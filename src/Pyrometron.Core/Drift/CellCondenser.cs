@@ -1,4 +1,5 @@
 using System.Runtime.InteropServices;
+using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;

@@ -1,4 +1,5 @@
 using MathNet.Numerics.Statistics;
+using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;

@@ -1,3 +1,5 @@
+using Pyrometron.Core.Cooling;
+
 namespace Pyrometron.Core.Drift;
 
 /// <summary>

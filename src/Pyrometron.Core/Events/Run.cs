@@ -69,6 +69,18 @@ public sealed record Run(
     /// <summary>The share of its rise that it had reached at the end, 0 to 1; null where not known.</summary>
     public double? ShareOfRise { get; init; }
 
+    /// <summary>The slope at its end, K a minute, of the part that rose fastest; null where not known.</summary>
+    public double? SlopeAtEnd { get; init; }
+
     /// <summary>The temperature it started from, °C; null when nobody wrote it down.</summary>
     public Celsius? Start { get; init; }
+
+    /// <summary>
+    /// Fan speed at the end over that in the middle of the run, minus 1: a fan that was still speeding up, or slowing down. Null
+    /// where not known.
+    /// </summary>
+    public double? FanRamp { get; init; }
+
+    /// <summary>What <see cref="Score"/> counts: frames a second, hashes, points; null when nobody said.</summary>
+    public string? ScoreUnit { get; init; }
 }

@@ -1,4 +1,4 @@
-using Pyrometron.Core.Drift;
+using Pyrometron.Core.Cooling;
 
 namespace Pyrometron.Core.Forecast;
 

@@ -53,7 +53,7 @@ public sealed partial class Job
                 part?.Part,
                 part?.ChangeKelvin ?? 0,
                 ComplaintFixed,
-                last.Run.FailedAfterMinutes
+                StandingOf(last.Phase).Min(r => r.Run.FailedAfterMinutes)
             );
         }
     }

@@ -10,7 +10,8 @@ namespace Pyrometron.Core.Jobs;
 public sealed partial class Job
 {
     private const int LongestText = 2000,
-        MostEntries = 5000;
+        MostEntries = 5000,
+        MostRuns = 100;
 
     /// <summary>Why an entry cannot be taken as things stand, or null.</summary>
     /// <param name="at">When it happened, by the device's clock.</param>
@@ -60,13 +61,15 @@ public sealed partial class Job
                     ),
                 WarrantyAnswered answer => OnlyOpen ?? Sentence(answer.Answer, "The answer"),
                 BeforeExcused excuse => OnlyOpen ?? Sentence(excuse.Reason, "The reason"),
-                RunMeasured run => run.Run is null ? "A run is needed." : RefusesRun(run.Phase),
+                RunMeasured run => run.Run is null ? "A run is needed."
+                : _runs.Count >= MostRuns ? Message.Of("{most} runs of one job are enough.", Value.Count("most", MostRuns))
+                : RefusesRun(run.Phase),
                 RunVoided voided => Sentence(voided.Reason, "The reason")
                     ?? (
                         State == JobState.Abandoned || State == JobState.Proven && voided.Phase != RunPhase.Recheck
                             ? "This job is closed; its runs stay."
-                        : Standing(voided.Phase) is null
-                            ? Message.Of("There is no {phase}-run.", Value.Word("phase", voided.Phase))
+                        : !StandingOf(voided.Phase).Any(r => voided.RunKey is null || r.Key == voided.RunKey)
+                            ? Message.Of("There is no such {phase}-run.", Value.Word("phase", voided.Phase))
                         : null
                     ),
                 TimerStarted timer => timer.Seconds is < 1 or > 86_400
@@ -221,23 +224,33 @@ public sealed partial class Job
     {
         if (State != JobState.WaitingForProof)
             return "Only work that is done can be proven.";
-        if (Standing(RunPhase.After)?.Run is not { } after)
+        if (LongestAfter is not { } after)
             return "The after-run is still missing.";
         if (Complaint is null)
             return null;
         if (verdict.Fixed is not { } gone)
             return "There was a complaint: say whether it is gone.";
-        if (!gone)
-            return null;
-        if (after.FailedAfterMinutes is { } failed)
-            return Message.Of("It failed after {minutes} in the after-run: it is not fixed.", Value.Minutes("minutes", failed));
-        return Complaint.MinutesToFailure is { } minutes && after.Minutes < Symptom.TimesToFailure * minutes
+        return gone ? NotYetGone(after) : null;
+    }
+
+    /// <summary>The longest run after the work: the one by which a complaint counts as gone.</summary>
+    public Run? LongestAfter => StandingOf(RunPhase.After).Select(r => r.Run).MaxBy(r => r.Minutes);
+
+    /// <summary>Why the complaint cannot be called gone yet, or null.</summary>
+    public Message? ComplaintStands => LongestAfter is { } after && Complaint is not null ? NotYetGone(after) : null;
+
+    private Message? NotYetGone(Run after) =>
+        StandingOf(RunPhase.After).Min(r => r.Run.FailedAfterMinutes) is { } failed
+            ? Message.Of(
+                "It failed after {minutes} in a run after the work: it is not fixed. Strike that run out, with the reason, only if it does not count.",
+                Value.Minutes("minutes", failed)
+            )
+        : Complaint?.MinutesToFailure is { } minutes && after.Minutes < Symptom.TimesToFailure * minutes
             ? Message.Of(
                 "It used to fail after {failed} and has run {run}: it counts as fixed after {needed}.",
                 Value.Minutes("failed", minutes),
                 Value.Minutes("run", after.Minutes),
                 Value.Minutes("needed", Symptom.TimesToFailure * minutes)
             )
-            : null;
-    }
+        : null;
 }

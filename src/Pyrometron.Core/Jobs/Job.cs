@@ -122,8 +122,11 @@ public sealed partial class Job
 
     private IEnumerable<(FindingSubject, string)> Graded => _findings.Values.Select(f => (f.Found.About, f.Found.Grade));
 
-    /// <summary>The standing run of a phase, or null.</summary>
-    public JobRun? Standing(RunPhase phase) => _runs.LastOrDefault(r => r.Phase == phase && r.Voided is null);
+    /// <summary>The newest run of a phase that stands, or null.</summary>
+    public JobRun? Standing(RunPhase phase) => StandingOf(phase).LastOrDefault();
+
+    /// <summary>All runs of a phase that stand, in the order in which they were kept.</summary>
+    public IEnumerable<JobRun> StandingOf(RunPhase phase) => _runs.Where(r => r.Phase == phase && r.Voided is null);
 
     /// <summary>The verdict of the runs as they stand; null while one is missing.</summary>
     public Verdict? Verdict => Compare(RunPhase.After);
@@ -137,10 +140,19 @@ public sealed partial class Job
     /// </summary>
     public DateTimeOffset? RecheckDue => Basis.LiftsCooler ? WorkDoneAt?.AddDays(7) : null;
 
-    private Verdict? Compare(RunPhase phase) =>
-        Standing(RunPhase.Before) is { } before && Standing(phase) is { } after
-            ? RunComparison.Evaluate(Level, before.Run, after.Run)
-            : null;
+    private Verdict? Compare(RunPhase phase)
+    {
+        Run[] before = [.. StandingOf(RunPhase.Before).Select(r => r.Run)],
+            after = [.. StandingOf(phase).Select(r => r.Run)];
+        return before.Length == 0 || after.Length == 0
+            ? null
+            : TestSet.Judge(
+                Level,
+                before,
+                after,
+                new TestedMachine(Basis.Kind, Head.Parts.ToDictionary(p => p.Name, p => p.Limit.Value), Complaint is not null)
+            );
+    }
 
     /// <summary>Whether work on the machine itself has begun.</summary>
     private bool Begun => Steps.Any(s => s.DoneAt is not null && s.Card.Kind is not ("prepare" or "owner-told" or "warranty"));
@@ -250,11 +262,12 @@ public sealed partial class Job
                 BeforeExcuse = e.Reason;
                 break;
             case RunMeasured e:
-                Void(e.Phase, "measured again");
+                if (e.Replaces)
+                    Void(e.Phase, "measured again");
                 _runs.Add(new JobRun(stamp.Key, e.Phase, stamp.MadeAt, e.Run, null));
                 break;
             case RunVoided e:
-                Void(e.Phase, e.Reason);
+                Void(e.Phase, e.Reason, e.RunKey);
                 break;
             case TimerStarted e:
                 _timers[e.Timer] = new JobTimer(e.Timer, stamp.MadeAt, e.Seconds, false);
@@ -279,7 +292,8 @@ public sealed partial class Job
                 break;
             case Reopened e:
                 (State, _rounds) = (JobState.Open, _rounds + 1);
-                Void(RunPhase.After, e.Reason);
+                while (Standing(RunPhase.After) is not null)
+                    Void(RunPhase.After, e.Reason);
                 break;
             case VerdictFiled e:
                 (State, ClosedAt, ComplaintFixed) = (JobState.Proven, stamp.MadeAt, e.Fixed);
@@ -296,9 +310,9 @@ public sealed partial class Job
     /// <summary>Whether an entry came after the card was frozen: what is older is in its steps already.</summary>
     private bool IsNew(StampedEntry stamp) => stamp.Version > Head.Card.UpTo;
 
-    private void Void(RunPhase phase, string reason)
+    private void Void(RunPhase phase, string reason, Guid? run = null)
     {
-        var at = _runs.FindLastIndex(r => r.Phase == phase && r.Voided is null);
+        var at = _runs.FindLastIndex(r => r.Phase == phase && r.Voided is null && (run is null || r.Key == run));
         if (at >= 0)
             _runs[at] = _runs[at] with { Voided = reason };
     }

@@ -140,11 +140,13 @@ public sealed record WarrantyAnswered(string Answer) : JobEntry("warranty");
 /// <summary>Why it is opened without a before-run.</summary>
 public sealed record BeforeExcused(string Reason) : JobEntry("run before");
 
-/// <summary>A run was measured; an earlier one of the same phase no longer counts.</summary>
-public sealed record RunMeasured(RunPhase Phase, Run Run) : JobEntry($"run {Phase}");
+/// <summary>A run was measured; it is kept beside those that were measured before.</summary>
+/// <param name="Replaces">Whether it takes the place of the newest of its phase.</param>
+public sealed record RunMeasured(RunPhase Phase, Run Run, bool Replaces = false) : JobEntry($"run {Phase}");
 
-/// <summary>A run does not count.</summary>
-public sealed record RunVoided(RunPhase Phase, string Reason) : JobEntry($"run {Phase}");
+/// <summary>A run was struck out by a person.</summary>
+/// <param name="RunKey">The key of the entry that brought it; null for the newest of its phase.</param>
+public sealed record RunVoided(RunPhase Phase, string Reason, Guid? RunKey = null) : JobEntry($"run {Phase}");
 
 /// <summary>A timer was set going.</summary>
 public sealed record TimerStarted(string Timer, int Seconds) : JobEntry("timer " + Timer);

@@ -1,5 +1,6 @@
 using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Causes;
+using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;

@@ -12,25 +12,31 @@ namespace Pyrometron.Core.Proof;
 public static class RunComparison
 {
     /// <summary>Coverage factor.</summary>
-    private const double Coverage = 2;
+    internal const double Coverage = 2;
 
     /// <summary>
     /// Runs of which the longer lasts more than so many times the shorter are not equals: the shorter one counts as unsettled.
     /// </summary>
     private const double UnequalLength = 1.5;
 
+    /// <summary>Corrections below this change nothing that anybody could see, K.</summary>
+    private const double LeastCorrection = 0.05;
+
     /// <summary>Judges a pair of runs.</summary>
     /// <param name="service">What was done in between; shapes the advice.</param>
-    public static Verdict Evaluate(ServiceLevel service, Run before, Run after)
+    public static Verdict Evaluate(ServiceLevel service, Run before, Run after) => TestSet.Judge(service, [before], [after]);
+
+    /// <summary>Compares runs of one kind before with runs of one kind after.</summary>
+    internal static RunPair Pair(RunGroup before, RunGroup after, double repeatability)
     {
+        var (first, second) = (before.Mean, after.Mean);
         var reasons = new List<VerdictReason>();
-        var (comparable, scale) = new RunConditions(before, after, reasons).Check();
-        var (first, second) = Lengths(before, after);
+        var (comparable, scale) = new RunConditions(first, second, reasons).Check();
         foreach (
-            var name in before
+            var name in first
                 .Parts.Select(p => p.Part)
-                .Except(after.Parts.Select(p => p.Part))
-                .Concat(after.Parts.Select(p => p.Part).Except(before.Parts.Select(p => p.Part)))
+                .Except(second.Parts.Select(p => p.Part))
+                .Concat(second.Parts.Select(p => p.Part).Except(first.Parts.Select(p => p.Part)))
         )
             reasons.Add(
                 new VerdictReason(
@@ -39,73 +45,92 @@ public static class RunComparison
                 )
             );
 
-        var parts = new List<PartVerdict>();
-        foreach (var b in before.Parts)
-            if (after.Parts.FirstOrDefault(a => a.Part == b.Part) is { } a)
-                parts.Add(Compare(first, second, b, a, scale, comparable));
+        var compare = new Comparison(before, after, scale, comparable, repeatability);
+        PartVerdict[] parts =
+        [
+            .. first.Parts.SelectMany(b => second.Parts.Where(a => a.Part == b.Part).Select(a => compare.Of(b, a))),
+        ];
         var outcome =
             !comparable || parts.All(p => p.Outcome == VerdictOutcome.NotComparable) ? VerdictOutcome.NotComparable
             : parts.Any(p => p.Outcome == VerdictOutcome.Worse) ? VerdictOutcome.Worse
             : parts.Any(p => p.Outcome == VerdictOutcome.Improved) ? VerdictOutcome.Improved
             : VerdictOutcome.NoChange;
-        return new Verdict(outcome, parts, reasons, [.. Advice.For(service, before, after, outcome, parts, reasons)])
+        return new RunPair(
+            first,
+            before.Runs.Count,
+            second,
+            after.Runs.Count,
+            before.Kind.Equals(after.Kind),
+            outcome,
+            parts,
+            reasons
+        )
         {
-            AlsoBetter = [.. BetterBesides(before, after)],
+            AlsoBetter = [.. SideResults.BetterBesides(first, second)],
+            Noise = SideResults.NoiseOf(first, second),
+            Performance = [.. SideResults.PerformanceOf(first, second)],
         };
     }
 
-    /// <summary>Both runs, the shorter one as unsettled where the other is much longer and it does not say itself.</summary>
-    private static (Run Before, Run After) Lengths(Run before, Run after)
+    private sealed class Comparison(
+        RunGroup beforeRuns,
+        RunGroup afterRuns,
+        RunScale scale,
+        bool comparable,
+        double repeatability
+    )
     {
-        var shorter = Math.Min(before.Minutes, after.Minutes);
-        Run Of(Run run) =>
-            run.Settled is null && run.Minutes == shorter && Math.Max(before.Minutes, after.Minutes) > UnequalLength * shorter
-                ? run with
-                {
-                    Settled = false,
-                }
-                : run;
-        return (Of(before), Of(after));
+        private readonly Run _before = Lengths(beforeRuns.Mean, afterRuns.Mean),
+            _after = Lengths(afterRuns.Mean, beforeRuns.Mean);
+
+        public PartVerdict Of(RunPart b, RunPart a)
+        {
+            // An ambient nobody wrote down is taken as the other run's: the wide uncertainty says what that is worth.
+            var ambientBefore = (_before.Ambient ?? _after.Ambient)?.Value ?? 0;
+            var ambientAfter = (_after.Ambient ?? _before.Ambient)?.Value ?? 0;
+            var known = _before.Ambient is not null || _after.Ambient is not null;
+            var (riseBefore, riseAfter) = (b.Celsius.Value - ambientBefore, a.Celsius.Value - ambientAfter);
+            var factor = known ? scale.Factor : 1;
+            var change = riseAfter * factor - riseBefore;
+            var (first, second) = (
+                RunUncertainty.Of(_before, b, riseBefore, repeatability, beforeRuns.Runs.Count).Total,
+                RunUncertainty.Of(_after, a, riseAfter, repeatability, afterRuns.Runs.Count).Total * factor
+            );
+            var start = RunSettling.OfStart(_before, _after);
+            var u = Math.Sqrt(
+                first * first + second * second + start * start + (known ? Math.Pow(riseAfter * scale.Sigma, 2) : 0)
+            );
+            var outcome =
+                !comparable || RunConditions.IsBelowAir(_before, b) || RunConditions.IsBelowAir(_after, a)
+                    ? VerdictOutcome.NotComparable
+                : change > Coverage * u && CanTell ? VerdictOutcome.Worse
+                : change < -Coverage * u && CanTell && !StillWrong ? VerdictOutcome.Improved
+                : VerdictOutcome.NoChange;
+            return new PartVerdict(b.Part, outcome, change, Coverage * u, a.Celsius.Value - b.Celsius.Value)
+            {
+                Read = new PartReadings(b.Celsius.Value, a.Celsius.Value),
+                Corrections = known
+                    ?
+                    [
+                        .. (
+                            (Correction[])
+                                [
+                                    new(CorrectionFor.Air, ambientBefore - ambientAfter),
+                                    new(CorrectionFor.Power, riseAfter * (scale.Power - 1)),
+                                    new(CorrectionFor.Fan, riseAfter * (factor - scale.Power)),
+                                ]
+                        ).Where(c => Math.Abs(c.Kelvin) >= LeastCorrection),
+                    ]
+                    : [],
+            };
+        }
+
+        private bool CanTell => !RunSettling.ProvesNothing(_before) && !RunSettling.ProvesNothing(_after);
+
+        private bool StillWrong => _after.Throttled || _after.FailedAfterMinutes is not null;
     }
 
-    private static PartVerdict Compare(Run before, Run after, RunPart b, RunPart a, RunScale scale, bool comparable)
-    {
-        // An ambient nobody wrote down is taken as the other run's: the wide uncertainty says what that is worth.
-        var ambientBefore = (before.Ambient ?? after.Ambient)?.Value ?? 0;
-        var ambientAfter = (after.Ambient ?? before.Ambient)?.Value ?? 0;
-        var known = before.Ambient is not null || after.Ambient is not null;
-        var (riseBefore, riseAfter) = (b.Celsius.Value - ambientBefore, a.Celsius.Value - ambientAfter);
-        var factor = known ? scale.Factor : 1;
-        var change = riseAfter * factor - riseBefore;
-        var (first, second) = (
-            RunUncertainty.Of(before, b, riseBefore).Total,
-            RunUncertainty.Of(after, a, riseAfter).Total * factor
-        );
-        var u = Math.Sqrt(first * first + second * second + (known ? Math.Pow(riseAfter * scale.Sigma, 2) : 0));
-        var outcome =
-            !comparable || RunConditions.IsBelowAir(before, b) || RunConditions.IsBelowAir(after, a)
-                ? VerdictOutcome.NotComparable
-            : change > Coverage * u ? VerdictOutcome.Worse
-            : change < -Coverage * u && !after.Throttled && after.FailedAfterMinutes is null ? VerdictOutcome.Improved
-            : VerdictOutcome.NoChange;
-        return new PartVerdict(b.Part, outcome, change, Coverage * u, a.Celsius.Value - b.Celsius.Value);
-    }
-
-    private static IEnumerable<AlsoBetter> BetterBesides(Run before, Run after)
-    {
-        if (
-            before.Fan.Mode == FanMode.Auto
-            && after.Fan.Mode == FanMode.Auto
-            && after.Fan.Rpm < (1 - RunConditions.SpeedDiffersShare) * before.Fan.Rpm
-        )
-            yield return AlsoBetter.Quieter;
-        if (Gain(before.ClockMhz, after.ClockMhz) || Gain(before.Score, after.Score))
-            yield return AlsoBetter.Faster;
-        if (before.Throttled && !after.Throttled)
-            yield return AlsoBetter.NoLongerThrottling;
-        if (before.FailedAfterMinutes is not null && after.FailedAfterMinutes is null)
-            yield return AlsoBetter.NoLongerFailing;
-    }
-
-    private static bool Gain(double? before, double? after) => after > before * (1 + Advice.NotableGain);
+    /// <summary>A run beside another: as unsettled where that one is much longer and it does not say itself.</summary>
+    private static Run Lengths(Run run, Run other) =>
+        run.Settled is null && other.Minutes > UnequalLength * run.Minutes ? run with { Settled = false } : run;
 }

@@ -1,4 +1,4 @@
-using Pyrometron.Core.Drift;
+using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Messages;
 
@@ -25,11 +25,7 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
     public const double SpeedDiffersShare = 0.05;
 
     private const double AmbientDiffersKelvin = 1,
-        DurationDiffersShare = 0.10,
         PowerDiffersShare = 0.03;
-
-    /// <summary>Below this a loaded machine has not shown its peak, minutes (common practice, no source).</summary>
-    private const double SettledMinutes = 15;
 
     /// <summary>
     /// Rises are brought over no more than a factor of two in heat. Heat is proportional as long as the cooler is the same; but
@@ -50,7 +46,7 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
     /// <summary>Checks everything.</summary>
     public (bool Comparable, RunScale Scale) Check()
     {
-        var sameLoad = before.Workload == after.Workload;
+        var sameLoad = IsSame(before.Workload, after.Workload);
         if (!sameLoad)
             Say(
                 "workload-differs",
@@ -59,14 +55,10 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
                 Value.Text("after", after.Workload)
             );
         CheckAir();
-        CheckLength();
+        reasons.AddRange(new RunSettling(before, after).Check());
         var nearPower = CheckPower();
         var sameSettings = CheckSettings();
-        if (
-            before.Position is { Length: > 0 } stood
-            && after.Position is { Length: > 0 } stands
-            && !stood.Equals(stands, StringComparison.OrdinalIgnoreCase)
-        )
+        if (before.Position is { Length: > 0 } stood && after.Position is { Length: > 0 } stands && !IsSame(stood, stands))
             Say(
                 "position-differs",
                 "It stood '{before}' before and '{after}' after: a laptop propped up breathes better by itself.",
@@ -128,24 +120,8 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
             );
     }
 
-    private void CheckLength()
-    {
-        if (Math.Abs(after.Minutes - before.Minutes) > DurationDiffersShare * before.Minutes)
-            Say(
-                "duration-differs",
-                "The runs lasted {before} and {after}; a shorter one ends cooler by itself.",
-                Value.Minutes("before", before.Minutes),
-                Value.Minutes("after", after.Minutes)
-            );
-        if (before.Settled == false || after.Settled == false)
-            Say("not-settled", "A run had not settled: what it had still to rise is in the uncertainty.");
-        else if (Math.Min(before.Minutes, after.Minutes) < SettledMinutes)
-            Say(
-                "not-settled",
-                "A run under {minutes} may end before the machine has settled.",
-                Value.Minutes("minutes", SettledMinutes)
-            );
-    }
+    /// <summary>Names that somebody typed are the same whatever their capitals and outer spaces.</summary>
+    public static bool IsSame(string a, string b) => a.Trim().Equals(b.Trim(), StringComparison.OrdinalIgnoreCase);
 
     /// <returns>Whether the heat was alike, or near enough to be brought to the same.</returns>
     private bool CheckPower()
@@ -172,7 +148,7 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
 
     private bool CheckSettings()
     {
-        if (before.Settings == after.Settings)
+        if (IsSame(before.Settings, after.Settings))
             return true;
         // Power so far apart is told already, and nothing stands in for it.
         var measured =

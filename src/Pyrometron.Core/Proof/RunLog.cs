@@ -36,6 +36,7 @@ public sealed record SettledPart(
 /// Minute from which the clock was lower at equal load while a part stood at its hottest; null when it was not.
 /// </param>
 /// <param name="AmbientC">Median; null where not measured. The same for those that follow.</param>
+/// <param name="FanRpm">Median of the last quarter: the settled value belongs to the end of the run.</param>
 public sealed record RunReading(
     double Minutes,
     double? StoppedAt,
@@ -48,6 +49,15 @@ public sealed record RunReading(
     double? FanPct
 )
 {
+    /// <summary>
+    /// Fan speed of the last quarter over that of the second, minus 1: what a ramping fan did once the part was warm; null where
+    /// not measured.
+    /// </summary>
+    public double? FanRamp { get; init; }
+
+    /// <summary>The hottest part at the first sample, °C.</summary>
+    public double? StartC { get; init; }
+
     /// <summary>Samples that must be left of a run to say anything.</summary>
     public const int LeastSamples = 6;
 
@@ -93,9 +103,18 @@ public sealed record RunReading(
                 Median(log.Ambient, count),
                 Median(log.PowerWatts, count),
                 Median(log.ClockMhz, count),
-                Median(log.FanRpm, count),
-                Median(log.FanPct, count)
-            );
+                Late(log.FanRpm, count),
+                Late(log.FanPct, count)
+            )
+            {
+                FanRamp = Ramp(log.FanRpm ?? log.FanPct, count),
+                StartC = log
+                    .Parts.Select(p => p.Celsius[0])
+                    .Where(c => !double.IsNaN(c))
+                    .Cast<double?>()
+                    .DefaultIfEmpty(null)
+                    .Max(),
+            };
     }
 
     private static SettledPart? Settle(string part, double[] minutes, double[] celsius, int count)
@@ -158,6 +177,13 @@ public sealed record RunReading(
         // A dip is no throttling: it has to last for a tenth of the run.
         return low.Length >= Math.Max(3, count / 10) ? log.Minutes[low[0]] : null;
     }
+
+    private static double? Late(double[]? channel, int count) => Median(channel?[(count * 3 / 4)..count], count);
+
+    private static double? Ramp(double[]? channel, int count) =>
+        Median(channel?[(count / 4)..(count / 2)], count) is > 0 and var middle && Late(channel, count) is { } late
+            ? late / middle - 1
+            : null;
 
     private static double? Median(double[]? channel, int count) =>
         channel?.Take(count).Where(v => !double.IsNaN(v)).ToArray() is { Length: > 0 } known ? Robust.Median(known) : null;

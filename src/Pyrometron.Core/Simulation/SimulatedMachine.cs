@@ -1,3 +1,4 @@
+using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Readings;

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Assessments;
+using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Drift;
 
 namespace Pyrometron.Core.Worth;

@@ -2,8 +2,6 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Messages;
-using Pyrometron.Core.Proof;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Units;
 using Pyrometron.Formats;
@@ -25,6 +23,9 @@ public sealed record RunPartDto(string? Part, double? Celsius, double? Resolutio
 /// <param name="Settled">Whether the temperatures had settled, where somebody knows.</param>
 /// <param name="ShareOfRise">The share of its rise that it had reached at the end, 0 to 1.</param>
 /// <param name="StartCelsius">The temperature it started from.</param>
+/// <param name="SlopeKelvinPerMinute">How fast the fastest part still rose at the end.</param>
+/// <param name="FanRamp">Fan speed at the end over that in the middle of the run, minus 1.</param>
+/// <param name="ScoreUnit">What the score counts: frames, hashes, points.</param>
 public sealed record RunDto(
     string? Workload,
     double? Minutes,
@@ -42,7 +43,10 @@ public sealed record RunDto(
     RunSource? Source = null,
     bool? Settled = null,
     double? ShareOfRise = null,
-    double? StartCelsius = null
+    double? StartCelsius = null,
+    double? SlopeKelvinPerMinute = null,
+    double? FanRamp = null,
+    string? ScoreUnit = null
 )
 {
     /// <summary>Checks the run and makes it a Core run.</summary>
@@ -74,6 +78,10 @@ public sealed record RunDto(
         Within("shareOfRise", ShareOfRise, 0, 1, "");
         Within("startCelsius", StartCelsius, -60, Reading.HottestC, "°C");
         Within("failedAfterMinutes", FailedAfterMinutes, 0, 100_000, "minutes");
+        Within("slopeKelvinPerMinute", SlopeKelvinPerMinute, -1000, 1000, "K a minute");
+        Within("fanRamp", FanRamp, -1, 100, "");
+        if (ScoreUnit?.Length > 40)
+            Wrong("scoreUnit", "scoreUnit is 40 characters at most");
         if (Position?.Length > 200)
             Wrong("position", "position is 200 characters at most");
         Within("score", Score, 0, 1e12, "points");
@@ -119,6 +127,9 @@ public sealed record RunDto(
                 Settled = Settled,
                 ShareOfRise = ShareOfRise,
                 Start = StartCelsius is { } start ? new Celsius(start) : null,
+                SlopeAtEnd = SlopeKelvinPerMinute,
+                FanRamp = FanRamp,
+                ScoreUnit = string.IsNullOrWhiteSpace(ScoreUnit) ? null : ScoreUnit.Trim(),
             };
     }
 
@@ -140,7 +151,10 @@ public sealed record RunDto(
             run.Source == RunSource.Typed ? null : run.Source,
             run.Settled,
             run.ShareOfRise,
-            run.Start?.Value
+            run.Start?.Value,
+            run.SlopeAtEnd,
+            run.FanRamp,
+            run.ScoreUnit
         );
 }
 
@@ -162,41 +176,3 @@ internal sealed class RunConverter : JsonConverter<Run>
 
 /// <summary>Two runs to compare.</summary>
 public sealed record VerdictRequest(ServiceLevel? Service, RunDto? Before, RunDto? After);
-
-/// <summary>Why a comparison is limited, adjusted or not possible.</summary>
-/// <param name="Code">Stable word for programs, such as <c>ambient-differs</c>.</param>
-/// <param name="Message">In plain English.</param>
-/// <param name="Says">The same as template and values.</param>
-public sealed record VerdictReasonAnswer(string Code, string Message, Message Says);
-
-/// <summary>A verdict as the API speaks it.</summary>
-/// <param name="AdviceMessages">The advice as templates and values.</param>
-/// <param name="AlsoBetter">What is better besides the kelvins.</param>
-public sealed record VerdictAnswer(
-    VerdictOutcome Outcome,
-    IReadOnlyList<PartVerdict> Parts,
-    IReadOnlyList<VerdictReasonAnswer> Reasons,
-    IReadOnlyList<string> Advice,
-    IReadOnlyList<Message> AdviceMessages,
-    IReadOnlyList<AlsoBetter> AlsoBetter
-)
-{
-    internal static VerdictAnswer From(Verdict v) =>
-        new(
-            v.Outcome,
-            [
-                .. v.Parts.Select(p =>
-                    p with
-                    {
-                        ChangeKelvin = Math.Round(p.ChangeKelvin, 2),
-                        UncertaintyKelvin = Math.Round(p.UncertaintyKelvin, 2),
-                        RawChangeCelsius = Math.Round(p.RawChangeCelsius, 2),
-                    }
-                ),
-            ],
-            [.. v.Reasons.Select(r => new VerdictReasonAnswer(r.Code, r.Says.ToString(), r.Says))],
-            [.. v.Advice.Select(a => a.ToString())],
-            v.Advice,
-            v.AlsoBetter
-        );
-}

@@ -1,3 +1,4 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Proof;
 
@@ -27,6 +28,8 @@ public sealed record SettledPartAnswer(
 /// <param name="ThrottledFrom">Minute from which it throttled, or null.</param>
 /// <param name="Sentences">The same in words.</param>
 /// <param name="Messages">The words as templates and values.</param>
+/// <param name="FanRamp">Fan speed of the last quarter over that of the second, minus 1.</param>
+/// <param name="StartCelsius">The hottest part at the first sample.</param>
 public sealed record RunLogAnswer(
     double Minutes,
     double? StoppedAt,
@@ -38,7 +41,9 @@ public sealed record RunLogAnswer(
     double? FanPercent,
     IReadOnlyList<SettledPartAnswer> Parts,
     IReadOnlyList<string> Sentences,
-    IReadOnlyList<Message> Messages
+    IReadOnlyList<Message> Messages,
+    double? FanRamp,
+    double? StartCelsius
 )
 {
     internal static RunLogAnswer From(RunReading run) =>
@@ -66,7 +71,9 @@ public sealed record RunLogAnswer(
                 )),
             ],
             [.. Say(run).Select(m => m.ToString())],
-            [.. Say(run)]
+            [.. Say(run)],
+            Round(run.FanRamp, 3),
+            Round(run.StartC, 1)
         );
 
     private static IEnumerable<Message> Say(RunReading run)
@@ -81,15 +88,33 @@ public sealed record RunLogAnswer(
                 "It throttled from minute {minute} on: the clock fell while a part stood at its hottest. Its settled value is a lower bound.",
                 Value.Figure("minute", throttled)
             );
-        foreach (var part in run.Parts.Where(p => !p.Settled.IsSettled))
+        if (run.FanRamp is { } ramp && Math.Abs(ramp) >= RunUncertainty.RampShare)
             yield return Message.Of(
-                "{part} was still rising: {share} of its way, {slope} K a minute at the end. {settled} is where the curve leads, not what was measured; run longer to be sure.",
-                Value.PartFirst("part", part.Part),
-                Value.Share("share", part.Settled.ShareReached),
-                Value.Figure("slope", part.Settled.LastSlopeKelvinPerMinute, "0.00"),
-                Value.Celsius("settled", part.Settled.SettledC)
+                ramp > 0
+                    ? "The fan was still speeding up: {share} from the first half to the end. Fix it, or run longer."
+                    : "The fan was still slowing down: {share} from the first half to the end. Fix it, or run longer.",
+                Value.Share("share", Math.Abs(ramp))
+            );
+        foreach (
+            var alike in run
+                .Parts.Where(p => !p.Settled.IsSettled)
+                .GroupBy(p => (Math.Round(p.Settled.ShareReached, 2), Math.Round(p.Settled.LastSlopeKelvinPerMinute, 1)))
+        )
+            yield return Message.Of(
+                "{parts} still rising: {share} of the way, {slope} K a minute at the end. {settled} is where the curve leads, not what was measured; run longer to be sure.",
+                Value.List("parts", ", ", [.. alike.Select((p, i) => Message.Of("{part}", PartOf(p.Part, i)))]),
+                Value.Share("share", alike.First().Settled.ShareReached),
+                Value.Figure("slope", alike.First().Settled.LastSlopeKelvinPerMinute, "0.00"),
+                Value.List(
+                    "settled",
+                    ", ",
+                    [.. alike.Select(p => Message.Of("{celsius}", Value.Celsius("celsius", p.Settled.SettledC)))]
+                )
             );
     }
+
+    private static MessageValue PartOf(string part, int place) =>
+        place == 0 ? Value.PartFirst("part", part) : Value.Part("part", part);
 
     private static double? Round(double? value, int digits) => value is { } v ? Math.Round(v, digits) : null;
 }

@@ -7,13 +7,13 @@ using Pyrometron.Core.Procedures;
 namespace Pyrometron.Storage.Records;
 
 /// <summary>
-/// One entry of a job as stored, form 1: the kind's word and the members that the kind has. Written and read member by member, so
-/// that types in the program can be renamed without a database noticing.
+/// One entry of a job as stored, form 2: the kind's word and the members that the kind has. Written and read member by member, so
+/// that types in the program can be renamed without a database noticing. In form 1 a run took the place of the one before it.
 /// </summary>
 internal sealed record EntryRecord
 {
     /// <summary>The form that is written.</summary>
-    public const int Form = 1;
+    public const int Form = 2;
 
     public required string Kind { get; init; }
     public string? Step { get; init; }
@@ -37,6 +37,9 @@ internal sealed record EntryRecord
     public string? Answer { get; init; }
     public string? Phase { get; init; }
     public RunRecord? Run { get; init; }
+
+    public bool? Replaces { get; init; }
+    public Guid? RunKey { get; init; }
     public string? Timer { get; init; }
     public int? Seconds { get; init; }
     public string? Material { get; init; }
@@ -124,12 +127,14 @@ internal sealed record EntryRecord
                 Kind = "run-measured",
                 Phase = Words.Of(e.Phase),
                 Run = RunRecord.Of(e.Run),
+                Replaces = e.Replaces ? true : null,
             },
             RunVoided e => new()
             {
                 Kind = "run-voided",
                 Phase = Words.Of(e.Phase),
                 Reason = e.Reason,
+                RunKey = e.RunKey,
             },
             TimerStarted e => new()
             {
@@ -185,7 +190,7 @@ internal sealed record EntryRecord
 
     /// <summary>The entry of a record.</summary>
     /// <exception cref="InvalidDataException">It is of no known kind, or lacks what its kind needs.</exception>
-    public JobEntry ToEntry() =>
+    public JobEntry ToEntry(int form = Form) =>
         Kind switch
         {
             "step-done" => new StepDone(Need(Step), Checks),
@@ -207,8 +212,8 @@ internal sealed record EntryRecord
             ),
             "warranty-answered" => new WarrantyAnswered(Need(Answer)),
             "before-excused" => new BeforeExcused(Need(Reason)),
-            "run-measured" => new RunMeasured(StoredWords.Read<RunPhase>(Phase), Need(Run).ToRun()),
-            "run-voided" => new RunVoided(StoredWords.Read<RunPhase>(Phase), Need(Reason)),
+            "run-measured" => new RunMeasured(StoredWords.Read<RunPhase>(Phase), Need(Run).ToRun(), Replaces ?? form < 2),
+            "run-voided" => new RunVoided(StoredWords.Read<RunPhase>(Phase), Need(Reason), RunKey),
             "timer-started" => new TimerStarted(Need(Timer), Need(Seconds)),
             "timer-stopped" => new TimerStopped(Need(Timer)),
             "material-used" => new MaterialUsed(StoredWords.Read<MaterialKind>(Material), Need(Amount), ThicknessMm),

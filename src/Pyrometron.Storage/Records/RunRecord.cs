@@ -22,7 +22,10 @@ internal sealed record RunRecord(
     string? Source = null,
     bool? Settled = null,
     double? ShareOfRise = null,
-    double? StartCelsius = null
+    double? StartCelsius = null,
+    double? SlopeKelvinPerMinute = null,
+    double? FanRamp = null,
+    string? ScoreUnit = null
 )
 {
     public static RunRecord Of(Run run) =>
@@ -43,7 +46,10 @@ internal sealed record RunRecord(
             run.Source == RunSource.Typed ? null : Words.Of(run.Source),
             run.Settled,
             run.ShareOfRise,
-            run.Start?.Value
+            run.Start?.Value,
+            run.SlopeAtEnd,
+            run.FanRamp,
+            run.ScoreUnit
         );
 
     public Run ToRun() =>
@@ -74,6 +80,9 @@ internal sealed record RunRecord(
             Settled = Settled,
             ShareOfRise = ShareOfRise,
             Start = StartCelsius is { } start ? new Celsius(start) : null,
+            SlopeAtEnd = SlopeKelvinPerMinute,
+            FanRamp = FanRamp,
+            ScoreUnit = ScoreUnit,
         };
 }
 

@@ -1,4 +1,4 @@
-using Pyrometron.Core.Drift;
+using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Intervals;
 using Pyrometron.Core.Units;

@@ -186,18 +186,29 @@ public class JobCardTests
     }
 
     [Fact]
-    public void A_run_measured_again_or_struck_out_no_longer_counts_but_is_kept()
+    public void A_run_measured_again_is_kept_beside_the_first_and_only_a_person_strikes_one_out()
     {
         var job = Of(
             ServiceLevel.DustOut,
             new RunMeasured(RunPhase.Before, Run(90)),
             new RunMeasured(RunPhase.Before, Run(91)),
-            new RunVoided(RunPhase.Before, "door open")
+            new RunMeasured(RunPhase.Before, Run(92), Replaces: true)
         );
-        Assert.Null(job.Standing(RunPhase.Before));
-        Assert.Equal(["measured again", "door open"], job.Runs.Select(r => r.Voided));
-        Assert.NotNull(job.BlockedBefore);
-        Assert.Contains("no before-run", job.Refuses(new RunVoided(RunPhase.Before, "twice"), Start)?.ToString());
+        Assert.Equal([null, "measured again", null], job.Runs.Select(r => r.Voided));
+        var first = job.Runs[0].Key;
+        Assert.Null(job.Refuses(new RunVoided(RunPhase.Before, "door open", first), Start));
+        Assert.Contains("no such", job.Refuses(new RunVoided(RunPhase.Before, "door open", Guid.NewGuid()), Start)?.ToString());
+
+        var none = Of(
+            ServiceLevel.DustOut,
+            new RunMeasured(RunPhase.Before, Run(90)),
+            new RunMeasured(RunPhase.Before, Run(91)),
+            new RunVoided(RunPhase.Before, "door open"),
+            new RunVoided(RunPhase.Before, "door open too")
+        );
+        Assert.Equal(["door open too", "door open"], none.Runs.Select(r => r.Voided));
+        Assert.NotNull(none.BlockedBefore);
+        Assert.Contains("no such", none.Refuses(new RunVoided(RunPhase.Before, "twice"), Start)?.ToString());
     }
 
     [Fact]

@@ -1,4 +1,4 @@
-namespace Pyrometron.Core.Drift;
+namespace Pyrometron.Core.Cooling;
 
 /// <summary>What is taken of a cooler's air side where nothing of the machine's own tells it.</summary>
 public static class AirSide

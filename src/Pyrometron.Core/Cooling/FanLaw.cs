@@ -1,4 +1,4 @@
-namespace Pyrometron.Core.Drift;
+namespace Pyrometron.Core.Cooling;
 
 /// <summary>
 /// How the convective part of a cooler's resistance falls with fan speed: θ(n) = θ₀ + c·(n/n_ref)^(−m). m = 0.8 is
