@@ -70,7 +70,7 @@ test('a card is worked through on a phone: gates, tray, grades, timer, then proo
   await expect(page.getByText('it counts as fixed after 18')).toBeVisible();
   await page.getByLabel('Minutes under load').fill('25');
   await page.getByRole('button', { name: 'Keep as the after-run' }).click();
-  await expect(page.getByRole('heading', { name: 'Improved, beyond doubt.' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Cooler than before/ })).toBeVisible();
   await page.getByText('Gone: it ran through').click();
   await page.getByRole('button', { name: 'File this verdict' }).click();
   await expect(page.getByText('It is gone.')).toBeVisible();

@@ -1,4 +1,3 @@
-
 namespace Pyrometron.Core.Drift;
 
 /// <summary>The columns of one machine's wear model: meaning, span in time, prior.</summary>

@@ -155,7 +155,9 @@ public sealed partial class Job
     }
 
     /// <summary>Whether work on the machine itself has begun.</summary>
-    private bool Begun => Steps.Any(s => s.DoneAt is not null && s.Card.Kind is not ("prepare" or "owner-told" or "warranty"));
+    private bool Begun => Steps.Any(s => s.DoneAt is not null && IsWork(s.Card));
+
+    private static bool IsWork(CardStep step) => step.Kind is not ("prepare" or "owner-told" or "warranty");
 
     /// <summary>Why work may not begin yet, or null: no before-run, no proof.</summary>
     public Message? BlockedBefore =>
@@ -211,6 +213,9 @@ public sealed partial class Job
         {
             case StepDone e:
                 _steps[e.Step] = stamp;
+                // A run does not go on while the machine is worked on.
+                if (_card.Steps.FirstOrDefault(s => s.Id == e.Step) is { } step && IsWork(step))
+                    StopRun(RunPhase.Before);
                 break;
             case StepSkipped e:
                 _steps[e.Step] = stamp;
@@ -260,10 +265,12 @@ public sealed partial class Job
                 break;
             case BeforeExcused e:
                 BeforeExcuse = e.Reason;
+                StopRun(RunPhase.Before);
                 break;
             case RunMeasured e:
-                if (e.Replaces)
+                if (e.Replaces == true)
                     Void(e.Phase, "measured again");
+                StopRun(e.Phase);
                 _runs.Add(new JobRun(stamp.Key, e.Phase, stamp.MadeAt, e.Run, null));
                 break;
             case RunVoided e:
@@ -292,6 +299,7 @@ public sealed partial class Job
                 break;
             case Reopened e:
                 (State, _rounds) = (JobState.Open, _rounds + 1);
+                StopRun(RunPhase.After);
                 while (Standing(RunPhase.After) is not null)
                     Void(RunPhase.After, e.Reason);
                 break;
@@ -305,6 +313,13 @@ public sealed partial class Job
                 (State, ClosedAt, GivenUpBecause) = (JobState.Abandoned, stamp.MadeAt, e.Reason);
                 break;
         }
+    }
+
+    private void StopRun(RunPhase phase)
+    {
+        var name = $"{Words.Of(phase)}-run";
+        if (_timers.TryGetValue(name, out var timer))
+            _timers[name] = timer with { Stopped = true };
     }
 
     /// <summary>Whether an entry came after the card was frozen: what is older is in its steps already.</summary>

@@ -142,7 +142,7 @@ public sealed record BeforeExcused(string Reason) : JobEntry("run before");
 
 /// <summary>A run was measured; it is kept beside those that were measured before.</summary>
 /// <param name="Replaces">Whether it takes the place of the newest of its phase.</param>
-public sealed record RunMeasured(RunPhase Phase, Run Run, bool Replaces = false) : JobEntry($"run {Phase}");
+public sealed record RunMeasured(RunPhase Phase, Run Run, bool? Replaces = null) : JobEntry($"run {Phase}");
 
 /// <summary>A run was struck out by a person.</summary>
 /// <param name="RunKey">The key of the entry that brought it; null for the newest of its phase.</param>

@@ -82,21 +82,26 @@ internal static class ResultWords
         };
     }
 
-    private static Message OfImproved(SetResult result) =>
-        Message.Of(
-            "Cooler than before: {parts}.{besides}",
-            Value.List(
-                "parts",
-                "; ",
-                [
-                    .. result
-                        .Parts.Where(p => p.Outcome == VerdictOutcome.Improved)
-                        .OrderBy(p => p.ChangeKelvin)
-                        .Select(p => Message.Of("{part} by {change}", [.. Change(p)])),
-                ]
-            ),
-            Value.List("besides", "", Besides(result))
+    private static Message OfImproved(SetResult result)
+    {
+        PartVerdict[] cooler =
+        [
+            .. result.Parts.Where(p => p.Outcome == VerdictOutcome.Improved).OrderByDescending(p => p.ChangeKelvin),
+        ];
+        var besides = Value.List("besides", "", Besides(result));
+        if (cooler.Length == 1)
+            return Message.Of("Cooler than before: {part} by {change}.{besides}", [.. Change(cooler[0]), besides]);
+        var (least, most) = (cooler[0], cooler[^1]);
+        return Message.Of(
+            "Cooler than before: {first} by {most}, {last} by {least}, each ± {uncertainty}.{besides}",
+            Value.Part("first", most.Part),
+            Value.List("most", "", [Amount(most)]),
+            Value.Part("last", least.Part),
+            Value.List("least", "", [Amount(least)]),
+            Value.Kelvin("uncertainty", cooler.Max(p => p.UncertaintyKelvin)),
+            besides
         );
+    }
 
     private static Message OfNoChange(SetResult result)
     {
@@ -130,29 +135,30 @@ internal static class ResultWords
             ),
         ];
 
-    /// <summary>A change as an amount with its uncertainty, or with its range over several pairs.</summary>
+    /// <summary>A change as an amount with its uncertainty.</summary>
     private static IEnumerable<MessageValue> Change(PartVerdict part)
     {
         yield return Value.Part("part", part.Part);
-        var amount = Math.Abs(part.ChangeKelvin);
         yield return Value.List(
             "change",
             "",
             [
-                part.OverPairs is { } range && Math.Sign(range.Low) == Math.Sign(range.High)
-                    ? Message.Of(
-                        "{least} to {most} (mean {amount} ± {uncertainty})",
-                        Value.Kelvin("least", Math.Min(Math.Abs(range.Low), Math.Abs(range.High))),
-                        Value.Kelvin("most", Math.Max(Math.Abs(range.Low), Math.Abs(range.High))),
-                        Value.Kelvin("amount", amount),
-                        Value.Kelvin("uncertainty", part.UncertaintyKelvin)
-                    )
-                    : Message.Of(
-                        "{amount} ± {uncertainty}",
-                        Value.Kelvin("amount", amount),
-                        Value.Kelvin("uncertainty", part.UncertaintyKelvin)
-                    ),
+                Message.Of(
+                    part.OverPairs is null ? "{amount} ± {uncertainty}" : "{amount} (mean ± {uncertainty})",
+                    Value.List("amount", "", [Amount(part)]),
+                    Value.Kelvin("uncertainty", part.UncertaintyKelvin)
+                ),
             ]
         );
     }
+
+    /// <summary>An amount, or its range over several pairs that agree in its sign.</summary>
+    private static Message Amount(PartVerdict part) =>
+        part.OverPairs is { } range && Math.Sign(range.Low) == Math.Sign(range.High)
+            ? Message.Of(
+                "{least} to {most}",
+                Value.Kelvin("least", Math.Min(Math.Abs(range.Low), Math.Abs(range.High))),
+                Value.Kelvin("most", Math.Max(Math.Abs(range.Low), Math.Abs(range.High)))
+            )
+            : Message.Of("{amount}", Value.Kelvin("amount", Math.Abs(part.ChangeKelvin)));
 }

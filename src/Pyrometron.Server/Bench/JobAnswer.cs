@@ -33,6 +33,7 @@ public sealed record TimerAnswer(string Timer, DateTimeOffset StartedAt, int Sec
 /// <param name="Verdict">As filed.</param>
 /// <param name="Preview">The verdict of the two runs as they stand, before it is filed.</param>
 /// <param name="RecheckVerdict">Of the before-run and the second look a week later.</param>
+/// <param name="ComplaintStands">Why the complaint cannot be called gone by the runs so far, or null.</param>
 /// <param name="Expected">How many of each kind should come out by the model's notes.</param>
 /// <param name="Notes">What was known of the model when the card was dealt.</param>
 /// <param name="NotesChanged">Whether newer notes can be taken over.</param>
@@ -64,6 +65,7 @@ public sealed record JobAnswer(
     DateTimeOffset? RecheckDue,
     ComplaintRecorded? Complaint,
     bool? ComplaintFixed,
+    string? ComplaintStands,
     IReadOnlyList<JobCount> Expected,
     IReadOnlyList<JobCount> Counts,
     IReadOnlyDictionary<CountOf, string> CountExcuses,
@@ -116,6 +118,7 @@ public sealed record JobAnswer(
             job.RecheckDue,
             job.Complaint,
             job.ComplaintFixed,
+            job.ComplaintStands?.ToString(),
             job.Expected,
             [.. job.Counts],
             job.CountExcuses,

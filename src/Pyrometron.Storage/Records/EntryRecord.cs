@@ -127,7 +127,7 @@ internal sealed record EntryRecord
                 Kind = "run-measured",
                 Phase = Words.Of(e.Phase),
                 Run = RunRecord.Of(e.Run),
-                Replaces = e.Replaces ? true : null,
+                Replaces = e.Replaces == true ? true : null,
             },
             RunVoided e => new()
             {
@@ -212,7 +212,11 @@ internal sealed record EntryRecord
             ),
             "warranty-answered" => new WarrantyAnswered(Need(Answer)),
             "before-excused" => new BeforeExcused(Need(Reason)),
-            "run-measured" => new RunMeasured(StoredWords.Read<RunPhase>(Phase), Need(Run).ToRun(), Replaces ?? form < 2),
+            "run-measured" => new RunMeasured(
+                StoredWords.Read<RunPhase>(Phase),
+                Need(Run).ToRun(),
+                Replaces ?? (form < 2 ? true : null)
+            ),
             "run-voided" => new RunVoided(StoredWords.Read<RunPhase>(Phase), Need(Reason), RunKey),
             "timer-started" => new TimerStarted(Need(Timer), Need(Seconds)),
             "timer-stopped" => new TimerStopped(Need(Timer)),

@@ -48,7 +48,7 @@ public class TestSetTests
         var core = Assert.Single(verdict.Parts);
         Assert.Equal(VerdictOutcome.Improved, core.Outcome);
         Assert.Equal((-10, -8), (core.OverPairs!.Low, core.OverPairs.High));
-        Assert.Contains("8 K to 10 K (mean 9 K", verdict.Says!.ToString(), StringComparison.Ordinal);
+        Assert.Contains("core by 8 K to 10 K (mean ± 2.3 K)", verdict.Says!.ToString(), StringComparison.Ordinal);
     }
 
     /// <summary>

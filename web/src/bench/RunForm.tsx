@@ -1,4 +1,4 @@
-import { Button, Form, Input, Segmented, Switch } from 'antd';
+import { Button, Form, Input, Segmented, Select, Switch } from 'antd';
 import { useMemo, useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useAssessment, useWrite } from '../api/queries';
@@ -6,10 +6,19 @@ import { capital, partName, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { differences } from './differences';
 import { LiveRun } from './LiveRun';
-import { fieldsOfLog, fieldsOfRun, runOf, startingPoint, tooShort, type Fields } from './runFields';
+import {
+  conditionsOf,
+  fieldsOfLog,
+  fieldsOfRun,
+  runOf,
+  startingPoint,
+  tooShort,
+  type Fields,
+} from './runFields';
 import { RunLog } from './RunLog';
 import type { BenchJob } from './useBenchJob';
 import { NumberField } from '../shell/NumberField';
+import { partnersOf } from './partners';
 
 type Run = Schemas['RunDto'];
 
@@ -32,10 +41,9 @@ export function RunForm({
   const [form] = Form.useForm<Fields>();
   const temperature = useTemperature();
   const assessment = useAssessment(job.asset);
-  const first =
-    phase === 'before'
-      ? null
-      : (job.runs.find((r) => r.phase === 'before' && r.voided === null)?.run ?? null);
+  const partners = useMemo(() => (phase === 'before' ? [] : partnersOf(job.runs, phase)), [job.runs, phase]);
+  const [partner, setPartner] = useState(() => partners.findIndex((p) => !p.paired));
+  const first = (partners[partner] ?? partners[0])?.run ?? null;
   const parts = job.parts.map((p) => p.part ?? '');
   const draft = `pyrometron.draft.${String(job.id)}.${phase}`;
   const initial = useMemo(
@@ -44,6 +52,7 @@ export function RunForm({
   );
   const minutes = Form.useWatch('minutes', form) ?? initial.minutes;
   const air = Form.useWatch('air', form) ?? initial.air;
+  const mode = Form.useWatch('mode', form) ?? initial.mode;
 
   const toRun = (fields: Fields) => runOf(fields, parts, temperature);
   const all = () => form.getFieldsValue(true) as Fields;
@@ -52,6 +61,12 @@ export function RunForm({
     return [...(first ? differences(first, run) : []), ...tooShort(run, job.complaint, phase)];
   };
   const [warnings, setWarnings] = useState(() => warningsOf(initial));
+  const choosePartner = (at: number) => {
+    const run = partners[at]!.run;
+    setPartner(at);
+    form.setFieldsValue(conditionsOf(run));
+    setWarnings([...differences(run, toRun(all())), ...tooShort(toRun(all()), job.complaint, phase)]);
+  };
   const compare = () => {
     localStorage.setItem(draft, JSON.stringify(all()));
     setWarnings(warningsOf(all()));
@@ -94,6 +109,16 @@ export function RunForm({
         <RunLog onTake={(log) => fromLog(log)} />{' '}
         <span className="quiet small">or type in what the run showed:</span>
       </div>
+      {partners.length > 1 && (
+        <label className="run-partner">
+          Which run before the work it repeats
+          <Select
+            value={Math.max(0, partner)}
+            onChange={choosePartner}
+            options={partners.map((p, value) => ({ value, label: p.paired ? `${p.label} (done)` : p.label }))}
+          />
+        </label>
+      )}
       {take.isError && <Refusal error={take.error} />}
       {warnings.length > 0 && (
         <div className="bench-caution" role="status">
@@ -112,7 +137,14 @@ export function RunForm({
         size="large"
         onValuesChange={(changed: Partial<Fields>) => {
           // A temperature that was typed over is no longer what the log or the readings said.
-          if (changed.parts) form.setFieldsValue({ source: 'typed', settled: null, shareOfRise: null });
+          if (changed.parts)
+            form.setFieldsValue({
+              source: 'typed',
+              settled: null,
+              shareOfRise: null,
+              slope: null,
+              ramp: null,
+            });
           compare();
         }}
         initialValues={initial}
@@ -122,9 +154,6 @@ export function RunForm({
             return form.setFields([
               { name: ['parts', parts[0] ?? ''], errors: ['At least one part needs its temperature.'] },
             ]);
-          const timer = `${phase}-run`;
-          if (job.timers.some((t) => t.timer === timer && !t.stopped))
-            void write({ kind: 'timer-stopped', timer });
           void write({ kind: 'run-measured', phase, run }).then(() => {
             localStorage.removeItem(draft);
             onKept?.();
@@ -188,6 +217,9 @@ export function RunForm({
             </>
           )}
           {air === 'unknown' && <p className="quiet run-wide">The uncertainty more than doubles.</p>}
+          <Form.Item name="start" label={`Hottest part at the start, °${temperature.unit}`}>
+            <NumberField inputMode="decimal" min={-40} max={400} placeholder="cold: about the air" />
+          </Form.Item>
           {parts.map((p) => (
             <div key={p} className="run-part">
               <Form.Item name={['parts', p]} label={`${capital(partName(p))}, settled, °${temperature.unit}`}>
@@ -208,13 +240,16 @@ export function RunForm({
               block
               options={[
                 { label: 'fixed', value: 'fixed' },
-                { label: 'auto', value: 'auto' },
+                { label: 'full', value: 'full' },
+                { label: 'automatic', value: 'auto' },
               ]}
             />
           </Form.Item>
-          <Form.Item name="percent" label="Fan, %">
-            <NumberField min={0} max={100} inputMode="numeric" />
-          </Form.Item>
+          {mode !== 'full' && (
+            <Form.Item name="percent" label="Fan, %">
+              <NumberField min={0} max={100} inputMode="numeric" />
+            </Form.Item>
+          )}
           <Form.Item name="rpm" label="Fan, rpm">
             <NumberField min={0} max={100000} inputMode="numeric" />
           </Form.Item>
@@ -230,8 +265,11 @@ export function RunForm({
           <Form.Item name="clockMhz" label="Clock, MHz">
             <NumberField min={0} inputMode="decimal" />
           </Form.Item>
-          <Form.Item name="score" label="Score, frames or hash rate">
+          <Form.Item name="score" label="Score">
             <NumberField min={0} inputMode="decimal" />
+          </Form.Item>
+          <Form.Item name="scoreUnit" label="Score counts">
+            <Input maxLength={40} placeholder="frames, hashes, points" />
           </Form.Item>
           <Form.Item name="failed" label="It failed after, minutes">
             <NumberField min={0} max={10000} inputMode="decimal" placeholder="it ran through" />

@@ -16,7 +16,15 @@ const JOB = {
   state: 'open',
   version: 7,
   steps: [step('prepare'), step('blow')],
-  runs: [{ key: 'k', phase: 'before', measuredAt: '2026-03-02T08:00:00Z', run: {}, voided: null }],
+  runs: [
+    {
+      key: '5f0c4a86-5d0c-4d1c-9f39-0a4f2f7b9f11',
+      phase: 'before',
+      measuredAt: '2026-03-02T08:00:00Z',
+      run: {},
+      voided: null,
+    },
+  ],
   counts: [],
   countExcuses: {},
   timers: [{ timer: 'drain', startedAt: '2026-03-02T08:00:00Z', seconds: 15, stopped: false }],
@@ -53,7 +61,7 @@ const EFFECTS: Record<NonNullable<JobEntry['kind']>, ((job: Job) => unknown) | n
   'warranty-answered': null,
   'before-excused': (j) => j.beforeExcuse === 'does not start' && j.blockedBefore === null,
   'run-measured': (j) =>
-    j.runs[0]?.voided === 'measured again' &&
+    j.runs[0]?.voided === null &&
     j.runs[1]?.run.parts?.[0]?.celsius === 71 &&
     j.runs[1].run.source === 'log' &&
     j.blockedBefore === null,

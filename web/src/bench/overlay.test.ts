@@ -81,7 +81,7 @@ test('what adds up is added, and what is replaced is replaced', () => {
   expect(seen.findings.map((f) => f.grade)).toEqual(['3']);
 });
 
-test('a run kept on the device opens the work, and a second one strikes out the first', () => {
+test('a run kept on the device opens the work, and a second one stands beside the first', () => {
   const run = { workload: 'a', minutes: 20 } as unknown as Schemas['RunDto'];
   const seen = overlay(JOB, [
     waits({ kind: 'run-measured', phase: 'before', run }),
@@ -89,8 +89,21 @@ test('a run kept on the device opens the work, and a second one strikes out the 
     waits({ kind: 'work-filed' }),
   ]);
   expect(seen.blockedBefore).toBeNull();
-  expect(seen.runs.map((r) => r.voided)).toEqual(['measured again', null]);
+  expect(seen.runs.map((r) => r.voided)).toEqual([null, null]);
   expect(seen.state).toBe('waiting-for-proof');
+});
+
+test('a run is struck out by its key, or the newest of its phase', () => {
+  const run = { workload: 'a', minutes: 20 } as unknown as Schemas['RunDto'];
+  const measured = (key: string) => ({ ...waits({ kind: 'run-measured', phase: 'before', run }), key });
+  const struck = (runKey: string | null) =>
+    overlay(JOB, [
+      measured('one'),
+      measured('two'),
+      waits({ kind: 'run-voided', phase: 'before', reason: 'door open', runKey }),
+    ]).runs.map((r) => r.voided);
+  expect(struck('one')).toEqual(['door open', null]);
+  expect(struck(null)).toEqual([null, 'door open']);
 });
 
 test('timers run from when they were started on this device', () => {

@@ -46,23 +46,19 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
     case 'before-excused':
       return { ...job, beforeExcuse: entry.reason, blockedBefore: null };
     case 'run-measured': {
-      const earlier = job.runs.map((r) =>
-        r.phase === entry.phase && r.voided === null ? { ...r, voided: 'measured again' } : r,
-      );
       const run = { key, phase: entry.phase, measuredAt: madeAt, run: entry.run, voided: null };
       return {
         ...job,
-        runs: [...earlier, run],
+        runs: [...job.runs, run],
+        timers: job.timers.map((t) => (t.timer === `${entry.phase}-run` ? { ...t, stopped: true } : t)),
         blockedBefore: entry.phase === 'before' ? null : job.blockedBefore,
       };
     }
-    case 'run-voided':
-      return {
-        ...job,
-        runs: job.runs.map((r) =>
-          r.phase === entry.phase && r.voided === null ? { ...r, voided: entry.reason } : r,
-        ),
-      };
+    case 'run-voided': {
+      const standing = job.runs.filter((r) => r.phase === entry.phase && r.voided === null);
+      const struck = entry.runKey ?? standing.at(-1)?.key;
+      return { ...job, runs: job.runs.map((r) => (r.key === struck ? { ...r, voided: entry.reason } : r)) };
+    }
     case 'timer-started': {
       const others = job.timers.filter((t) => t.timer !== entry.timer);
       return {

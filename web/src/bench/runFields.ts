@@ -16,7 +16,7 @@ export interface Fields {
   ambient: number | null;
   from: number | null;
   to: number | null;
-  mode: 'fixed' | 'auto';
+  mode: 'fixed' | 'full' | 'auto';
   percent: number | null;
   rpm: number | null;
   settings: string;
@@ -24,11 +24,16 @@ export interface Fields {
   powerWatts: number | null;
   clockMhz: number | null;
   score: number | null;
+  scoreUnit: string;
+  /** The hottest part at the start. */
+  start: number | null;
   throttled: boolean;
   /** Where the figures come from, and how far they had settled where a log says so. */
   source: Schemas['RunSource'];
   settled: boolean | null;
   shareOfRise: number | null;
+  slope: number | null;
+  ramp: number | null;
   failed: number | null;
   parts: Record<string, number | null>;
   maxima: Record<string, number | null>;
@@ -42,30 +47,49 @@ export function startingPoint(
 ): Fields {
   const kept = localStorage.getItem(draft);
   const fresh: Fields = {
-    workload: first?.workload ?? protocol?.load ?? 'steady compute',
-    minutes: first?.minutes ?? protocol?.minutes ?? 20,
+    workload: protocol?.load ?? 'steady compute',
+    minutes: protocol?.minutes ?? 20,
     air: 'measured',
     ambient: null,
     from: null,
     to: null,
-    mode: first?.fan?.mode ?? protocol?.fan ?? 'fixed',
-    percent: first?.fan?.percent ?? protocol?.fanPercent ?? null,
+    mode: modeOf(protocol?.fan ?? 'fixed', protocol?.fanPercent),
+    percent: protocol?.fanPercent ?? null,
     rpm: null,
-    settings: first?.settings ?? protocol?.settings ?? 'stock',
-    position: first?.position ?? protocol?.position ?? '',
+    settings: protocol?.settings ?? 'stock',
+    position: protocol?.position ?? '',
     powerWatts: null,
     clockMhz: null,
     score: null,
+    scoreUnit: '',
+    start: null,
     throttled: false,
     source: 'typed',
     settled: null,
     shareOfRise: null,
+    slope: null,
+    ramp: null,
     failed: null,
     parts: {},
     maxima: {},
+    ...(first ? conditionsOf(first) : {}),
   };
   return kept ? { ...fresh, ...(JSON.parse(kept) as Partial<Fields>) } : fresh;
 }
+
+const modeOf = (mode: 'fixed' | 'auto', percent: number | null | undefined): Fields['mode'] =>
+  mode === 'fixed' && percent === 100 ? 'full' : mode;
+
+/** What a second run repeats of a first one: all but what it measured. */
+export const conditionsOf = (run: Run) => ({
+  workload: run.workload ?? '',
+  minutes: run.minutes ?? 20,
+  mode: modeOf(run.fan?.mode ?? 'auto', run.fan?.percent),
+  percent: run.fan?.percent ?? null,
+  settings: run.settings ?? 'stock',
+  position: run.position ?? '',
+  scoreUnit: run.scoreUnit ?? '',
+});
 
 /** Common practice, no source: under a quarter of an hour many machines have not shown their peak. */
 const SETTLED_MINUTES = 15;
@@ -97,7 +121,11 @@ export function runOf(f: Fields, parts: readonly string[], temperature: Unit): R
     ambientCelsius:
       f.air === 'measured' ? celsius(f.ambient) : guessed ? celsius((f.from! + f.to!) / 2) : null,
     ambientSpreadKelvin: guessed ? Math.round((Math.abs(f.to! - f.from!) / 2) * kelvinOf * 100) / 100 : null,
-    fan: { mode: f.mode, percent: f.percent ?? null, rpm: f.rpm ?? null },
+    fan: {
+      mode: f.mode === 'auto' ? 'auto' : 'fixed',
+      percent: f.mode === 'full' ? 100 : (f.percent ?? null),
+      rpm: f.rpm ?? null,
+    },
     settings: f.settings,
     powerWatts: f.powerWatts ?? null,
     clockMhz: f.clockMhz ?? null,
@@ -108,7 +136,10 @@ export function runOf(f: Fields, parts: readonly string[], temperature: Unit): R
     source: f.source,
     settled: f.settled,
     shareOfRise: f.shareOfRise,
-    startCelsius: null,
+    startCelsius: celsius(f.start),
+    slopeKelvinPerMinute: f.slope,
+    fanRamp: f.ramp,
+    scoreUnit: f.scoreUnit?.trim() || null,
     parts: parts
       .filter((p) => typeof f.parts[p] === 'number')
       .map((p) => ({
@@ -122,14 +153,10 @@ export function runOf(f: Fields, parts: readonly string[], temperature: Unit): R
 
 /** The fields of a run that is known already. */
 export const fieldsOfRun = (run: Run, shown: (celsius: number | null | undefined) => number | null) => ({
-  workload: run.workload ?? '',
-  minutes: run.minutes ?? 20,
+  ...conditionsOf(run),
   air: run.ambientCelsius === null ? ('unknown' as const) : ('measured' as const),
   ambient: shown(run.ambientCelsius),
-  mode: run.fan?.mode ?? 'auto',
-  percent: run.fan?.percent ?? null,
   rpm: run.fan?.rpm ?? null,
-  settings: run.settings ?? 'stock',
   powerWatts: run.powerWatts,
   clockMhz: run.clockMhz,
   score: run.score,
@@ -137,6 +164,8 @@ export const fieldsOfRun = (run: Run, shown: (celsius: number | null | undefined
   source: run.source ?? 'readings',
   settled: run.settled ?? null,
   shareOfRise: null,
+  slope: null,
+  ramp: null,
   parts: Object.fromEntries((run.parts ?? []).map((p) => [p.part ?? '', shown(p.celsius)])),
 });
 
@@ -157,6 +186,9 @@ export const fieldsOfLog = (
   source,
   settled: log.parts.every((p) => p.settled),
   shareOfRise: Math.min(1, ...log.parts.map((p) => p.shareReached)),
+  slope: Math.max(...log.parts.map((p) => p.lastSlopeKelvinPerMinute)),
+  ramp: log.fanRamp,
+  start: shown(log.startCelsius),
   parts: Object.fromEntries(log.parts.map((p) => [p.part, shown(Math.round(p.settledCelsius * 10) / 10)])),
   maxima: Object.fromEntries(log.parts.map((p) => [p.part, shown(p.maximumCelsius)])),
 });

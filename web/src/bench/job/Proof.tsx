@@ -2,6 +2,7 @@ import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { fullDay, instant } from '../../lib/format';
+import { partnersOf } from '../partners';
 import { RunForm } from '../RunForm';
 import type { BenchJob } from '../useBenchJob';
 import { VerdictView } from '../VerdictView';
@@ -55,21 +56,28 @@ export function Proof({ job, write }: BenchJob) {
 function Decide({ job, write, onAgain }: BenchJob & { onAgain: () => void }) {
   const [gone, setGone] = useState<boolean | null>(null);
   const [remount, setRemount] = useState(false);
+  const lacking = partnersOf(job.runs, 'after').find((p) => !p.paired);
   return (
     <>
       {job.complaint && (
         <fieldset className="bench-gate">
           <legend>Is the complaint gone?</legend>
-          <GateCheck checked={gone === true} onChange={() => setGone(true)}>
-            Gone: it ran through
-          </GateCheck>
+          {job.complaintStands ? (
+            <p>{job.complaintStands}</p>
+          ) : (
+            <GateCheck checked={gone === true} onChange={() => setGone(true)}>
+              Gone: it ran through
+            </GateCheck>
+          )}
           <GateCheck checked={gone === false} onChange={() => setGone(false)}>
             Not gone, or not shown yet
           </GateCheck>
         </fieldset>
       )}
       <div className="bench-more">
-        <Button onClick={onAgain}>Measure again</Button>
+        <Button onClick={onAgain}>
+          {lacking ? `Measure the next load: ${lacking.label}` : 'Measure again'}
+        </Button>
         <Button onClick={() => setRemount(true)}>Open it again …</Button>
       </div>
       {remount && <OpenAgain job={job} write={write} onClose={() => setRemount(false)} />}

@@ -1,13 +1,22 @@
+import { Button } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { AskReason } from '../../machine/AskReason';
+import { RunForm } from '../RunForm';
 import { RunView } from '../RunView';
 import type { BenchJob } from '../useBenchJob';
 import { PHASES } from '../words';
 
+/** Another load, fan or setting, or the same once more: as long as nothing was done to the machine. */
+const mayAddBefore = (job: BenchJob['job']) =>
+  job.state === 'open' &&
+  job.runs.some((r) => r.phase === 'before' && r.voided === null) &&
+  !job.steps.some((s) => s.doneAt !== null && s.stage !== 'prepare' && s.stage !== 'make-safe');
+
 /** All runs of the job; one that was struck out stays. */
 export function Runs({ job, write }: BenchJob) {
-  const [voiding, setVoiding] = useState<Schemas['RunPhase'] | null>(null);
+  const [voiding, setVoiding] = useState<Schemas['JobRunAnswer'] | null>(null);
+  const [adding, setAdding] = useState(false);
   if (job.runs.length === 0 && !job.beforeExcuse) return null;
   const mayVoid = (phase: Schemas['RunPhase']) =>
     job.state === 'open' ||
@@ -29,16 +38,24 @@ export function Runs({ job, write }: BenchJob) {
           at={r.measuredAt}
           parts={r.voided === null ? job.parts.map((p) => p.part ?? '') : []}
           struck={r.voided !== null}
-          onVoid={r.voided === null && mayVoid(r.phase) ? () => setVoiding(r.phase) : undefined}
+          onVoid={r.voided === null && mayVoid(r.phase) ? () => setVoiding(r) : undefined}
         />
       ))}
+      {mayAddBefore(job) &&
+        (adding ? (
+          <RunForm job={job} write={write} phase="before" onKept={() => setAdding(false)} />
+        ) : (
+          <Button onClick={() => setAdding(true)}>Another run before the work …</Button>
+        ))}
       {voiding && (
         <AskReason
-          title={`Strike out the run: ${PHASES[voiding].toLowerCase()}`}
+          title={`Strike out the run: ${PHASES[voiding.phase].toLowerCase()}, ${voiding.run.workload ?? ''}`}
           text="It stays here, struck through, and proves nothing."
           busy={false}
           onClose={() => setVoiding(null)}
-          onReason={(reason) => write({ kind: 'run-voided', phase: voiding, reason })}
+          onReason={(reason) =>
+            write({ kind: 'run-voided', phase: voiding.phase, reason, runKey: voiding.key })
+          }
         />
       )}
     </section>
