@@ -6,13 +6,21 @@ interface Step {
   form: string;
   doneAt: string | null;
   gate: string[];
-  timer: { required: boolean } | null;
+  timer: { required: boolean; seconds: number } | null;
+}
+
+interface Count {
+  what: string;
+  item: string;
+  out: number;
 }
 
 interface Job {
   id: number;
   version: number;
   steps: Step[];
+  expected: Count[];
+  counts: Count[];
 }
 
 /** A machine that nobody has read a sensor of. */
@@ -69,7 +77,7 @@ export async function send(
   return (await answer.json()) as Job;
 }
 
-/** Ticks what is left of the card; its timers began a minute ago, so that nobody has to wait for them. */
+/** Ticks what is left of the card; its timers began long enough ago, so that nobody has to wait for them. */
 export async function tickAll(request: APIRequestContext, id: number, until?: string): Promise<void> {
   const job = (await (await request.get(`/api/v1/jobs/${id}`)).json()) as Job;
   for (const step of job.steps.filter((s) => s.doneAt === null)) {
@@ -77,13 +85,26 @@ export async function tickAll(request: APIRequestContext, id: number, until?: st
     if (step.form === 'inspection') await send(request, id, { kind: 'found', about: 'dust', grade: '2' });
     if (step.form === 'joint-inspection')
       await send(request, id, { kind: 'found', about: 'paste', grade: 'dry' });
+    await count(request, id, step.form);
     if (step.timer?.required)
       await send(
         request,
         id,
-        { kind: 'timer-started', timer: step.id, seconds: 1 },
-        new Date(Date.now() - 60_000),
+        { kind: 'timer-started', timer: step.id, seconds: step.timer.seconds },
+        new Date(Date.now() - step.timer.seconds * 1000 - 1000),
       );
     await send(request, id, { kind: 'step-done', step: step.id, checks: step.gate });
   }
+}
+
+/** Counts as many as the notes list, or four screws and one lead; and all of them in again. */
+async function count(request: APIRequestContext, id: number, form: string): Promise<void> {
+  const [what, going] = form.split('-');
+  if (what !== 'screws' && what !== 'connectors') return;
+  const job = (await (await request.get(`/api/v1/jobs/${id}`)).json()) as Job;
+  const of = (counts: Count[]) => counts.filter((c) => c.what === what);
+  const listed = of(going === 'out' ? job.expected : job.counts);
+  const usual = what === 'screws' ? { item: '4 mm PH1', out: 4 } : { item: 'fan lead', out: 1 };
+  for (const { item, out } of listed.length > 0 || going === 'in' ? listed : [usual])
+    await send(request, id, { kind: 'counted', what, item, out, in: going === 'in' ? out : 0 });
 }

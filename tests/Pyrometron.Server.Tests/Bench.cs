@@ -102,6 +102,7 @@ internal sealed class Bench(Server server, JsonElement job, string device = "pho
             var id = step.GetProperty("id").GetString();
             if (id == until)
                 return;
+            await Count(step.GetProperty("form").GetString()!.Split('-'));
             if (step.GetProperty("form").GetString() == "inspection")
                 await Do(
                     new
@@ -129,9 +130,9 @@ internal sealed class Bench(Server server, JsonElement job, string device = "pho
                     {
                         kind = "timer-started",
                         timer = id,
-                        seconds = 1,
+                        seconds = timer.GetProperty("seconds").GetInt32(),
                     },
-                    at.AddMinutes(-1)
+                    at.AddSeconds(-1 - timer.GetProperty("seconds").GetInt32())
                 );
             await Do(
                 new
@@ -142,5 +143,33 @@ internal sealed class Bench(Server server, JsonElement job, string device = "pho
                 }
             );
         }
+    }
+
+    /// <summary>Counts as many as the notes list, or four screws and one lead; and all of them in again.</summary>
+    private async Task Count(string[] form)
+    {
+        if (form[0] is not ("screws" or "connectors") || form.Length != 2)
+            return;
+        var (what, back) = (form[0], form[1] == "in");
+        (string Item, int Out)[] listed =
+        [
+            .. Job.GetProperty(back ? "counts" : "expected")
+                .EnumerateArray()
+                .Where(c => c.GetProperty("what").GetString() == what)
+                .Select(c => (c.GetProperty("item").GetString()!, c.GetProperty("out").GetInt32())),
+        ];
+        if (listed.Length == 0 && !back)
+            listed = [what == "screws" ? ("4 mm PH1", 4) : ("fan lead", 1)];
+        foreach (var (item, count) in listed)
+            await Do(
+                new
+                {
+                    kind = "counted",
+                    what,
+                    item,
+                    @out = count,
+                    @in = back ? count : 0,
+                }
+            );
     }
 }

@@ -58,6 +58,7 @@ public class GoldenRecordTests
         new BeforeExcused("does not start"),
         new RunMeasured(RunPhase.Before, Measured),
         new RunVoided(RunPhase.Before, "door open", Guid.Parse("5f0c4a86-5d0c-4d1c-9f39-0a4f2f7b9f11")),
+        new ChipSeen(ChipKind.Lidded),
         new TimerStarted("drain", 15),
         new TimerStopped("drain"),
         new MaterialUsed(MaterialKind.PadPieces, 2, 1.5),
@@ -110,7 +111,7 @@ public class GoldenRecordTests
             .Select(a => (string)a.TypeDiscriminator!)
             .Order()
             .ToArray();
-        Assert.Equal(29, kinds.Length);
+        Assert.Equal(30, kinds.Length);
         Assert.Equal(kinds, Entries.Select(JobStore.KindOf).Order());
         Assert.Equal(kinds, Directory.EnumerateFiles(Golden("entries")).Select(f => Path.GetFileNameWithoutExtension(f)).Order());
     }

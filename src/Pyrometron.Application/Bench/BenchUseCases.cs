@@ -1,4 +1,3 @@
-using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Messages;
@@ -12,7 +11,15 @@ namespace Pyrometron.Application.Bench;
 /// <param name="Fan">Which fan is to be changed, where the model has several.</param>
 /// <param name="WarrantyAnswer">The maker's answer, or why it is opened under warranty all the same.</param>
 /// <param name="Predicted">What the judgement says of the machine now; null where it does not know.</param>
-public sealed record JobToStart(string Asset, ServiceLevel Level, string? Fan, string? WarrantyAnswer, Prediction? Predicted);
+/// <param name="Complaint">What brought it in, such as a report of its user; null where it came without one.</param>
+public sealed record JobToStart(
+    string Asset,
+    ServiceLevel Level,
+    string? Fan,
+    string? WarrantyAnswer,
+    Prediction? Predicted,
+    ComplaintRecorded? Complaint = null
+);
 
 /// <summary>An entry to append.</summary>
 /// <param name="Key">Made by the device: sent twice, it counts once.</param>
@@ -61,7 +68,11 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
                     null,
                     asset.Parts.Any(p => p.Joint == JointMaterial.Pad),
                     JobStore.Deviations(t, job.Asset)
-                );
+                )
+                {
+                    Host = asset.HostTag,
+                    HostMates = asset.HostTag is { } host ? HostStore.Mates(t, host, asset.Tag) : null,
+                };
                 var card = FrozenCard.Deal(basis, notes.Version);
                 if (JobStore.Start(t, new NewJob(stored.Id, job.Level, job.Fan, until, job.Predicted, card)) is not { } id)
                     throw new NotPossibleException(
@@ -78,19 +89,16 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
                         Job = id,
                     }
                 );
+                void Tell(JobEntry entry)
+                {
+                    var row = JobStore.Find(t, id)!;
+                    var by = actor.Kind == ActorKind.Person ? actor.Name : null;
+                    Append(t, row, new EntryToAppend(Guid.NewGuid(), row.Version, device, by, null, entry));
+                }
                 if (!string.IsNullOrWhiteSpace(job.WarrantyAnswer))
-                    Append(
-                        t,
-                        JobStore.Find(t, id)!,
-                        new EntryToAppend(
-                            Guid.NewGuid(),
-                            1,
-                            device,
-                            actor.Kind == ActorKind.Person ? actor.Name : null,
-                            null,
-                            new WarrantyAnswered(job.WarrantyAnswer)
-                        )
-                    );
+                    Tell(new WarrantyAnswered(job.WarrantyAnswer));
+                if (job.Complaint is { } complaint)
+                    Tell(complaint);
                 return id;
             }
         );
@@ -152,7 +160,7 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
             }
         );
 
-    private static Change NotesKept(string model) =>
+    internal static Change NotesKept(string model) =>
         new("notes", Message.Of("Notes on {model} changed", Value.Text("model", model)));
 
     private static void Append(Transaction t, StoredJob row, EntryToAppend told)
@@ -180,8 +188,8 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
         var notes = told.Entry is NotesTaken ? NotesStore.Find(t, row.Model).Notes : null;
         if (after.CardChange(before, notes) is { } change)
             after = Store(t, row, after, new NewEntry(Guid.NewGuid(), after.Version + 1, told.Device, null, at, change));
-        JobStore.Keep(t, after, told.Entry is VerdictFiled ? after.Verdict ?? Verdict.Unproven : null);
-        Follow(t, row, before, after, told.Entry);
+        JobStore.Keep(t, after, told.Entry is VerdictFiled ? after.Verdict ?? Verdict.LookedAt : null);
+        EntryEffects.Follow(t, row, before, after, told.Entry);
     }
 
     private static void RefuseUnseen(Job job, IReadOnlyList<StampedEntry> entries, EntryToAppend told)
@@ -217,95 +225,5 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
             }
         );
         return after;
-    }
-
-    /// <summary>What an entry means for the machine: its service, its reports, and its model's notes.</summary>
-    private static void Follow(Transaction t, StoredJob row, Job before, Job after, JobEntry entry)
-    {
-        if (after.Service is { } service && !service.Equals(before.Service))
-            ServiceStore.Enter(t, row.AssetId, service);
-        if (entry is WorkFiled)
-        {
-            t.Log(
-                new Change("service", Message.Of("Service: {level}", Value.Word("level", after.Level)))
-                {
-                    Asset = row.AssetId,
-                    Job = row.Id,
-                    At = after.WorkDoneAt,
-                }
-            );
-            SetAsideStore.TakeBack(t, row.AssetId);
-            Learn(t, row, after);
-        }
-        if (entry is ComplaintRecorded complaint)
-            TakeUp(t, row, complaint);
-        if (entry is VerdictFiled { Fixed: true })
-            Clear(t, row, after);
-    }
-
-    private static void Learn(Transaction t, StoredJob row, Job job)
-    {
-        var known = NotesStore.Find(t, row.Model);
-        var learnt = LearntNotes.From(known.Notes, job);
-        if (ReferenceEquals(learnt, known.Notes))
-            return;
-        NotesStore.Keep(t, learnt, known.Version, row.Id);
-        t.Log(NotesKept(row.Model) with { Job = row.Id });
-    }
-
-    /// <summary>A complaint is a report: it takes up the one that stands of its kind, or makes one of its own.</summary>
-    private static void TakeUp(Transaction t, StoredJob row, ComplaintRecorded complaint)
-    {
-        var symptom = new Symptom(DateOnly.FromDateTime(t.Now.UtcDateTime), complaint.What.AsSymptom(), complaint.Load)
-        {
-            ReportedAt = t.Now,
-            MinutesToFailure = complaint.MinutesToFailure,
-        };
-        var known = SymptomStore
-            .Of(t, row.AssetId)
-            .FirstOrDefault(s =>
-                s.WithdrawnReason is null && (s.JobId == row.Id || s.JobId is null && s.Symptom.Kind == symptom.Kind)
-            );
-        if (known is null)
-            SymptomStore.Add(t, row.AssetId, symptom, row.Id);
-        else
-            SymptomStore.Change(t, known.Id, symptom, row.Id);
-    }
-
-    /// <summary>
-    /// A person says, with a run of the right length, that the complaint is gone: its report does not stand any more.
-    /// </summary>
-    private static void Clear(Transaction t, StoredJob row, Job job)
-    {
-        if (
-            job.Complaint is not { } complaint
-            || job.LongestAfter is not { } longest
-            || job.Standing(RunPhase.After) is not { } run
-        )
-            return;
-        foreach (
-            var report in SymptomStore
-                .Of(t, row.AssetId)
-                .Where(s =>
-                    s.WithdrawnReason is null
-                    && (s.JobId == row.Id || s.Symptom.Kind == complaint.What.AsSymptom())
-                    && (s.Symptom.ReportedAt is not { } reported || reported <= run.At || s.JobId == row.Id)
-                )
-        )
-        {
-            var reason = Message.Of(
-                "gone: it ran {minutes} without it in job {job}",
-                Value.Minutes("minutes", longest.Minutes),
-                Value.Count("job", row.Id)
-            );
-            SymptomStore.Withdraw(t, row.AssetId, report.Id, reason.ToString());
-            t.Log(
-                new Change("report", Message.Of("Report cleared, {reason}", Value.List("reason", "", [reason])))
-                {
-                    Asset = row.AssetId,
-                    Job = row.Id,
-                }
-            );
-        }
     }
 }

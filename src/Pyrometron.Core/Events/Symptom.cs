@@ -14,6 +14,18 @@ public enum SymptomKind
 
     /// <summary>A fan is loud, rattles or grinds.</summary>
     Noise,
+
+    /// <summary>Liquid came into it.</summary>
+    Wet,
+
+    /// <summary>It smells burnt or of chemicals.</summary>
+    Smell,
+
+    /// <summary>It fell or was hit.</summary>
+    Dropped,
+
+    /// <summary>Something else, in the reporter's words.</summary>
+    Other,
 }
 
 /// <summary>
@@ -44,8 +56,8 @@ public sealed record Symptom(DateOnly Date, SymptomKind Kind, string? Note)
     /// <summary>The run in which it showed; null for what people reported.</summary>
     public MeasuredRun? Shown { get; init; }
 
-    /// <summary>Whether it endangers work: the machine goes down.</summary>
-    public bool IsFailure => Kind is SymptomKind.Crash or SymptomKind.Shutdown;
+    /// <summary>Whether it endangers work or the machine: it goes down, or must not be run.</summary>
+    public bool IsFailure => Kind is SymptomKind.Crash or SymptomKind.Shutdown or SymptomKind.Wet or SymptomKind.Smell;
 
     /// <summary>A run without it has to last so long before it counts as gone, minutes.</summary>
     public double MinutesToClear => MinutesToFailure is { } minutes ? TimesToFailure * minutes : UsualMinutes;
@@ -74,7 +86,7 @@ public sealed record Symptom(DateOnly Date, SymptomKind Kind, string? Note)
     /// it.
     /// </summary>
     public bool IsClearedBy(MeasuredRun measured) =>
-        Kind != SymptomKind.Noise
+        Kind is SymptomKind.Crash or SymptomKind.Shutdown or SymptomKind.Throttling
         && measured.Phase != RunPhase.Before
         && measured.At > (ReportedAt ?? new DateTimeOffset(Date.ToDateTime(TimeOnly.MinValue), TimeSpan.Zero))
         && measured.Run.FailedAfterMinutes is null

@@ -14,6 +14,7 @@ public enum FindingSubject
     Paste,
     Coverage,
     Pads,
+    Corrosion,
 }
 
 /// <summary>A grade that a subject can be given.</summary>
@@ -59,6 +60,13 @@ public static class Grading
                 new("rattles", "rattles or grinds", Cause.Fan, ServiceLevel.FanSwap),
             ],
             [FindingSubject.Liquid] = [new("none", "no marks"), new("dried", "dried marks"), new("wet", "wet: stop here")],
+            [FindingSubject.Corrosion] =
+            [
+                new("none", "bright"),
+                new("film", "a dull film"),
+                new("green", "green or white crust"),
+                new("eaten", "eaten: contacts or tracks are gone"),
+            ],
             [FindingSubject.Seal] = [new("whole", "whole"), new("broken", "broken before"), new("none", "there is none")],
             [FindingSubject.Paste] =
             [

@@ -54,10 +54,25 @@ internal sealed class CardList(IReadOnlyList<CardStep> dealt)
         var at = _steps.FindIndex(s => s.Id == id);
         if (at < 0)
             return;
+        // A cooler that is set down again needs clean faces and new paste again.
+        if (_steps[at].Kind == "cooler-on")
+        {
+            RepeatMount(id);
+            return;
+        }
         var number = 2;
         while (at + number - 1 < _steps.Count && _steps[at + number - 1].Id == $"{id}~{number}")
             number++;
         _steps.Insert(at + number - 1, _steps[at] with { Id = $"{id}~{number}" });
+    }
+
+    private void RepeatMount(string id)
+    {
+        var number = Repeats(id) + 2;
+        var at = _steps.FindLastIndex(s => s.Id == id || s.Id.StartsWith($"{id}~", StringComparison.Ordinal));
+        foreach (var kind in (string[])["paste-off", "alcohol-dry", "paste-on", "cooler-on"])
+            if (_steps.FirstOrDefault(s => s.Kind == kind && RoundOf(s.Id) == RoundOf(id)) is { } step)
+                _steps.Insert(++at, step with { Id = $"{step.Id}~{number}", Stage = Stage.Paste });
     }
 
     /// <summary>How often a step was put on again.</summary>

@@ -1,6 +1,7 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Messages;
+using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Jobs;
 
@@ -30,6 +31,8 @@ public static class EntryWords
                 e.What == CountOf.Screws ? "The screws do not come out even" : "The connectors do not come out even",
                 e.Reason
             ),
+            ChipSeen { Chip: ChipKind.Lidded } => "The chip carries a lid",
+            ChipSeen => "The chip is bare",
             Found e => WithNote(
                 "Found: {subject} {grade}",
                 e.Note,

@@ -38,7 +38,8 @@ public sealed partial class Job
                     ),
                 LevelChanged change => OnlyOpen ?? RefusesLevel(change.Level),
                 Counted counted => OnlyOpen ?? Sentence(counted.Item, "What is counted") ?? RefusesCount(counted),
-                CountExcused excused => OnlyOpen ?? Sentence(excused.Reason, "The reason"),
+                CountExcused excused => OnlyOpen ?? Sentence(excused.Reason, "The reason") ?? OptionalSentence(excused.Item),
+                ChipSeen chip => OnlyOpen ?? (Enum.IsDefined(chip.Chip) ? null : "A chip is lidded or bare."),
                 Found found => Unclosed
                     ?? (
                         Grading.Find(found.About, found.Grade) is null
@@ -54,6 +55,11 @@ public sealed partial class Job
                 DeviationSeen deviation => Unclosed ?? Sentence(deviation.Text, "The deviation"),
                 ComplaintRecorded complaint => Unclosed
                     ?? OptionalSentence(complaint.Load)
+                    ?? (
+                        complaint.What == ComplaintKind.Other
+                            ? Sentence(complaint.InWords, "What is complained of")
+                            : OptionalSentence(complaint.InWords)
+                    )
                     ?? (
                         complaint.MinutesToFailure is { } m && !(m is > 0 and <= 10_000)
                             ? "Minutes to the failure are more than 0."
@@ -131,28 +137,41 @@ public sealed partial class Job
         var steps = Steps;
         if (steps.FirstOrDefault(s => s.Card.Id == done.Step) is not { } step)
             return NoStep(done.Step);
-        if (step.Card.Stage > Stage.Prepare && step.Card.Kind is not ("owner-told" or "warranty") && BlockedBefore is { } before)
+        if (IsWork(step.Card) && BlockedBefore is { } before)
             return before;
         if (steps.TakeWhile(s => s != step).FirstOrDefault(s => s.IsOpen && !s.Card.MayBeSkipped) is { } gate)
             return Message.Of("First: {step}", Value.List("step", "", [gate.Card.Do]));
         if (step.Card.Gate.Except(done.Checks ?? []).ToArray() is { Length: > 0 } missing)
             return Message.Of("Still to confirm: {checks}.", Value.Text("checks", string.Join("; ", missing)));
-        if (
-            step.Card.Timer is { Required: true } timer
-            && (!_timers.TryGetValue(step.Card.Id, out var running) || running.RingsAt > at.AddSeconds(1))
-        )
+        if (step.Card.Timer is { Required: true } timer && !HasRung(step.Card.Id, timer, at))
             return Message.Of("The timer has to ring first: {seconds}.", Value.Seconds("seconds", timer.Seconds));
-        return step.Card.Form switch
+        return RefusesForm(step.Card.Form);
+    }
+
+    /// <summary>Whether the time that a step needs is over, whatever the timer was set to.</summary>
+    private bool HasRung(string step, StepTimer timer, DateTimeOffset at) =>
+        _timers.TryGetValue(step, out var running)
+        && running.StartedAt.AddSeconds(Math.Max(running.Seconds, timer.Seconds)) <= at.AddSeconds(1);
+
+    private Message? RefusesForm(StepForm form) =>
+        form switch
         {
+            StepForm.ScrewsOut => UncountedOut(CountOf.Screws),
+            StepForm.ConnectorsOut => UncountedOut(CountOf.Connectors),
             StepForm.ScrewsIn => OpenCount(CountOf.Screws),
             StepForm.ConnectorsIn => OpenCount(CountOf.Connectors),
-            StepForm.Inspection when !_findings.Keys.Any(f => f < FindingSubject.Paste) =>
+            StepForm.Inspection when !_findings.Keys.Any(Outside.Contains) =>
                 "Give at least one thing its grade, or leave the step out with a reason.",
-            StepForm.JointInspection when !_findings.Keys.Any(f => f >= FindingSubject.Paste) =>
+            StepForm.JointInspection when !_findings.Keys.Any(Joint.Contains) =>
                 "Give paste or pads their grade, or leave the step out with a reason.",
+            StepForm.CorrosionInspection when !_findings.ContainsKey(FindingSubject.Corrosion) =>
+                "Give the corrosion its grade, or leave the step out with a reason.",
             _ => null,
         };
-    }
+
+    private static readonly FindingSubject[] Outside =
+        [FindingSubject.Dust, FindingSubject.Mesh, FindingSubject.FanSpin, FindingSubject.FanNoise, FindingSubject.Liquid],
+        Joint = [FindingSubject.Paste, FindingSubject.Coverage, FindingSubject.Pads];
 
     private Message? RefusesSkip(StepSkipped skipped) =>
         Find(skipped.Step) is not { } step ? NoStep(skipped.Step)
@@ -171,21 +190,6 @@ public sealed partial class Job
         // A fan swap with the cooler off keeps its paste steps; anything lighter would close it without.
         return level < ServiceLevel.FanSwap && CoolerCameOff
             ? "The cooler is off: that always brings new paste. A lighter level is not possible any more."
-            : null;
-    }
-
-    private Message? RefusesCount(Counted counted)
-    {
-        if (counted.Out is < 0 or > 500 || counted.In is < 0 or > 500)
-            return "Counts run from 0 to 500.";
-        if (counted.In > counted.Out)
-            return Message.Of(
-                "{in} cannot go in where {out} came out: count again.",
-                Value.Count("in", counted.In),
-                Value.Count("out", counted.Out)
-            );
-        return _counts.Count >= 200 && !_counts.ContainsKey((counted.What, counted.Item))
-            ? "Two hundred kinds are enough."
             : null;
     }
 
@@ -224,8 +228,9 @@ public sealed partial class Job
     {
         if (State != JobState.WaitingForProof)
             return "Only work that is done can be proven.";
+        // A look that changed nothing has nothing to prove.
         if (LongestAfter is not { } after)
-            return "The after-run is still missing.";
+            return Level == ServiceLevel.Inspect ? null : "The after-run is still missing.";
         if (Complaint is null)
             return null;
         if (verdict.Fixed is not { } gone)

@@ -1,7 +1,6 @@
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
-using Pyrometron.Core.Messages;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Proof;
 
@@ -13,7 +12,7 @@ public sealed partial class Job
     private readonly Dictionary<string, StampedEntry> _steps = [];
     private readonly CardList _card;
     private readonly Dictionary<(CountOf, string), JobCount> _counts = [];
-    private readonly Dictionary<CountOf, string> _countExcuses = [];
+    private readonly Dictionary<(CountOf What, string? Item), string> _countExcuses = [];
     private readonly List<JobRun> _runs = [];
     private readonly Dictionary<string, JobTimer> _timers = [];
     private readonly Dictionary<FindingSubject, (Found Found, DateTimeOffset At)> _findings = [];
@@ -87,8 +86,9 @@ public sealed partial class Job
     /// <summary>Counts so far.</summary>
     public IReadOnlyCollection<JobCount> Counts => _counts.Values;
 
-    /// <summary>Why counts do not meet.</summary>
-    public IReadOnlyDictionary<CountOf, string> CountExcuses => _countExcuses;
+    /// <summary>Why counts do not meet, by kind and place; place null for all of a kind.</summary>
+    public IReadOnlyCollection<CountExcused> CountExcuses =>
+        [.. _countExcuses.Select(e => new CountExcused(e.Key.What, e.Value, e.Key.Item))];
 
     /// <summary>Timers, the last start of each.</summary>
     public IReadOnlyCollection<JobTimer> Timers => _timers.Values;
@@ -128,7 +128,10 @@ public sealed partial class Job
     /// <summary>All runs of a phase that stand, in the order in which they were kept.</summary>
     public IEnumerable<JobRun> StandingOf(RunPhase phase) => _runs.Where(r => r.Phase == phase && r.Voided is null);
 
-    /// <summary>The verdict of the runs as they stand; null while one is missing.</summary>
+    /// <summary>
+    /// The verdict of the runs as they stand; against the limits where there is none before the work; null while there is none
+    /// after it.
+    /// </summary>
     public Verdict? Verdict => Compare(RunPhase.After);
 
     /// <summary>The verdict of the second look, a week later.</summary>
@@ -144,63 +147,20 @@ public sealed partial class Job
     {
         Run[] before = [.. StandingOf(RunPhase.Before).Select(r => r.Run)],
             after = [.. StandingOf(phase).Select(r => r.Run)];
-        return before.Length == 0 || after.Length == 0
-            ? null
-            : TestSet.Judge(
-                Level,
-                before,
-                after,
-                new TestedMachine(Basis.Kind, Head.Parts.ToDictionary(p => p.Name, p => p.Limit.Value), Complaint is not null)
-            );
+        var machine = new TestedMachine(
+            Basis.Kind,
+            Head.Parts.ToDictionary(p => p.Name, p => p.Limit.Value),
+            Complaint is not null
+        );
+        return after.Length == 0 ? null
+            : before.Length == 0 ? LimitCheck.Of(after, machine)
+            : TestSet.Judge(Level, before, after, machine);
     }
 
     /// <summary>Whether work on the machine itself has begun.</summary>
     private bool Begun => Steps.Any(s => s.DoneAt is not null && IsWork(s.Card));
 
-    private static bool IsWork(CardStep step) => step.Kind is not ("prepare" or "owner-told" or "warranty");
-
-    /// <summary>Why work may not begin yet, or null: no before-run, no proof.</summary>
-    public Message? BlockedBefore =>
-        Standing(RunPhase.Before) is null && BeforeExcuse is null ? "Measure before opening, or write down why not." : null;
-
-    /// <summary>Why the work cannot be filed as done, or null.</summary>
-    public Message? BlockedFinish =>
-        State != JobState.Open
-            ? NotOpen
-            : BlockedBefore
-                ?? (
-                    Steps.FirstOrDefault(s => s.IsOpen && !s.Card.Optional) is { } open
-                        ? Message.Of("Still to do: {step}", Value.List("step", "", [open.Card.Do]))
-                        : OpenCount(CountOf.Screws) ?? OpenCount(CountOf.Connectors)
-                );
-
-    private const string NotOpen = "This job is not open any more.";
-
-    /// <summary>Why a count does not meet, or null when it does or was excused.</summary>
-    public Message? OpenCount(CountOf what)
-    {
-        if (_countExcuses.ContainsKey(what))
-            return null;
-        var open = _counts
-            .Values.Where(c => c.What == what && c.Out != c.In)
-            .Select(c =>
-                Message.Of(
-                    "{item}: {out} out, {in} in",
-                    Value.Text("item", c.Item),
-                    Value.Count("out", c.Out),
-                    Value.Count("in", c.In)
-                )
-            )
-            .ToArray();
-        return open.Length == 0
-            ? null
-            : Message.Of(
-                what == CountOf.Screws
-                    ? "The screws do not come out even ({counts}). Find them, or write down why."
-                    : "The connectors do not come out even ({counts}). Find them, or write down why.",
-                Value.List("counts", "; ", open)
-            );
-    }
+    private static bool IsWork(CardStep step) => step.Kind is not ("warm-joint" or "prepare" or "owner-told" or "warranty");
 
     /// <summary>Whether an entry is here already.</summary>
     public bool Has(Guid key) => _keys.Contains(key);
@@ -246,7 +206,10 @@ public sealed partial class Job
                 _counts[(e.What, e.Item)] = new JobCount(e.What, e.Item, e.Out, e.In);
                 break;
             case CountExcused e:
-                _countExcuses[e.What] = e.Reason;
+                _countExcuses[(e.What, e.Item)] = e.Reason;
+                break;
+            case ChipSeen e:
+                Basis = Basis with { Notes = Basis.Notes with { Chip = e.Chip } };
                 break;
             case Found e:
                 _findings[e.About] = (e, stamp.MadeAt);
@@ -259,6 +222,7 @@ public sealed partial class Job
                 break;
             case ComplaintRecorded e:
                 Complaint = e;
+                Basis = Basis with { GotWet = e.What == ComplaintKind.GotWet };
                 break;
             case WarrantyAnswered e:
                 Basis = Basis with { WarrantyAnswer = e.Answer };

@@ -23,6 +23,10 @@ public static class Complaints
             ComplaintKind.SwitchesOff => SymptomKind.Shutdown,
             ComplaintKind.Crashes => SymptomKind.Crash,
             ComplaintKind.Slow => SymptomKind.Throttling,
+            ComplaintKind.GotWet => SymptomKind.Wet,
+            ComplaintKind.Smells => SymptomKind.Smell,
+            ComplaintKind.Dropped => SymptomKind.Dropped,
+            ComplaintKind.Other => SymptomKind.Other,
             _ => SymptomKind.Noise,
         };
 }
@@ -34,6 +38,12 @@ public enum ComplaintKind
     Crashes,
     Slow,
     Loud,
+    GotWet,
+    Smells,
+    Dropped,
+
+    /// <summary>In the words of whoever complains.</summary>
+    Other,
 }
 
 /// <summary>
@@ -49,6 +59,7 @@ public enum ComplaintKind
 [JsonDerivedType(typeof(LevelChanged), "level-changed")]
 [JsonDerivedType(typeof(Counted), "counted")]
 [JsonDerivedType(typeof(CountExcused), "count-excused")]
+[JsonDerivedType(typeof(ChipSeen), "chip-seen")]
 [JsonDerivedType(typeof(Found), "found")]
 [JsonDerivedType(typeof(DamageFound), "damage-found")]
 [JsonDerivedType(typeof(DeviationSeen), "deviation-seen")]
@@ -111,8 +122,12 @@ public sealed record LevelChanged(ServiceLevel Level, string? Reason = null, str
 /// <param name="Item">The compartment of the tray, or the connector's name.</param>
 public sealed record Counted(CountOf What, string Item, int Out, int In) : JobEntry($"count {What} {Item}");
 
-/// <summary>Why the counts do not meet.</summary>
-public sealed record CountExcused(CountOf What, string Reason) : JobEntry($"excuse {What}");
+/// <summary>Why the counts do not meet, or why fewer came out than are listed.</summary>
+/// <param name="Item">The compartment or connector; null for all of them.</param>
+public sealed record CountExcused(CountOf What, string Reason, string? Item = null) : JobEntry($"excuse {What} {Item}");
+
+/// <summary>What sits under the cooler was seen: it decides how paste goes on, and is kept for the model.</summary>
+public sealed record ChipSeen(ChipKind Chip) : JobEntry("chip");
 
 /// <summary>Something was looked at and given its grade.</summary>
 public sealed record Found(FindingSubject About, string Grade, string? Note = null) : JobEntry($"finding {About}");
@@ -127,11 +142,13 @@ public sealed record DeviationSeen(string Text) : JobEntry("deviation " + Text);
 /// <param name="Load">Under which it happens.</param>
 /// <param name="MinutesToFailure">How long it takes.</param>
 /// <param name="Reproduced">Whether it happened at the bench; null when that was not tried.</param>
+/// <param name="InWords">In the words of whoever complains; needed where <paramref name="What"/> is other.</param>
 public sealed record ComplaintRecorded(
     ComplaintKind What,
     string? Load = null,
     double? MinutesToFailure = null,
-    bool? Reproduced = null
+    bool? Reproduced = null,
+    string? InWords = null
 ) : JobEntry("complaint");
 
 /// <summary>The maker's answer, or why it is opened under warranty all the same.</summary>

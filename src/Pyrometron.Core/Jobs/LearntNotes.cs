@@ -29,6 +29,8 @@ public static class LearntNotes
                         .Select(c => new ConnectorNote(c.Item, KindOf(c.Item), c.Out)),
                 ],
             };
+        if (notes.Chip is null)
+            learnt = learnt with { Chip = job.Basis.Chip };
         if (notes.Protocol is null && (job.Standing(RunPhase.After) ?? job.Standing(RunPhase.Before))?.Run is { } run)
             learnt = learnt with
             {
@@ -38,6 +40,7 @@ public static class LearntNotes
             learnt.Screws.Count == notes.Screws.Count
             && learnt.Connectors.Count == notes.Connectors.Count
             && learnt.Protocol == notes.Protocol
+            && learnt.Chip == notes.Chip
             ? notes
             : learnt;
     }

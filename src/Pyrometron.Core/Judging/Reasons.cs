@@ -225,6 +225,10 @@ internal static class Reasons
             SymptomKind.Crash => Message.Of("Crashes, reported on {day}.", day),
             SymptomKind.Shutdown => Message.Of("Switches itself off, reported on {day}.", day),
             SymptomKind.Throttling => Message.Of("Slow under load, reported on {day}.", day),
+            SymptomKind.Wet => Message.Of("Got wet, reported on {day}: off and unplugged until it was opened and dried.", day),
+            SymptomKind.Smell => Message.Of("Smells, reported on {day}: off until it was looked at.", day),
+            SymptomKind.Dropped => Message.Of("Dropped, reported on {day}.", day),
+            SymptomKind.Other => Message.Of("Reported on {day}: see its book.", day),
             _ => Message.Of("Loud, reported on {day}.", day),
         };
     }

@@ -24,11 +24,51 @@ public sealed record CardBasis(
     IReadOnlyDictionary<FindingSubject, string>? Findings = null
 )
 {
+    /// <summary>The machine that a card sits in, or null.</summary>
+    public string? Host { get; init; }
+
+    /// <summary>The other machines in its host, which go down with it.</summary>
+    public IReadOnlyList<string>? HostMates { get; init; }
+
+    /// <summary>Whether it came in because it got wet.</summary>
+    public bool GotWet { get; init; }
+
+    /// <summary>What sits under the cooler; null where nobody has said yet.</summary>
+    public ChipKind? Chip => Notes.Chip;
+
     /// <summary>Whether the cooler has come off in this job already: whatever is done from then on brings new paste.</summary>
     public bool CoolerCameOff { get; init; }
 
     /// <summary>Whether anything is opened.</summary>
-    public bool Opens => Level >= ServiceLevel.DustOut;
+    public bool Opens => Level >= ServiceLevel.DustOut && !IsHotSwap || Wet;
+
+    /// <summary>Whether it is only looked at, opened no further than that needs.</summary>
+    public bool LooksOnly => Level == ServiceLevel.Inspect && !Wet;
+
+    /// <summary>Whether a fan is changed while the machine runs.</summary>
+    public bool IsHotSwap =>
+        Kind == AssetKind.Server
+        && Level == ServiceLevel.FanSwap
+        && !CoolerCameOff
+        && !Wet
+        && Notes.Fans.Where(f => Fan is null || f.Name == Fan).ToArray() is { Length: > 0 } fans
+        && fans.All(f => f.HotSwap);
+
+    /// <summary>Whether it is cooled by a liquid loop.</summary>
+    public bool IsLoop => Notes.Loop == true;
+
+    /// <summary>Whether a battery is in it.</summary>
+    public bool HasBattery => Kind == AssetKind.Laptop;
+
+    /// <summary>Whether a back plate comes off: on cards whose pads are renewed, or whose notes show its screws.</summary>
+    public bool HasBackPlate =>
+        Kind == AssetKind.GraphicsCard && LiftsCooler && (RenewsPads || Notes.Screws.Any(s => s.Place == ScrewPlace.BackPlate));
+
+    /// <summary>
+    /// Whether connectors come off: on laptops and cards always, elsewhere only with a cooler or a fan. Nobody counts what
+    /// nobody pulled.
+    /// </summary>
+    public bool PullsConnectors => Opens && (Kind is AssetKind.Laptop or AssetKind.GraphicsCard || LiftsCooler || ChangesFan);
 
     /// <summary>
     /// Whether the cooler comes off: for paste and pads always, for a fan only where it does not come off alone. A fan that
@@ -47,14 +87,20 @@ public sealed record CardBasis(
         || Level > ServiceLevel.FanSwap
             && (Findings ?? new Dictionary<FindingSubject, string>()).Any(f => Grading.Find(f.Key, f.Value)?.Cause == Cause.Fan);
 
-    /// <summary>Whether it was found wet.</summary>
-    public bool Wet => Findings?.GetValueOrDefault(FindingSubject.Liquid) == "wet";
+    /// <summary>Whether it came in wet, or was found so.</summary>
+    public bool Wet => GotWet || Findings?.GetValueOrDefault(FindingSubject.Liquid) == "wet";
+
+    /// <summary>Whether marks of liquid have dried in and it is open, so that they can be rinsed.</summary>
+    public bool DriedIn => Opens && Findings?.GetValueOrDefault(FindingSubject.Liquid) == "dried";
 
     /// <summary>The screws that come out: those of cooler, back plate and board only where the cooler is lifted.</summary>
     public IReadOnlyList<Screw> Screws =>
         LiftsCooler
             ? Notes.Screws
             : [.. Notes.Screws.Where(s => s.Place is ScrewPlace.Cover or ScrewPlace.Shroud or ScrewPlace.Fan)];
+
+    /// <summary>Whether pads stay on the chips while the cooler is off.</summary>
+    public bool KeepsPads => LiftsCooler && HasPads && !RenewsPads;
 
     /// <summary>Whether pads are renewed: by the level, or because it is open anyway and the house then does it all.</summary>
     public bool RenewsPads =>

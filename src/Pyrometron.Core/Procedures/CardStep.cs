@@ -32,6 +32,15 @@ public enum StepForm
     ConnectorsIn,
     Inspection,
     JointInspection,
+
+    /// <summary>Seals alone, before the screw under them.</summary>
+    SealInspection,
+
+    /// <summary>Corrosion, after liquid.</summary>
+    CorrosionInspection,
+
+    /// <summary>Lidded or bare, asked once for a model.</summary>
+    Chip,
 }
 
 /// <summary>A time that a step takes.</summary>

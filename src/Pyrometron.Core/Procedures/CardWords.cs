@@ -1,3 +1,4 @@
+using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Procedures;
@@ -5,8 +6,105 @@ namespace Pyrometron.Core.Procedures;
 /// <summary>Sentences of the work card that depend on the model, the house's ways and the findings.</summary>
 internal static class CardWords
 {
+    public static Message OwnerTold(CardBasis c) =>
+        c switch
+        {
+            { Host: { } host, HostMates: { Count: > 0 } mates } => Message.Of(
+                "Move its work off and tell its owner that it goes down. Its host {host} and the other cards in it go down too: {mates}.",
+                Value.Text("host", host),
+                Value.Text("mates", string.Join(", ", mates))
+            ),
+            { Host: { } host } => Message.Of(
+                "Move its work off and tell its owner that it goes down; its host {host} goes down too.",
+                Value.Text("host", host)
+            ),
+            { Kind: AssetKind.Laptop, Opens: true } => "Tell its owner that it goes down, and ask whether the data is backed up.",
+            _ => "Move its work off and tell its owner that it goes down.",
+        };
+
+    public static Message CardOut(CardBasis c) =>
+        c.Host is { } host
+            ? Message.Of(
+                "Take the card out of {host}: side panel off, power plugs by their latch, bracket screw, the slot's latch, then straight out.",
+                Value.Text("host", host)
+            )
+            : "Take the card out of its host: side panel off, power plugs by their latch, bracket screw, the slot's latch, then straight out.";
+
+    public static Message CardIn(CardBasis c) =>
+        c.Host is { } host
+            ? Message.Of(
+                "Put the card back into {host}: into its slot until it clicks, bracket screw, every power plug, its support.",
+                Value.Text("host", host)
+            )
+            : "Put the card back into its host: into its slot until it clicks, bracket screw, every power plug, its support.";
+
+    public static Message CoverOff(CardBasis c) =>
+        c.Kind switch
+        {
+            AssetKind.Laptop =>
+                "Take the bottom cover off: its screws, the hidden ones under feet and labels too, each to its place on the tray; then its clips, from the hinge on.",
+            AssetKind.Server => "Take the top cover off.",
+            _ => "Take the side panel off.",
+        };
+
+    public static Message ScrewsOut(CardBasis c) =>
+        (c.Kind, c.Schools.Opening) switch
+        {
+            (AssetKind.Laptop, OpeningOrder.ReverseOfNumbers) =>
+                "Take the other screws out, each to its place on the tray, the highest number first; count them with those of the cover.",
+            (AssetKind.Laptop, _) =>
+                "Take the other screws out, each to its place on the tray; count them with those of the cover.",
+            (_, OpeningOrder.ReverseOfNumbers) =>
+                "Take the screws out, each to its place on the tray, the highest number first, and count them.",
+            _ => "Take the screws out, each to its place on the tray, and count them.",
+        };
+
+    public static Message LeadsOff(CardBasis c) =>
+        c.LiftsCooler
+            ? "Unplug the connectors by the housing, never by the wire; fan leads before the cooler comes away. Count them."
+            : "Unplug the connectors by the housing, never by the wire. Count them.";
+
+    public static Message Inspect(CardBasis c) =>
+        c.LooksOnly
+            ? "Look into the fins with a lamp, turn every fan by hand, and give what you see its grade. What you find starts the right job from here."
+            : "Before anything is cleaned: look, and give what you see its grade. Damage or a missing part that was there before you: photograph it and mark it as found.";
+
+    public static Message FanNamed(CardBasis c) =>
+        (c.Fan, c.Notes.Fans.FirstOrDefault(f => f.Name == c.Fan)?.PartNumber) switch
+        {
+            ({ } fan, { } number) => Message.Of(
+                "the fan in bay {fan} (part number {number})",
+                Value.Text("fan", fan),
+                Value.Text("number", number)
+            ),
+            ({ } fan, null) => Message.Of("the fan in bay {fan}", Value.Text("fan", fan)),
+            _ => "the fan that the log names",
+        };
+
+    public static IReadOnlyList<string> PadChecks(CardBasis c) =>
+        c.Schools.Pads == PadSchool.Putty ? ["Every chip that had a pad has putty"]
+        : c.Notes.Pads.Count > 0
+            ?
+            [
+                .. c
+                    .Notes.Pads.OrderBy(p => p.Side)
+                    .ThenBy(p => p.Number)
+                    .Select(p =>
+                        FormattableString.Invariant(
+                            $"Pad {p.Number} ({p.Part}, {(p.Side == PadSide.Back ? "back, " : "")}{p.WidthMm:0.#} × {p.HeightMm:0.#} × {p.ThicknessMm:0.#} mm): both films off"
+                        )
+                    ),
+            ]
+        : c.HasBackPlate ? ["Every chip that had a pad has one, front and back", "Both films are off each pad"]
+        : ["Every chip that had a pad has one", "Both films are off each pad"];
+
     public static Message Outfit(CardBasis c)
     {
+        if (c.IsHotSwap)
+            return Message.Of(
+                "Read off bay, part number and direction of air of {fan}, and have the same one at hand.",
+                Value.List("fan", "", [FanNamed(c)])
+            );
         var things = new List<Message>
         {
             c.Screws.Count > 0
@@ -57,23 +155,37 @@ internal static class CardWords
     public static Message AlcoholDry(CardBasis c) =>
         Message.Of("Wait until the alcohol is gone ({strength}).", Value.List("strength", "", [Alcohol(c.Schools.Alcohol)]));
 
-    /// <summary>Patterns and amounts are common practice, no source: thin wins.</summary>
+    /// <summary>
+    /// Patterns and amounts are common practice, no source: thin wins. A lid takes a dot in its middle, a bare chip is covered
+    /// whole; where nobody knows, both are told.
+    /// </summary>
     public static Message Paste(CardBasis c)
     {
-        var pattern = c.Schools.Paste switch
+        PastePattern? pattern = c.Schools.Paste switch
         {
             PasteSchool.Spread => PastePattern.Spread,
             PasteSchool.Line => PastePattern.Line,
             PasteSchool.Dot => PastePattern.Dot,
             PasteSchool.Cross => PastePattern.Cross,
-            _ => c.Notes.Pattern ?? (c.Notes.Chip == ChipKind.Lidded ? PastePattern.Dot : PastePattern.Spread),
+            _ => c.Notes.Pattern
+                ?? c.Chip switch
+                {
+                    ChipKind.Lidded => PastePattern.Dot,
+                    ChipKind.Bare => PastePattern.Spread,
+                    _ => null,
+                },
         };
+        var lid = c.Chip == ChipKind.Lidded;
         Message how = pattern switch
         {
-            PastePattern.Dot => "a dot between a grain of rice and a pea, in the middle",
-            PastePattern.Line => "a thin line along the chip",
+            PastePattern.Dot => lid
+                ? "a dot between a grain of rice and a pea, in the middle of the lid"
+                : "a dot between a grain of rice and a pea, in the middle",
+            PastePattern.Line => lid ? "a thin line along the lid" : "a thin line along the chip",
             PastePattern.Cross => "a thin cross from corner to corner",
-            _ => "spread thin over the chip to 1–2 mm from its edge",
+            PastePattern.Spread => lid ? "spread thin over the lid" : "spread thin over the chip to 1–2 mm from its edge",
+            _ =>
+                "on a lid a dot between a grain of rice and a pea, in the middle; on a bare chip spread thin to 1–2 mm from its edge",
         };
         return Message.Of("Put on new paste: {how}. Bubbles do not matter; thin wins.", Value.List("how", "", [how]));
     }

@@ -69,13 +69,16 @@ public sealed record Caution(Message Text, string? Source = null)
     );
     internal static readonly Caution Lifting = new(
         Message.Of(
-            "{kilograms} kg is the most for one person in the best posture, and far less when reaching or turning: two people or a lift.",
+            "{kilograms} kg is the most for one person in the best posture, and far less when reaching or turning. Off its rails or heavier: two people or a lift.",
             Value.Figure("kilograms", MostLiftedKg, "0")
         ),
         "NIOSH 94-110"
     );
     internal static readonly Caution ScrewLengths = new("Lengths differ: a long screw in a short hole ruins the board.");
     internal static readonly Caution BareChip = new("Bare chips chip: no tool near them, no prying, even pressure only.");
+    internal static readonly Caution PerhapsBareChip = new(
+        "Nobody has written down yet whether this chip carries a lid. A bare one chips: no tool near it, even pressure only."
+    );
     internal static readonly Caution Fins = new("Fins cut. Dust in the fins costs everything, on the blades little.");
     internal static readonly Caution FansBite = new("Fans bite: nothing powered while fingers are near.");
     internal static readonly Caution Dust = new("Dust mask and eye protection; outdoors or extracted.");

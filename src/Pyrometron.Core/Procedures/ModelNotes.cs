@@ -77,12 +77,22 @@ public sealed record PadNote(
     double YMm,
     double WidthMm,
     double HeightMm,
-    double ThicknessMm
+    double ThicknessMm,
+    PadSide Side = PadSide.Front
 );
+
+/// <summary>The side of the board that a pad sits on.</summary>
+public enum PadSide
+{
+    Front,
+    Back,
+}
 
 /// <summary>A fan and what has to come off before it.</summary>
 /// <param name="ComesOffAlone">False where it only comes away with the cooler, which brings new paste.</param>
-public sealed record FanNote(string Name, bool ComesOffAlone);
+/// <param name="HotSwap">Changed while the machine runs, by its maker's procedure.</param>
+/// <param name="PartNumber">Of its replacement, where known.</param>
+public sealed record FanNote(string Name, bool ComesOffAlone, bool HotSwap = false, string? PartNumber = null);
 
 /// <summary>The test that a model is put through, so that before and after match.</summary>
 /// <param name="Position">How it stands: in its rack, flat, propped.</param>
@@ -103,6 +113,8 @@ public sealed record TestProtocol(
 /// <param name="HeightMm">Of the plan.</param>
 /// <param name="Clips">Where clips hold, in words.</param>
 /// <param name="Traps">What has gone wrong on this model before.</param>
+/// <param name="Loop">Whether a liquid loop cools it; null where nobody has said.</param>
+/// <param name="FansStopAtIdle">Whether its fans stand still at idle; null where nobody has said.</param>
 public sealed record ModelNotes(
     string Model,
     double WidthMm,
@@ -115,7 +127,9 @@ public sealed record ModelNotes(
     IReadOnlyList<FanNote> Fans,
     IReadOnlyList<string> Clips,
     IReadOnlyList<string> Traps,
-    TestProtocol? Protocol
+    TestProtocol? Protocol,
+    bool? Loop = null,
+    bool? FansStopAtIdle = null
 )
 {
     /// <summary>
@@ -194,6 +208,9 @@ public sealed record ModelNotes(
         for (var i = 0; i < Fans.Count; i++)
             if (Fans[i].Name is not { Length: > 0 and <= LongestName })
                 yield return ($"/fans/{i}/name", "a fan needs a name, such as left");
+        for (var i = 0; i < Fans.Count; i++)
+            if (Fans[i].PartNumber?.Length > LongestName)
+                yield return ($"/fans/{i}/partNumber", $"a part number is {LongestName} characters at most");
         foreach (var (sentences, name) in ((IReadOnlyList<string>, string)[])[(Clips, "clips"), (Traps, "traps")])
             for (var i = 0; i < sentences.Count; i++)
                 if (sentences[i] is not { Length: > 0 and <= LongestSentence })

@@ -163,6 +163,15 @@ public sealed record Verdict(
         {
             Says = "Not proven: there was no before-run.",
         };
+
+    /// <summary>Of a job that only looked.</summary>
+    public static Verdict LookedAt { get; } =
+        Unproven with
+        {
+            Reasons = [new VerdictReason("looked-at", "It was looked at only: nothing was done that a run could prove.")],
+            Advice = [],
+            Says = "Looked at; nothing was changed.",
+        };
 }
 
 /// <summary>What else lowers a temperature where the cooler itself is the limit.</summary>

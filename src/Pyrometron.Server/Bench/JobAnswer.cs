@@ -35,6 +35,8 @@ public sealed record TimerAnswer(string Timer, DateTimeOffset StartedAt, int Sec
 /// <param name="RecheckVerdict">Of the before-run and the second look a week later.</param>
 /// <param name="ComplaintStands">Why the complaint cannot be called gone by the runs so far, or null.</param>
 /// <param name="Expected">How many of each kind should come out by the model's notes.</param>
+/// <param name="CountExcuses">Why counts of a whole kind do not meet.</param>
+/// <param name="Excuses">The same, and those of single places.</param>
 /// <param name="Notes">What was known of the model when the card was dealt.</param>
 /// <param name="NotesChanged">Whether newer notes can be taken over.</param>
 public sealed record JobAnswer(
@@ -69,6 +71,7 @@ public sealed record JobAnswer(
     IReadOnlyList<JobCount> Expected,
     IReadOnlyList<JobCount> Counts,
     IReadOnlyDictionary<CountOf, string> CountExcuses,
+    IReadOnlyList<CountExcused> Excuses,
     IReadOnlyList<TimerAnswer> Timers,
     IReadOnlyList<Found> Findings,
     IReadOnlyList<string> Damage,
@@ -121,7 +124,8 @@ public sealed record JobAnswer(
             job.ComplaintStands?.ToString(),
             job.Expected,
             [.. job.Counts],
-            job.CountExcuses,
+            job.CountExcuses.Where(e => e.Item is null).ToDictionary(e => e.What, e => e.Reason),
+            [.. job.CountExcuses],
             [.. job.Timers.Select(t => new TimerAnswer(t.Timer, t.StartedAt, t.Seconds, t.Stopped))],
             [.. job.Findings],
             [.. job.Damage.Select(d => d.Text)],

@@ -21,13 +21,15 @@ public sealed record EntryRequest(Guid? Key, int? Version, string? Device, strin
 /// <summary>A job to start.</summary>
 /// <param name="Fan">Which fan is to be changed, where the model has several.</param>
 /// <param name="WarrantyAnswer">The maker's answer, or why it is opened under warranty all the same.</param>
+/// <param name="Complaint">What brought it in, such as a report of its user.</param>
 public sealed record StartJob(
     string? Asset,
     ServiceLevel? Level,
     string? Fan,
     string? WarrantyAnswer,
     string? Device,
-    string? By
+    string? By,
+    ComplaintRecorded? Complaint = null
 );
 
 /// <summary>Jobs at the bench: thin handlers around the core's rules.</summary>
@@ -95,7 +97,7 @@ internal static class JobEndpoints
         var id = bench.Start(
             Actor.Of(request.By, device),
             device,
-            new JobToStart(request.Asset, level, request.Fan, request.WarrantyAnswer, predicted)
+            new JobToStart(request.Asset, level, request.Fan, request.WarrantyAnswer, predicted, request.Complaint)
         );
         return TypedResults.Created($"/api/v1/jobs/{id}", JobAnswer.From(queries.Find(id)!));
     }

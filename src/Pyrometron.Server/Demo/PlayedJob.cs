@@ -85,9 +85,16 @@ internal sealed class PlayedJob
         {
             var what = step.Form is StepForm.ScrewsOut or StepForm.ScrewsIn ? CountOf.Screws : CountOf.Connectors;
             var back = step.Form is StepForm.ScrewsIn or StepForm.ConnectorsIn;
-            foreach (var expected in Job.Expected.Where(c => c.What == what))
-                Add(new Counted(what, expected.Item, expected.Out, back ? expected.Out : 0));
+            var expected = Job.Expected.Where(c => c.What == what).ToArray();
+            if (expected.Length == 0)
+                expected = [what == CountOf.Screws ? new JobCount(what, "5 mm PH1", 4, 0) : new JobCount(what, "fan lead", 1, 0)];
+            foreach (var count in expected)
+                Add(new Counted(what, count.Item, count.Out, back ? count.Out : 0));
         }
+        if (step.Form == StepForm.SealInspection)
+            Add(new Found(FindingSubject.Seal, "none"));
+        if (step.Form == StepForm.Chip)
+            Add(new ChipSeen(ChipKind.Bare));
         if (step.Timer is { Required: true } timer)
         {
             Add(new TimerStarted(step.Id, timer.Seconds));

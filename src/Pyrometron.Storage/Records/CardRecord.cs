@@ -19,7 +19,10 @@ internal sealed record CardRecord(
     IReadOnlyList<string>? Deviations,
     IReadOnlyDictionary<string, string>? Findings,
     IReadOnlyList<CardStepRecord> Steps,
-    int UpTo
+    int UpTo,
+    string? Host = null,
+    IReadOnlyList<string>? HostMates = null,
+    bool? GotWet = null
 )
 {
     /// <summary>The form that is written.</summary>
@@ -41,7 +44,10 @@ internal sealed record CardRecord(
             b.Deviations,
             b.Findings?.ToDictionary(f => Words.Of(f.Key), f => f.Value),
             [.. card.Steps.Select(CardStepRecord.Of)],
-            card.UpTo
+            card.UpTo,
+            b.Host,
+            b.HostMates,
+            b.GotWet ? true : null
         );
     }
 
@@ -58,7 +64,12 @@ internal sealed record CardRecord(
                 HasPads,
                 Deviations,
                 Findings?.ToDictionary(f => StoredWords.Read<FindingSubject>(f.Key), f => f.Value)
-            ),
+            )
+            {
+                Host = Host,
+                HostMates = HostMates,
+                GotWet = GotWet == true,
+            },
             NotesVersion,
             [.. Steps.Select(s => s.ToStep())],
             UpTo

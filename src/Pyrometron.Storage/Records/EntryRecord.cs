@@ -34,6 +34,8 @@ internal sealed record EntryRecord
     public string? Load { get; init; }
     public double? MinutesToFailure { get; init; }
     public bool? Reproduced { get; init; }
+    public string? InWords { get; init; }
+    public string? Chip { get; init; }
     public string? Answer { get; init; }
     public string? Phase { get; init; }
     public RunRecord? Run { get; init; }
@@ -102,7 +104,9 @@ internal sealed record EntryRecord
                 Kind = "count-excused",
                 What = Words.Of(e.What),
                 Reason = e.Reason,
+                Item = e.Item,
             },
+            ChipSeen e => new() { Kind = "chip-seen", Chip = Words.Of(e.Chip) },
             Found e => new()
             {
                 Kind = "found",
@@ -119,6 +123,7 @@ internal sealed record EntryRecord
                 Load = e.Load,
                 MinutesToFailure = e.MinutesToFailure,
                 Reproduced = e.Reproduced,
+                InWords = e.InWords,
             },
             WarrantyAnswered e => new() { Kind = "warranty-answered", Answer = e.Answer },
             BeforeExcused e => new() { Kind = "before-excused", Reason = e.Reason },
@@ -200,7 +205,8 @@ internal sealed record EntryRecord
             "step-repeated" => new StepRepeated(Need(Step)),
             "level-changed" => new LevelChanged(StoredWords.Read<ServiceLevel>(Level), Reason, Fan),
             "counted" => new Counted(StoredWords.Read<CountOf>(What), Need(Item), Need(Out), Need(In)),
-            "count-excused" => new CountExcused(StoredWords.Read<CountOf>(What), Need(Reason)),
+            "count-excused" => new CountExcused(StoredWords.Read<CountOf>(What), Need(Reason), Item),
+            "chip-seen" => new ChipSeen(StoredWords.Read<ChipKind>(Chip)),
             "found" => new Found(StoredWords.Read<FindingSubject>(About), Need(Grade), Note),
             "damage-found" => new DamageFound(Need(Text)),
             "deviation-seen" => new DeviationSeen(Need(Text)),
@@ -208,7 +214,8 @@ internal sealed record EntryRecord
                 StoredWords.Read<ComplaintKind>(What),
                 Load,
                 MinutesToFailure,
-                Reproduced
+                Reproduced,
+                InWords
             ),
             "warranty-answered" => new WarrantyAnswered(Need(Answer)),
             "before-excused" => new BeforeExcused(Need(Reason)),

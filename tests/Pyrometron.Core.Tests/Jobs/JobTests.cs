@@ -69,6 +69,9 @@ public class JobTests
                 Do(new Found(FindingSubject.Dust, "1"));
             if (step.Card.Form == StepForm.JointInspection)
                 Do(new Found(FindingSubject.Paste, "dry"));
+            Count(step.Card.Form);
+            if (step.Card.Form == StepForm.CorrosionInspection)
+                Do(new Found(FindingSubject.Corrosion, "none"));
             if (step.Card.Timer is { Required: true } timer)
             {
                 Do(new TimerStarted(step.Card.Id, timer.Seconds));
@@ -76,6 +79,23 @@ public class JobTests
             }
             Do(new StepDone(step.Card.Id, step.Card.Gate));
         }
+    }
+
+    /// <summary>Counts as many as are listed, or four screws and a fan lead.</summary>
+    private void Count(StepForm form)
+    {
+        var what = form is StepForm.ScrewsOut or StepForm.ScrewsIn ? CountOf.Screws : CountOf.Connectors;
+        if (form is (StepForm.ScrewsOut or StepForm.ConnectorsOut) && Job.UncountedOut(what) is not null)
+        {
+            JobCount[] listed = [.. Job.Expected.Where(c => c.What == what)];
+            if (listed.Length == 0)
+                listed = [what == CountOf.Screws ? new(what, "4 mm PH1", 4, 0) : new(what, "fan lead", 1, 0)];
+            foreach (var count in listed)
+                Do(new Counted(what, count.Item, count.Out, 0));
+        }
+        if (form is StepForm.ScrewsIn or StepForm.ConnectorsIn)
+            foreach (var count in Job.Counts.Where(c => c.What == what && c.In == 0).ToArray())
+                Do(new Counted(what, count.Item, count.Out, count.Out));
     }
 
     private void DoWork()
@@ -97,7 +117,8 @@ public class JobTests
         DoSteps();
         Do(new WorkFiled());
         Do(new RunMeasured(RunPhase.After, Run(80)));
-        Assert.Null(Job.Verdict);
+        Assert.Equal(VerdictOutcome.NotComparable, Job.Verdict!.Outcome);
+        Assert.Contains("10 K or more below their limits", Job.Verdict.Says!.ToString());
         Assert.Contains("begun", Refused(new RunMeasured(RunPhase.Before, Run(90))));
     }
 
@@ -128,10 +149,140 @@ public class JobTests
         Assert.Contains("cannot go in", Refused(new Counted(CountOf.Screws, "6 mm PH1", 8, 9)));
         Assert.Contains("0 to 500", Refused(new Counted(CountOf.Screws, "6 mm PH1", -1, 0)));
         Do(new Counted(CountOf.Screws, "6 mm PH1", 8, 7));
-        Assert.Contains("8 out, 7 in", Refused(new StepDone("screws-in")));
-        Do(new CountExcused(CountOf.Screws, "one sheared off and was drilled out"));
-        Do(new StepDone("screws-in"));
+        string[] gate = [.. Job.Steps.Single(s => s.Card.Id == "screws-in").Card.Gate];
+        Assert.Contains("way round", Refused(new StepDone("screws-in")));
+        Assert.Contains("8 out, 7 in", Refused(new StepDone("screws-in", gate)));
+        Do(new CountExcused(CountOf.Screws, "one sheared off and was drilled out", "6 mm PH1"));
+        // Excused for one place, not for all.
+        Assert.Contains("4 mm PH1: 4 out, 0 in", Refused(new StepDone("screws-in", gate)));
+        Do(new Counted(CountOf.Screws, "4 mm PH1", 4, 4));
+        Do(new StepDone("screws-in", gate));
+        DoSteps();
         Do(new WorkFiled());
+    }
+
+    [Fact]
+    public void Fewer_out_than_listed_asks_at_the_moment_of_going_on()
+    {
+        _basis = _basis with
+        {
+            Kind = AssetKind.Laptop,
+            Notes = ModelNotes.Empty("Sorrel") with
+            {
+                Chip = ChipKind.Bare,
+                Screws = [.. Enumerable.Range(1, 45).Select(n => new Screw(n, ScrewPlace.Cover, n, 5, n <= 40 ? 4 : 8, "PH1"))],
+            },
+        };
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        DoSteps(s => s.Card.Id == "screws-out");
+        Do(new Counted(CountOf.Screws, "4 mm PH1", 40, 0));
+        Do(new Counted(CountOf.Screws, "8 mm PH1", 1, 0));
+        Assert.Contains("8 mm PH1: 1 of 5", Refused(new StepDone("screws-out")));
+        Do(new CountExcused(CountOf.Screws, "four were missing on arrival", "8 mm PH1"));
+        Do(new StepDone("screws-out"));
+        // Excused on the way out is no excuse for what stays on the tray.
+        DoSteps(s => s.Card.Id == "screws-in");
+        Do(new Counted(CountOf.Screws, "8 mm PH1", 1, 1));
+        Do(new Counted(CountOf.Screws, "4 mm PH1", 40, 39));
+        Assert.Contains(
+            "40 out, 39 in",
+            Refused(new StepDone("screws-in", Job.Steps.Single(s => s.Card.Id == "screws-in").Card.Gate))
+        );
+    }
+
+    [Fact]
+    public void Where_nothing_is_listed_something_is_counted_or_excused()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        DoSteps(s => s.Card.Id == "screws-out");
+        Assert.Contains("Count the screws", Refused(new StepDone("screws-out")));
+        Do(new CountExcused(CountOf.Screws, "thumb screws, all captive"));
+        Do(new StepDone("screws-out"));
+    }
+
+    [Fact]
+    public void A_timer_set_too_short_does_not_drain()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        DoSteps(s => s.Card.Id == "drain");
+        Do(new TimerStarted("drain", 1));
+        _now = Job.Timers.Single().StartedAt.AddSeconds(5);
+        Assert.Contains("has to ring", Refused(new StepDone("drain")));
+        _now = Job.Timers.Single().StartedAt.AddSeconds(WorkCard.DrainSeconds);
+        Do(new StepDone("drain"));
+    }
+
+    [Fact]
+    public void A_cooler_set_down_again_brings_clean_faces_and_new_paste()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        DoSteps(s => s.Card.Id == "tighten");
+        Do(new StepRepeated("cooler-on"));
+        Assert.Equal(
+            ["paste-off~2", "alcohol-dry~2", "paste-on~2", "cooler-on~2", "tighten"],
+            Job.Steps.Where(s => s.IsOpen).Take(5).Select(s => s.Card.Id)
+        );
+        Do(new StepRepeated("cooler-on"));
+        Assert.Equal("paste-off~3", Job.Steps.SkipWhile(s => s.Card.Id != "cooler-on~2").Skip(1).First().Card.Id);
+        Assert.Equal(Job.Steps.Select(s => s.Card.Stage).Order(), Job.Steps.Select(s => s.Card.Stage));
+    }
+
+    [Fact]
+    public void A_wet_machine_is_not_run_before_and_nobody_is_asked_for_it()
+    {
+        _basis = _basis with { Kind = AssetKind.Laptop, Level = ServiceLevel.Inspect };
+        Do(new ComplaintRecorded(ComplaintKind.GotWet, InWords: "tea over the keys"));
+        Assert.Null(Job.BlockedBefore);
+        string[] wet =
+        [
+            "power-off",
+            "battery-out",
+            "drain",
+            "inspect",
+            "dry-out",
+            "rinse",
+            "corrosion",
+            "boot-look",
+            "screws-in",
+        ];
+        Assert.Equal(wet, Job.Steps.Select(s => s.Card.Id).Where(wet.Contains));
+        Assert.Contains("at once", Job.Steps[0].Card.Do.ToString());
+        Assert.DoesNotContain(Job.Steps, s => s.Card.Id is "warm-joint" or "blow" or "owner-told");
+        DoSteps(s => s.Card.Id == "corrosion");
+        Assert.Contains("corrosion", Refused(new StepDone("corrosion")));
+        Do(new Found(FindingSubject.Corrosion, "film"));
+        DoSteps();
+        Do(new WorkFiled());
+        Do(new RunMeasured(RunPhase.After, Run(70)));
+        Assert.Contains("20 K or more below", Job.Verdict!.Says!.ToString());
+    }
+
+    [Fact]
+    public void A_look_needs_no_run_unless_it_becomes_more()
+    {
+        _basis = _basis with { Kind = AssetKind.Desktop, Level = ServiceLevel.Inspect };
+        Assert.Equal(["owner-told", "power-off", "ground", "look-in", "inspect", "power-up"], Job.Steps.Select(s => s.Card.Id));
+        DoSteps();
+        Do(new WorkFiled());
+        Do(new VerdictFiled());
+        Assert.Equal(JobState.Proven, Job.State);
+    }
+
+    [Fact]
+    public void What_the_chip_is_was_asked_once_and_is_kept_for_the_model()
+    {
+        Do(new RunMeasured(RunPhase.Before, Run(90)));
+        Assert.Contains(Job.Steps, s => s.Card.Id == "chip-kind");
+        DoSteps(s => s.Card.Id == "chip-kind");
+        Do(new ChipSeen(ChipKind.Lidded));
+        Assert.Contains("middle of the lid", Job.Steps.Single(s => s.Card.Id == "paste-on").Card.Do.ToString());
+        Assert.DoesNotContain(
+            Job.Steps.Single(s => s.Card.Id == "cooler-on").Card.Cautions,
+            c => c.Text.ToString().Contains("bare", StringComparison.OrdinalIgnoreCase)
+        );
+        DoSteps();
+        Do(new WorkFiled());
+        Assert.Equal(ChipKind.Lidded, LearntNotes.From(ModelNotes.Empty("Sorrel"), Job).Chip);
     }
 
     [Fact]
@@ -294,7 +445,9 @@ public class JobTests
     {
         Do(new RunMeasured(RunPhase.Before, Run(90, minutes: 25)));
         DoSteps(s => s.Card.Id == "screws-in");
+        Do(new Counted(CountOf.Screws, "4 mm PH1", 0, 0));
         Do(new Counted(CountOf.Screws, "6 mm PH1", 3, 3));
+        Do(new Counted(CountOf.Connectors, "fan lead", 0, 0));
         Do(new Counted(CountOf.Connectors, "Fan lead", 2, 2));
         DoSteps();
         var learnt = LearntNotes.From(ModelNotes.Empty("Sorrel"), Job);

@@ -34,11 +34,9 @@ public class WorkCardTests
         var steps = WorkCard.For(Basis(kind, level));
         Assert.Equal(steps.OrderBy(s => s.Stage), steps);
         Assert.Equal(steps.Count, steps.DistinctBy(s => s.Id).Count());
-        Assert.Equal(
-            level != ServiceLevel.Inspect,
-            steps.Any(s =>
-                s.Id == "power-off" && s.Cautions.Any(c => c.Text.ToString().Contains("power supply", StringComparison.Ordinal))
-            )
+        Assert.Contains(
+            steps,
+            s => s.Id == "power-off" && s.Cautions.Any(c => c.Text.ToString().Contains("power supply", StringComparison.Ordinal))
         );
         Assert.Equal(level >= ServiceLevel.DustOut, steps.Any(s => s.Id == "boot-look" && !s.MayBeSkipped));
         Assert.Equal(ServiceEffects.LiftsCooler(level), steps.Any(s => s.Id == "paste-on"));
@@ -62,7 +60,9 @@ public class WorkCardTests
             "boot-look",
             "screws-in",
         ];
-        Assert.Equal(inOrder, ids.Where(inOrder.Contains));
+        Assert.Equal(inOrder, Ids(Basis(AssetKind.Desktop)).Where(inOrder.Contains));
+        // A card is whole before it goes back into its host, and is looked at there.
+        Assert.Equal([.. inOrder[..7], "screws-in", "boot-look"], ids.Where(inOrder.Contains));
     }
 
     [Fact]
@@ -128,7 +128,7 @@ public class WorkCardTests
     {
         Assert.InRange(WorkCard.SoakSeconds, 30, 60);
         Assert.InRange(WorkCard.WarmUpSeconds / 60.0, 4, 5);
-        Assert.All(WorkCard.For(Basis()).Where(s => s.Id is "cooler-off" or "paste-off"), s => Assert.False(s.Timer!.Required));
+        Assert.All(WorkCard.For(Basis()).Where(s => s.Id is "warm-joint" or "paste-off"), s => Assert.False(s.Timer!.Required));
     }
 
     /// <summary>
@@ -155,12 +155,11 @@ public class WorkCardTests
             pads.Gate
         );
         Assert.Contains(pads.Cautions, c => c.Text.ToString().Contains("never a thicker", StringComparison.Ordinal));
-        Assert.Contains("0.5, 1.0, 1.5, 2.0 and 3.0 mm", WorkCard.For(Basis(level: ServiceLevel.Repad))[0].Do.ToString());
-        Assert.Contains(
-            "1.0 mm (× 1), 1.5 mm (× 1)",
-            WorkCard.For(Basis(level: ServiceLevel.Repad) with { Notes = notes })[0].Do.ToString()
-        );
+        Assert.Contains("0.5, 1.0, 1.5, 2.0 and 3.0 mm", Outfit(Basis(level: ServiceLevel.Repad)));
+        Assert.Contains("1.0 mm (× 1), 1.5 mm (× 1)", Outfit(Basis(level: ServiceLevel.Repad) with { Notes = notes }));
     }
+
+    private static string Outfit(CardBasis basis) => WorkCard.For(basis).Single(s => s.Id == "prepare").Do.ToString();
 
     [Fact]
     public void Warranty_stops_the_screwdriver_unless_the_school_or_an_answer_lets_it()
@@ -216,4 +215,104 @@ public class WorkCardTests
             c => c.Text.ToString().Contains("paste instead of pads", StringComparison.Ordinal)
         );
     }
+
+    private static void InOrder(CardBasis basis, params string[] steps) => Assert.Equal(steps, Ids(basis).Where(steps.Contains));
+
+    [Fact]
+    public void A_joint_is_warmed_right_after_the_run_while_it_is_plugged_in()
+    {
+        InOrder(Basis(), "warm-joint", "prepare", "power-off", "cooler-off");
+        Assert.DoesNotContain("warm-joint", Ids(Basis(level: ServiceLevel.DustOut)));
+    }
+
+    [Fact]
+    public void Strap_seal_and_way_round_come_before_the_first_screw()
+    {
+        foreach (var kind in Enum.GetValues<AssetKind>())
+            InOrder(Basis(kind), "ground", "seal", "way-round", "screws-out");
+        InOrder(Basis(AssetKind.Laptop), "ground", "seal", "cover-off", "battery-out", "drain", "screws-out");
+        Assert.All(
+            Enum.GetValues<AssetKind>(),
+            kind => Assert.Contains(WorkCard.For(Basis(kind)).Single(s => s.Id == "screws-in").Gate, g => g.Contains("way round"))
+        );
+    }
+
+    [Fact]
+    public void Old_pads_are_measured_and_gone_before_the_paste_faces_are_clean()
+    {
+        InOrder(Basis(level: ServiceLevel.Repad), "inspect-joint", "pads-off", "paste-off", "alcohol-dry", "pads-on", "paste-on");
+        InOrder(Basis(), "pads-shield", "blow", "paste-off", "pads-keep");
+        Assert.DoesNotContain("pads-shield", Ids(Basis(level: ServiceLevel.Repad)));
+    }
+
+    [Fact]
+    public void A_card_leaves_its_host_whose_other_cards_are_told_and_goes_back()
+    {
+        var hosted = Basis(level: ServiceLevel.Repad) with { Host = "KR-01", HostMates = ["GC-0002", "GC-0003"] };
+        InOrder(
+            hosted,
+            "card-out",
+            "back-plate",
+            "screws-out",
+            "back-plate-on",
+            "screws-in",
+            "card-in",
+            "boot-look",
+            "host-closed"
+        );
+        string Do(string id) => WorkCard.For(hosted).Single(s => s.Id == id).Do.ToString();
+        Assert.Contains("KR-01 and the other cards in it go down too: GC-0002, GC-0003", Do("owner-told"));
+        Assert.Contains("out of KR-01", Do("card-out"));
+        Assert.Contains(WorkCard.For(hosted).Single(s => s.Id == "boot-look").Gate, g => g.Contains("under load or forced"));
+    }
+
+    [Fact]
+    public void A_desktop_cleans_filters_supply_grille_and_card_and_counts_no_connector_that_nobody_pulled()
+    {
+        var ids = Ids(Basis(AssetKind.Desktop, ServiceLevel.DustOut));
+        Assert.Equal(["filters", "card-fins", "supply-grille"], ids.Where(i => i is "filters" or "supply-grille" or "card-fins"));
+        Assert.DoesNotContain("leads-off", ids);
+        Assert.DoesNotContain("leads-on", ids);
+        Assert.Contains("leads-off", Ids(Basis(AssetKind.Desktop)));
+    }
+
+    [Fact]
+    public void A_hot_swap_fan_is_changed_while_the_server_runs()
+    {
+        var basis = Basis(AssetKind.Server, ServiceLevel.FanSwap) with
+        {
+            Fan = "3",
+            Notes = Nothing with { Fans = [new("3", true, HotSwap: true, PartNumber: "F-77")] },
+        };
+        Assert.Equal(["prepare", "hot-swap", "log-clear", "fan-beside"], Ids(basis));
+        Assert.Contains("bay 3 (part number F-77)", WorkCard.For(basis).Single(s => s.Id == "hot-swap").Do.ToString());
+        // Where nobody has written it down, it is powered off first.
+        Assert.Contains("power-off", Ids(basis with { Notes = Nothing }));
+    }
+
+    [Fact]
+    public void A_loop_is_opened_only_if_it_must_and_tested_without_power()
+    {
+        var loop = Basis() with { Notes = Nothing with { Loop = true } };
+        InOrder(loop, "loop-isolate", "cooler-off", "cooler-on", "loop-refill", "loop-leak-test", "boot-look");
+        Assert.Contains("It has to be opened", WorkCard.For(loop).Single(s => s.Id == "loop-isolate").Gate);
+        Assert.DoesNotContain("loop-isolate", Ids(loop with { Level = ServiceLevel.DustOut }));
+    }
+
+    [Fact]
+    public void A_lid_is_never_told_the_words_of_a_bare_chip()
+    {
+        var lidded = WorkCard.For(Basis(AssetKind.Desktop) with { Notes = Nothing with { Chip = ChipKind.Lidded } });
+        Assert.DoesNotContain(
+            lidded,
+            s =>
+                s.Do.ToString().Contains("bare", StringComparison.OrdinalIgnoreCase)
+                || s.Cautions.Any(c => c.Text.ToString().Contains("bare", StringComparison.OrdinalIgnoreCase))
+        );
+        Assert.DoesNotContain(lidded, s => s.Id == "chip-kind");
+    }
+
+    [Fact]
+    public void A_fan_is_turned_by_hand_only_without_power() =>
+        InOrder(Basis(AssetKind.Desktop, ServiceLevel.Inspect), "power-off", "ground", "inspect", "power-up");
 }

@@ -39,6 +39,8 @@ const JOB = {
   blockedBefore: 'Measure before opening.',
   handedBack: null,
   complaint: null,
+  excuses: [],
+  notes: {},
   notesChanged: true,
 } as unknown as Job;
 
@@ -53,6 +55,7 @@ const EFFECTS: Record<NonNullable<JobEntry['kind']>, ((job: Job) => unknown) | n
   'step-repeated': null,
   'level-changed': null,
   counted: (j) => j.counts[0]?.out === 4 && j.counts[0].in === 3,
+  'chip-seen': (j) => j.notes.chip === 'lidded',
   'count-excused': (j) => j.countExcuses['connectors'] === 'one was missing on arrival',
   found: (j) => j.findings[0]?.grade === 'torn',
   'damage-found': (j) => j.damage[0] === 'clip broken',

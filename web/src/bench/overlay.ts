@@ -34,7 +34,15 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
       };
     }
     case 'count-excused':
-      return { ...job, countExcuses: { ...job.countExcuses, [entry.what]: entry.reason } };
+      return {
+        ...job,
+        countExcuses: entry.item
+          ? job.countExcuses
+          : { ...job.countExcuses, [entry.what]: entry.reason },
+        excuses: [...job.excuses, entry],
+      };
+    case 'chip-seen':
+      return { ...job, notes: { ...job.notes, chip: entry.chip } };
     case 'found':
       return { ...job, findings: [...job.findings.filter((f) => f.about !== entry.about), entry] };
     case 'damage-found':
