@@ -24,6 +24,18 @@ internal static class Reference
         return [.. Enumerable.Range(0, rows[0].Length).Select(c => rows.Select(r => r[c]).ToArray())];
     }
 
+    /// <summary>The repository's folder.</summary>
+    public static string Root
+    {
+        get
+        {
+            var folder = new DirectoryInfo(AppContext.BaseDirectory);
+            while (!File.Exists(Path.Combine(folder.FullName, "Pyrometron.slnx")))
+                folder = folder.Parent!;
+            return folder.FullName;
+        }
+    }
+
     private static Dictionary<string, string> Load()
     {
         var values = new Dictionary<string, string>();

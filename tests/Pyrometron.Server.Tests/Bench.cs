@@ -158,6 +158,8 @@ internal sealed class Bench(Server server, JsonElement job, string device = "pho
                 .Where(c => c.GetProperty("what").GetString() == what)
                 .Select(c => (c.GetProperty("item").GetString()!, c.GetProperty("out").GetInt32())),
         ];
+        if (!back && Job.GetProperty("counts").EnumerateArray().Any(c => c.GetProperty("what").GetString() == what))
+            return;
         if (listed.Length == 0 && !back)
             listed = [what == "screws" ? ("4 mm PH1", 4) : ("fan lead", 1)];
         foreach (var (item, count) in listed)

@@ -327,7 +327,7 @@ public sealed class BenchTests : IDisposable
         await bench.Do(new { kind = "work-filed" });
         var (_, log) = await _server.Get("/api/v1/log?asset=GC-1&kinds=service,found,damage-found");
         Assert.Equal(3, log.GetProperty("total").GetInt32());
-        Assert.Equal(1, (await _server.Get("/api/v1/log?text=broken")).Body.GetProperty("total").GetInt32());
+        Assert.Equal(1, (await _server.Get("/api/v1/log?text=cmd%20clip")).Body.GetProperty("total").GetInt32());
         Assert.Equal(0, (await _server.Get("/api/v1/log?text=100%25")).Body.GetProperty("total").GetInt32());
         Assert.Equal(0, (await _server.Get("/api/v1/log?until=2001-01-01")).Body.GetProperty("total").GetInt32());
         var csv = await (

@@ -52,10 +52,10 @@ public sealed record CardBasis(
         && !CoolerCameOff
         && !Wet
         && Notes.Fans.Where(f => Fan is null || f.Name == Fan).ToArray() is { Length: > 0 } fans
-        && fans.All(f => f.HotSwap);
+        && fans.All(f => f.HotSwap == true);
 
-    /// <summary>Whether it is cooled by a liquid loop.</summary>
-    public bool IsLoop => Notes.Loop == true;
+    /// <summary>The liquid loop that cools it; null where nobody has said.</summary>
+    public LoopKind? Loop => Notes.Loop;
 
     /// <summary>Whether a battery is in it.</summary>
     public bool HasBattery => Kind == AssetKind.Laptop;

@@ -23,7 +23,7 @@ internal sealed record CardRule(string Id, Stage Stage, Func<CardBasis, bool> Wh
 
     public static bool Lifts(CardBasis c) => c.LiftsCooler;
 
-    public static bool OpensLoop(CardBasis c) => c.LiftsCooler && c.IsLoop;
+    public static bool OpensLoop(CardBasis c) => c.LiftsCooler && c.Loop == LoopKind.Opened;
 
     /// <summary>The step on a card.</summary>
     public CardStep On(CardBasis c) => new(Id, Stage, Do(c), Cautions(c), Gate(c), Form, Timer(c), Order(c), Optional(c));

@@ -87,7 +87,7 @@ internal static class CardWords
             ?
             [
                 .. c
-                    .Notes.Pads.OrderBy(p => p.Side)
+                    .Notes.Pads.OrderBy(p => p.Side == PadSide.Back)
                     .ThenBy(p => p.Number)
                     .Select(p =>
                         FormattableString.Invariant(

@@ -20,7 +20,10 @@ internal static class CloseRules
         )
         {
             Form = StepForm.ConnectorsIn,
-            Gate = _ => ["Every fan lead is plugged"],
+            Gate = c =>
+                c.HasBattery
+                    ? ["Every fan lead is plugged", "The battery is plugged in, last of all"]
+                    : ["Every fan lead is plugged"],
         },
         // A card is whole before it goes back: it is powered in its host, or on a test place.
         new(
@@ -38,6 +41,11 @@ internal static class CloseRules
         {
             Form = StepForm.ScrewsIn,
             Gate = _ => [SameWayRound, "Nothing is left on the tray"],
+        },
+        new("card-in", Stage.Reconnect, c => IsCard(c) && c.Opens, CardWords.CardIn)
+        {
+            Gate = _ =>
+                ["The slot's latch has clicked", "Every power plug is in to its latch", "Bracket screw and support hold it"],
         },
         new(
             "loop-refill",
@@ -57,11 +65,6 @@ internal static class CloseRules
         )
         {
             Gate = _ => ["The time that its maker names is over", "Every paper is dry"],
-        },
-        new("card-in", Stage.Reconnect, c => IsCard(c) && c.Opens, CardWords.CardIn)
-        {
-            Gate = _ =>
-                ["The slot's latch has clicked", "Every power plug is in to its latch", "Bracket screw and support hold it"],
         },
         new(
             "boot-look",
@@ -97,12 +100,7 @@ internal static class CloseRules
         )
         {
             Form = StepForm.ScrewsIn,
-            Gate = c =>
-                [
-                    .. c.HasBattery ? (string[])["The battery is plugged in again"] : [],
-                    SameWayRound,
-                    "Nothing is left on the tray",
-                ],
+            Gate = _ => [SameWayRound, "Nothing is left on the tray"],
         },
         new(
             "host-closed",

@@ -16,7 +16,7 @@ internal static class MakeSafeRules
             Stage.Prepare,
             c => c.LiftsCooler && !c.Wet,
             _ =>
-                "Right after the run, while it is still plugged in: has it cooled down, run it for 4 to 5 minutes, so that a joint of old paste lets go."
+                "Right after the run, while it is still plugged in: if it has cooled down, run it for 4 to 5 minutes, so that a joint of old paste lets go."
         )
         {
             Timer = _ => new("warm-up of the joint", WorkCard.WarmUpSeconds, Required: false),
@@ -31,7 +31,7 @@ internal static class MakeSafeRules
         {
             Gate = c =>
                 [
-                    "Its work is moved off",
+                    .. c.Kind == AssetKind.Laptop ? (string[])[] : ["Its work is moved off"],
                     "Its owner knows",
                     .. c.Host is not null && c.HostMates is { Count: > 0 }
                         ? (string[])["The owners of the other cards in its host know"]

@@ -34,6 +34,19 @@ public enum ChipKind
     Bare,
 }
 
+/// <summary>Whether liquid carries the heat away, and whether its loop has to be opened to get at the chip.</summary>
+public enum LoopKind
+{
+    /// <summary>Cooled by air.</summary>
+    None,
+
+    /// <summary>The plate comes off with its tubes; the loop is never opened.</summary>
+    Closed,
+
+    /// <summary>Tubes come off: isolated or drained, refilled, bled, tested for leaks.</summary>
+    Opened,
+}
+
 /// <summary>How paste is laid on.</summary>
 public enum PastePattern
 {
@@ -70,6 +83,7 @@ public sealed record ConnectorNote(string Name, ConnectorKind Kind, int Count = 
 
 /// <summary>A pad on the plan of a model.</summary>
 /// <param name="Part">The part it serves, as in the readings.</param>
+/// <param name="Side">Of the board; the front where nobody has said.</param>
 public sealed record PadNote(
     int Number,
     string Part,
@@ -78,7 +92,7 @@ public sealed record PadNote(
     double WidthMm,
     double HeightMm,
     double ThicknessMm,
-    PadSide Side = PadSide.Front
+    PadSide? Side = null
 );
 
 /// <summary>The side of the board that a pad sits on.</summary>
@@ -92,7 +106,7 @@ public enum PadSide
 /// <param name="ComesOffAlone">False where it only comes away with the cooler, which brings new paste.</param>
 /// <param name="HotSwap">Changed while the machine runs, by its maker's procedure.</param>
 /// <param name="PartNumber">Of its replacement, where known.</param>
-public sealed record FanNote(string Name, bool ComesOffAlone, bool HotSwap = false, string? PartNumber = null);
+public sealed record FanNote(string Name, bool ComesOffAlone, bool? HotSwap = null, string? PartNumber = null);
 
 /// <summary>The test that a model is put through, so that before and after match.</summary>
 /// <param name="Position">How it stands: in its rack, flat, propped.</param>
@@ -113,7 +127,7 @@ public sealed record TestProtocol(
 /// <param name="HeightMm">Of the plan.</param>
 /// <param name="Clips">Where clips hold, in words.</param>
 /// <param name="Traps">What has gone wrong on this model before.</param>
-/// <param name="Loop">Whether a liquid loop cools it; null where nobody has said.</param>
+/// <param name="Loop">The liquid loop that cools it; null where nobody has said.</param>
 /// <param name="FansStopAtIdle">Whether its fans stand still at idle; null where nobody has said.</param>
 public sealed record ModelNotes(
     string Model,
@@ -128,7 +142,7 @@ public sealed record ModelNotes(
     IReadOnlyList<string> Clips,
     IReadOnlyList<string> Traps,
     TestProtocol? Protocol,
-    bool? Loop = null,
+    LoopKind? Loop = null,
     bool? FansStopAtIdle = null
 )
 {

@@ -9,6 +9,29 @@ internal static class OpenRules
 {
     private static bool IsCard(CardBasis c) => c.Kind == AssetKind.GraphicsCard;
 
+    private static CardRule[] LoopIsolate(Func<CardBasis, bool> when) =>
+        [
+            new(
+                "loop-isolate",
+                Stage.Open,
+                c => OpensLoop(c) && when(c),
+                c =>
+                    IsCard(c)
+                        ? "The side panel off, and the loop cold: close its couplings at the card, or drain it; a towel under every joint, caps on every open end."
+                        : "The loop has to be opened, cold: close its couplings, or drain it; a towel under every joint, caps on every open end."
+            )
+            {
+                Gate = _ => ["The liquid is cold", "Towel and caps are in place", "No open end drips"],
+                Cautions = _ => [Caution.Loop],
+            },
+            new(
+                "loop-closed",
+                Stage.Open,
+                c => c.LiftsCooler && c.Loop == LoopKind.Closed && when(c),
+                _ => "Its loop stays closed: the plate comes off with its tubes. Hang it so that no joint is pulled or bent."
+            ),
+        ];
+
     public static readonly CardRule[] All =
     [
         new(
@@ -20,6 +43,8 @@ internal static class OpenRules
         {
             Cautions = _ => [Caution.Lifting, Caution.Noise],
         },
+        // A card hangs on its loop: that comes first.
+        .. LoopIsolate(IsCard),
         new("card-out", Stage.Open, c => IsCard(c) && c.Opens, CardWords.CardOut)
         {
             Gate = _ => ["Its power plugs came off by their latch", "The slot's latch was open before it was pulled"],
@@ -91,17 +116,7 @@ internal static class OpenRules
                     : [],
         },
         new("leads-off", Stage.Open, c => c.PullsConnectors, CardWords.LeadsOff) { Form = StepForm.ConnectorsOut },
-        new(
-            "loop-isolate",
-            Stage.Open,
-            OpensLoop,
-            _ =>
-                "A liquid loop: does it have to be opened for this? If yes, cold: close its couplings, or drain it; a towel under every joint, caps on every open end."
-        )
-        {
-            Gate = _ => ["It has to be opened", "The liquid is cold", "Towel and caps are in place"],
-            Cautions = _ => [Caution.Loop],
-        },
+        .. LoopIsolate(c => !IsCard(c)),
         new(
             "cooler-off",
             Stage.Open,

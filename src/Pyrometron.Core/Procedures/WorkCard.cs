@@ -24,6 +24,9 @@ public static class WorkCard
 
     /// <summary>What is seen when a machine is powered up.</summary>
     internal static IReadOnlyList<string> BootChecks(CardBasis c) =>
+        c.Loop is LoopKind.Closed or LoopKind.Opened ? [.. OfKind(c), "The pump runs"] : OfKind(c);
+
+    private static IReadOnlyList<string> OfKind(CardBasis c) =>
         c.Kind switch
         {
             AssetKind.Laptop => ["Display", "Fans turn", "Keys and pad", "Drives seen"],

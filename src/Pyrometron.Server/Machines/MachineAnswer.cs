@@ -44,7 +44,14 @@ public sealed record ServiceEntry(
 }
 
 /// <summary>A report in a machine's book.</summary>
-public sealed record SymptomEntry(long Id, DateOnly Date, SymptomKind Kind, string? Note, string? WithdrawnReason);
+public sealed record SymptomEntry(
+    long Id,
+    DateOnly Date,
+    SymptomKind Kind,
+    string? Note,
+    string? WithdrawnReason,
+    double? MinutesToFailure
+);
 
 /// <summary>A machine in a list.</summary>
 public sealed record MachineSummary(string Tag, AssetKind Kind, string Model, string Zone, DateOnly? RetiredOn);

@@ -99,7 +99,14 @@ internal static class MachineEndpoints
                 [
                     .. symptoms
                         .Of(stored.Id)
-                        .Select(s => new SymptomEntry(s.Id, s.Symptom.Date, s.Symptom.Kind, s.Symptom.Note, s.WithdrawnReason)),
+                        .Select(s => new SymptomEntry(
+                            s.Id,
+                            s.Symptom.Date,
+                            s.Symptom.Kind,
+                            s.Symptom.Note,
+                            s.WithdrawnReason,
+                            s.Symptom.MinutesToFailure
+                        )),
                 ],
                 jobs.Deviations(tag)
             )

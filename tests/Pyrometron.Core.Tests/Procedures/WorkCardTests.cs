@@ -293,9 +293,34 @@ public class WorkCardTests
     [Fact]
     public void A_loop_is_opened_only_if_it_must_and_tested_without_power()
     {
-        var loop = Basis() with { Notes = Nothing with { Loop = true } };
-        InOrder(loop, "loop-isolate", "cooler-off", "cooler-on", "loop-refill", "loop-leak-test", "boot-look");
-        Assert.Contains("It has to be opened", WorkCard.For(loop).Single(s => s.Id == "loop-isolate").Gate);
+        var loop = Basis() with { Notes = Nothing with { Loop = LoopKind.Opened } };
+        // A card hangs on its loop: that comes off before the card does, and is filled once the card is back.
+        InOrder(
+            loop,
+            "loop-isolate",
+            "card-out",
+            "cooler-off",
+            "cooler-on",
+            "card-in",
+            "loop-refill",
+            "loop-leak-test",
+            "boot-look"
+        );
+        InOrder(
+            loop with
+            {
+                Kind = AssetKind.Desktop,
+            },
+            "cover-off",
+            "loop-isolate",
+            "cooler-off",
+            "loop-refill",
+            "loop-leak-test"
+        );
+        Assert.Contains("The pump runs", WorkCard.For(loop).Single(s => s.Id == "boot-look").Gate);
+        var closed = loop with { Notes = Nothing with { Loop = LoopKind.Closed } };
+        Assert.Contains("loop-closed", Ids(closed));
+        Assert.DoesNotContain("loop-refill", Ids(closed));
         Assert.DoesNotContain("loop-isolate", Ids(loop with { Level = ServiceLevel.DustOut }));
     }
 

@@ -1,9 +1,10 @@
 import { Button, Input, Select, Skeleton } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { ServiceLevel } from '../api/client';
+import type { Schemas, ServiceLevel } from '../api/client';
 import { useMachine, useNotes, usePolicy } from '../api/queries';
 import { fullDay } from '../lib/format';
+import { SYMPTOM_WORDS } from '../machine/Reports';
 import { useStartJob } from '../rounds/useStartJob';
 import { NotFound } from '../shell/NotFound';
 import { usePageTitle } from '../shell/usePageTitle';
@@ -32,6 +33,7 @@ export function NewJob() {
       asset={asset}
       model={machine.data.model}
       warranty={machine.data.warrantyUntil}
+      reports={machine.data.symptoms.filter((s) => s.withdrawnReason === null)}
       level={level}
       setLevel={setLevel}
     />
@@ -42,12 +44,14 @@ function Questions({
   asset,
   model,
   warranty,
+  reports,
   level,
   setLevel,
 }: {
   asset: string;
   model: string;
   warranty: string | null;
+  reports: readonly Schemas['SymptomEntry'][];
   level: ServiceLevel;
   setLevel: (level: ServiceLevel) => void;
 }) {
@@ -56,6 +60,8 @@ function Questions({
   const school = usePolicy().data?.bench?.warranty;
   const [answer, setAnswer] = useState('');
   const [fan, setFan] = useState<string | null>(null);
+  const [report, setReport] = useState<number | null>(reports[0]?.id ?? null);
+  const told = reports.find((r) => r.id === report);
   const fans = notes.data?.notes.fans ?? [];
   const guarded =
     warranty !== null &&
@@ -95,6 +101,24 @@ function Questions({
             />
           </label>
         )}
+        {reports.length > 0 && (
+          <label>
+            What it came in for
+            <Select<number | null>
+              aria-label="Report"
+              value={report}
+              onChange={setReport}
+              style={{ width: '100%' }}
+              options={[
+                ...reports.map((r) => ({
+                  value: r.id,
+                  label: `${SYMPTOM_WORDS[r.kind]}, reported ${fullDay(r.date)}${r.note ? `: ${r.note}` : ''}`,
+                })),
+                { value: null, label: 'none of these' },
+              ]}
+            />
+          </label>
+        )}
         {guarded && (
           <>
             <p>
@@ -123,7 +147,15 @@ function Questions({
           type="primary"
           disabled={guarded && answer.trim() === ''}
           loading={start.isPending}
-          onClick={() => start.mutate({ asset, level, fan, warrantyAnswer: answer.trim() || null })}
+          onClick={() =>
+            start.mutate({
+              asset,
+              level,
+              fan,
+              warrantyAnswer: answer.trim() || null,
+              complaint: told ? complaintOf(told) : null,
+            })
+          }
         >
           Start: {level}
         </Button>
@@ -131,3 +163,23 @@ function Questions({
     </div>
   );
 }
+
+const COMPLAINT_OF: Record<Schemas['SymptomKind'], Schemas['ComplaintKind']> = {
+  shutdown: 'switches-off',
+  crash: 'crashes',
+  throttling: 'slow',
+  noise: 'loud',
+  wet: 'got-wet',
+  smell: 'smells',
+  dropped: 'dropped',
+  other: 'other',
+};
+
+/** The report as the job's complaint. */
+const complaintOf = (report: Schemas['SymptomEntry']): Schemas['ComplaintRecorded'] => ({
+  what: COMPLAINT_OF[report.kind],
+  load: null,
+  minutesToFailure: report.minutesToFailure,
+  reproduced: null,
+  inWords: report.note ?? (report.kind === 'other' ? 'as reported' : null),
+});

@@ -36,9 +36,7 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
     case 'count-excused':
       return {
         ...job,
-        countExcuses: entry.item
-          ? job.countExcuses
-          : { ...job.countExcuses, [entry.what]: entry.reason },
+        countExcuses: entry.item ? job.countExcuses : { ...job.countExcuses, [entry.what]: entry.reason },
         excuses: [...job.excuses, entry],
       };
     case 'chip-seen':

@@ -37,6 +37,7 @@ export const SUBJECTS: Record<Schemas['FindingSubject'], string> = {
   'fan-noise': 'Fan, by ear',
   liquid: 'Liquid marks',
   seal: 'Seal',
+  corrosion: 'Corrosion',
   paste: 'Paste',
   coverage: 'The paste covered',
   pads: 'Pads',
@@ -46,8 +47,12 @@ export const SUBJECTS: Record<Schemas['FindingSubject'], string> = {
 export const COMPLAINTS: Record<Schemas['ComplaintKind'], string> = {
   'switches-off': 'switches off',
   crashes: 'crashes',
-  slow: 'slow',
-  loud: 'loud',
+  slow: 'is slow',
+  loud: 'is loud',
+  'got-wet': 'got wet',
+  smells: 'smells',
+  dropped: 'was dropped',
+  other: 'something else',
 };
 
 /** Materials in words, with the step in which they are counted. */

@@ -14,6 +14,10 @@ export const SYMPTOM_WORDS: Record<Kind, string> = {
   shutdown: 'switches itself off',
   throttling: 'slow under load',
   noise: 'loud',
+  wet: 'got wet',
+  smell: 'smells',
+  dropped: 'was dropped',
+  other: 'something else',
 };
 
 /** Says what somebody saw or heard the machine do. */
@@ -54,7 +58,7 @@ export function ReportSymptom({ tag, onClose }: { tag: string; onClose: () => vo
           <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
         </label>
       </p>
-      {kind !== 'noise' && (
+      {(kind === 'crash' || kind === 'shutdown' || kind === 'throttling') && (
         <p>
           <label>
             After how many minutes under load, if known
@@ -73,6 +77,12 @@ export function ReportSymptom({ tag, onClose }: { tag: string; onClose: () => vo
         In their words
         <Input.TextArea rows={2} maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
       </label>
+      {(kind === 'wet' || kind === 'smell') && (
+        <p className="bench-caution">
+          Switch it off and unplug it now. Disconnect a battery only if it is not swollen, hot or leaking; if
+          it is, keep away and follow the site&rsquo;s procedure.
+        </p>
+      )}
       <p className="quiet small">
         A crash or a shutdown outranks every temperature: the machine stays at the head of the rounds until a
         run of twice that time (40 minutes where it is not known) passes without it, or somebody withdraws the

@@ -47,6 +47,32 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
         </div>
       </section>
       <section className="section">
+        <h2>Cooling</h2>
+        <div className="bench-more">
+          <Segmented
+            aria-label="Cooled by"
+            value={notes.loop ?? ''}
+            onChange={(v) => change({ loop: v === '' ? null : v })}
+            options={[
+              { value: 'none', label: 'air' },
+              { value: 'closed', label: 'liquid, loop stays closed' },
+              { value: 'opened', label: 'liquid, loop is opened' },
+              { value: '', label: 'not known' },
+            ]}
+          />
+          <Segmented
+            aria-label="Fans at idle"
+            value={notes.fansStopAtIdle === true ? 'stop' : notes.fansStopAtIdle === false ? 'turn' : ''}
+            onChange={(v) => change({ fansStopAtIdle: v === '' ? null : v === 'stop' })}
+            options={[
+              { value: 'turn', label: 'fans turn at idle' },
+              { value: 'stop', label: 'fans stop at idle' },
+              { value: '', label: 'not known' },
+            ]}
+          />
+        </div>
+      </section>
+      <section className="section">
         <h2>Connectors</h2>
         {notes.connectors.map((c, i) => (
           <div key={i} className="notes-row">
@@ -105,6 +131,25 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
                 { value: 'alone', label: 'comes off alone' },
                 { value: 'cooler', label: 'only with the cooler' },
               ]}
+            />
+            <Segmented
+              aria-label="Changed"
+              value={f.hotSwap ? 'running' : 'off'}
+              onChange={(v) => change({ fans: at(notes.fans, i, { ...f, hotSwap: v === 'running' }) })}
+              options={[
+                { value: 'off', label: 'changed powered off' },
+                { value: 'running', label: 'hot-swap' },
+              ]}
+            />
+            <Input
+              aria-label="Part number"
+              placeholder="part number"
+              value={f.partNumber ?? ''}
+              maxLength={80}
+              style={{ width: 140 }}
+              onChange={(e) =>
+                change({ fans: at(notes.fans, i, { ...f, partNumber: e.target.value || null }) })
+              }
             />
             <Button onClick={() => change({ fans: notes.fans.filter((_, n) => n !== i) })}>
               Take it out

@@ -1,4 +1,4 @@
-import { Button, Input, Modal, Segmented } from 'antd';
+import { Button, Input, Modal, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { AskFields } from './AskFields';
@@ -26,10 +26,7 @@ export function Complaint({ job, write }: BenchJob) {
       </div>
       {c ? (
         <p>
-          It{' '}
-          {COMPLAINTS[c.what] === 'slow' || COMPLAINTS[c.what] === 'loud'
-            ? `is ${COMPLAINTS[c.what]}`
-            : COMPLAINTS[c.what]}
+          {c.what === 'other' ? c.inWords : `It ${COMPLAINTS[c.what]}`}
           {c.load && ` under ${c.load}`}
           {typeof c.minutesToFailure === 'number' && ` after ${String(c.minutesToFailure)} minutes`}
           {c.reproduced === true && ', seen at the bench'}
@@ -43,7 +40,8 @@ export function Complaint({ job, write }: BenchJob) {
         </p>
       ) : (
         <p className="quiet">
-          None. Came in because it switches off, crashes, is slow or loud? Write it down before the first run.
+          None. Came in because it switches off, crashes, is slow or loud, got wet, smells or fell? Write it
+          down first: a wet machine is not run.
         </p>
       )}
       {open && <ComplaintForm job={job} write={write} onClose={() => setOpen(false)} />}
@@ -55,6 +53,7 @@ function ComplaintForm({ job, write, onClose }: BenchJob & { onClose: () => void
   const c = job.complaint;
   const [what, setWhat] = useState<Kind>(c?.what ?? 'switches-off');
   const [load, setLoad] = useState(c?.load ?? '');
+  const [words, setWords] = useState(c?.inWords ?? '');
   const [minutes, setMinutes] = useState<number | null>(c?.minutesToFailure ?? null);
   const [seen, setSeen] = useState<'yes' | 'no' | 'untried'>(
     c?.reproduced === true ? 'yes' : c?.reproduced === false ? 'no' : 'untried',
@@ -65,6 +64,7 @@ function ComplaintForm({ job, write, onClose }: BenchJob & { onClose: () => void
       open
       onCancel={onClose}
       okText="Keep"
+      okButtonProps={{ disabled: what === 'other' && words.trim() === '' }}
       onOk={() =>
         void write({
           kind: 'complaint-recorded',
@@ -72,17 +72,21 @@ function ComplaintForm({ job, write, onClose }: BenchJob & { onClose: () => void
           load: load.trim() || null,
           minutesToFailure: minutes,
           reproduced: seen === 'untried' ? null : seen === 'yes',
+          inWords: words.trim() || null,
         }).then(onClose)
       }
     >
       <AskFields>
-        <Segmented<Kind>
-          block
+        <Select<Kind>
           aria-label="It"
           value={what}
           onChange={setWhat}
           options={(Object.keys(COMPLAINTS) as Kind[]).map((k) => ({ value: k, label: COMPLAINTS[k] }))}
         />
+        <label>
+          In words{what === 'other' && ' (needed)'}
+          <Input value={words} maxLength={500} onChange={(e) => setWords(e.target.value)} />
+        </label>
         <label>
           Under which load
           <Input value={load} maxLength={200} onChange={(e) => setLoad(e.target.value)} />

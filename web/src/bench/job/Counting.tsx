@@ -15,7 +15,8 @@ export function Counting({
   what,
   going,
 }: BenchJob & { what: Schemas['CountOf']; going: 'out' | 'in' }) {
-  const [excuse, setExcuse] = useState(false);
+  /** The place that is excused, '' for all of them, null while nothing is. */
+  const [excuse, setExcuse] = useState<string | null>(null);
   const known = Object.fromEntries(job.expected.filter((c) => c.what === what).map((c) => [c.item, c.out]));
   const items = [
     ...new Set([...Object.keys(known), ...job.counts.filter((c) => c.what === what).map((c) => c.item)]),
@@ -30,7 +31,16 @@ export function Counting({
   const totals = items.map(of);
   const out = totals.reduce((n, c) => n + c.out, 0);
   const back = totals.reduce((n, c) => n + c.in, 0);
-  const uneven = going === 'in' && totals.some((c) => c.out !== c.in);
+  const isExcused = (item: string | null) =>
+    job.excuses.some((e) => e.what === what && ((e.item ?? null) === null || e.item === item));
+  const lacking = totals.filter((c) => (going === 'in' ? c.out !== c.in : c.out < (known[c.item] ?? 0)));
+  const open = lacking.filter((c) => !isExcused(c.item));
+  const nothing = going === 'out' && items.length === 0 && !isExcused(null);
+  const listed = totals.filter((c) => (going === 'out' ? (known[c.item] ?? 0) > c.out : c.out > c.in));
+  const all = async () => {
+    for (const c of listed)
+      await write({ kind: 'counted', ...c, [going]: going === 'out' ? known[c.item]! : c.out });
+  };
   return (
     <section aria-label={what === 'screws' ? 'Screw tray' : 'Connectors'}>
       {what === 'screws' && job.notes.screws.length > 0 && (
@@ -75,19 +85,33 @@ export function Counting({
       </div>
       <p role="status">
         {out} out{going === 'in' ? `, ${String(back)} back in` : ''}.
-        {uneven && !job.countExcuses[what] && ' They must meet before it is closed.'}
-        {job.countExcuses[what] && ` Excused: ${job.countExcuses[what]}`}
+        {going === 'in' && open.length > 0 && ' They must meet before it is closed.'}
+        {job.excuses
+          .filter((e) => e.what === what)
+          .map((e) => ` Excused${e.item ? `, ${e.item}` : ''}: ${e.reason}.`)}
       </p>
-      {uneven && !job.countExcuses[what] && (
-        <Button onClick={() => setExcuse(true)}>One is missing for good …</Button>
-      )}
-      {excuse && (
+      <div className="bench-more">
+        {listed.length > 1 && (
+          <Button onClick={() => void all()}>{going === 'out' ? 'All as listed' : 'All back in'}</Button>
+        )}
+        {open.map((c) => (
+          <Button key={c.item} onClick={() => setExcuse(c.item)}>
+            {c.item}: {c[going]} of {going === 'out' ? known[c.item] : c.out}, write down why …
+          </Button>
+        ))}
+        {nothing && <Button onClick={() => setExcuse('')}>None came out, write down why …</Button>}
+      </div>
+      {excuse !== null && (
         <AskReason
-          title={`The ${what} do not come out even`}
-          text="A screw left inside can short the board: look in the fan, under the board, on the magnet mat first."
+          title={excuse === '' ? `No ${what} to count` : `${excuse}: the count does not meet`}
+          text={
+            going === 'in'
+              ? 'A screw left inside can short the board: look in the fan, under the board, on the magnet mat first.'
+              : 'Written down here, it is not asked again when the machine is closed.'
+          }
           busy={false}
-          onClose={() => setExcuse(false)}
-          onReason={(reason) => write({ kind: 'count-excused', what, reason })}
+          onClose={() => setExcuse(null)}
+          onReason={(reason) => write({ kind: 'count-excused', what, reason, item: excuse || null })}
         />
       )}
     </section>

@@ -80,6 +80,25 @@ function draw(about: Schemas['FindingSubject'], grade: string) {
           opacity={grade === 'none' ? 0.25 : 1}
         />
       );
+    case 'corrosion':
+      return (
+        <>
+          <rect x={10} y={8} width={28} height={16} fill="none" stroke="var(--ink)" />
+          {[14, 20, 26, 32].map((x, i) => (
+            <path
+              key={x}
+              d={grade === 'eaten' && i > 1 ? `M${String(x)} 8V13M${String(x)} 20V24` : `M${String(x)} 8V24`}
+              stroke="var(--ink)"
+              strokeWidth={2}
+              opacity={grade === 'none' ? 0.35 : 1}
+            />
+          ))}
+          {grade === 'film' && <rect x={10} y={8} width={28} height={16} fill="var(--stone)" opacity={0.5} />}
+          {(grade === 'green' || grade === 'eaten') && (
+            <path d="M13 12h5v4h-5zM22 17h6v4h-6zM30 10h5v5h-5z" fill="var(--stone)" stroke="var(--ink)" />
+          )}
+        </>
+      );
     case 'seal':
       return (
         <>

@@ -8,16 +8,23 @@ import { GradeDrawing } from './GradeDrawing';
 
 type Subject = Schemas['FindingSubject'];
 
-const OUTSIDE: readonly Subject[] = ['dust', 'mesh', 'fan-spin', 'fan-noise', 'liquid', 'seal'];
-const JOINT: readonly Subject[] = ['paste', 'coverage', 'pads'];
+/** What each form of inspection looks at. */
+const LOOKED_AT: Partial<Record<Schemas['StepForm'], readonly Subject[]>> = {
+  inspection: ['dust', 'mesh', 'fan-spin', 'fan-noise', 'liquid'],
+  'joint-inspection': ['paste', 'coverage', 'pads'],
+  'seal-inspection': ['seal'],
+  'corrosion-inspection': ['corrosion'],
+};
+
+export const isInspection = (form: Schemas['StepForm']): boolean => form in LOOKED_AT;
 
 /** What is seen, each thing given its grade; and what was broken or done differently before. */
-export function Inspection({ job, write, joint }: BenchJob & { joint: boolean }) {
+export function Inspection({ job, write, form }: BenchJob & { form: Schemas['StepForm'] }) {
   const grades = useGrades();
   if (!grades.data) return <Skeleton active />;
   return (
     <div className="inspection">
-      {(joint ? JOINT : OUTSIDE).map((about) => {
+      {(LOOKED_AT[form] ?? []).map((about) => {
         const given = job.findings.find((f) => f.about === about)?.grade;
         return (
           <fieldset key={about}>

@@ -1,4 +1,4 @@
-import { Button } from 'antd';
+import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { clock } from '../../lib/format';
@@ -6,7 +6,7 @@ import { ModelPlan } from '../../models/ModelPlan';
 import type { BenchJob } from '../useBenchJob';
 import { Counting } from './Counting';
 import { GateCheck } from './GateCheck';
-import { Inspection } from './Inspection';
+import { Inspection, isInspection } from './Inspection';
 import { duration, useNow } from './Timers';
 
 /** One step: what to do, what can go wrong, what must be confirmed, and the tick. */
@@ -81,8 +81,20 @@ export function StepView({
           going={step.form === 'connectors-out' ? 'out' : 'in'}
         />
       )}
-      {(step.form === 'inspection' || step.form === 'joint-inspection') && (
-        <Inspection job={job} write={write} joint={step.form === 'joint-inspection'} />
+      {isInspection(step.form) && <Inspection job={job} write={write} form={step.form} />}
+      {step.form === 'chip' && (
+        <Segmented<Schemas['ChipKind'] | 'unknown'>
+          block
+          size="large"
+          aria-label="The chip"
+          value={job.notes.chip ?? 'unknown'}
+          onChange={(chip) => chip !== 'unknown' && void write({ kind: 'chip-seen', chip })}
+          options={[
+            { label: 'metal lid', value: 'lidded' },
+            { label: 'bare chip', value: 'bare' },
+            { label: 'not seen yet', value: 'unknown' },
+          ]}
+        />
       )}
       {step.timer && !finished && !step.timer.required && (
         <Button className="bench-wide" onClick={startTimer} disabled={left !== null && left > 0}>

@@ -54,10 +54,12 @@ export function Typed() {
       {job.state === 'open' && (
         <>
           <h2>What was seen</h2>
-          <Inspection job={job} write={write} joint={false} />
-          {job.steps.some((s) => s.form === 'joint-inspection') && (
-            <Inspection job={job} write={write} joint />
-          )}
+          <Inspection job={job} write={write} form="inspection" />
+          {(['joint-inspection', 'seal-inspection', 'corrosion-inspection'] as const)
+            .filter((form) => job.steps.some((s) => s.form === form))
+            .map((form) => (
+              <Inspection key={form} job={job} write={write} form={form} />
+            ))}
           {job.steps.some((s) => s.form === 'screws-out') && (
             <>
               <h2>Screws out, and back in</h2>
