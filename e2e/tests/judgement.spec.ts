@@ -98,7 +98,7 @@ test('a sensor log becomes a run with its curve', async ({ page }) => {
     buffer: Buffer.from(lines.join('\n')),
   });
   await expect(page.getByText(/Core: settles at 7[89]/)).toBeVisible();
-  await expect(page.getByText('Memory was still rising')).toBeVisible();
+  await expect(page.getByText('Still rising at the end: memory')).toBeVisible();
   await expect(page.getByText('It throttled from minute 15')).toBeVisible();
   await expect(page.getByLabel('Core, settled, °C')).toHaveValue(/^7[89]/);
   await expect(page.getByLabel('Minutes under load')).toHaveValue('20');

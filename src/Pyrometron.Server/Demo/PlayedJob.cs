@@ -86,8 +86,10 @@ internal sealed class PlayedJob
             var what = step.Form is StepForm.ScrewsOut or StepForm.ScrewsIn ? CountOf.Screws : CountOf.Connectors;
             var back = step.Form is StepForm.ScrewsIn or StepForm.ConnectorsIn;
             var expected = Job.Expected.Where(c => c.What == what).ToArray();
-            if (expected.Length == 0)
-                expected = [what == CountOf.Screws ? new JobCount(what, "5 mm PH1", 4, 0) : new JobCount(what, "fan lead", 1, 0)];
+            if (expected.Length == 0 && !back)
+                Add(
+                    new CountExcused(what, what == CountOf.Screws ? "thumb screws, all captive" : "one fan lead, laid beside it")
+                );
             foreach (var count in expected)
                 Add(new Counted(what, count.Item, count.Out, back ? count.Out : 0));
         }

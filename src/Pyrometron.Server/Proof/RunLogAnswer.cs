@@ -101,8 +101,8 @@ public sealed record RunLogAnswer(
                 .GroupBy(p => (Math.Round(p.Settled.ShareReached, 2), Math.Round(p.Settled.LastSlopeKelvinPerMinute, 1)))
         )
             yield return Message.Of(
-                "{parts} still rising: {share} of the way, {slope} K a minute at the end. {settled} is where the curve leads, not what was measured; run longer to be sure.",
-                Value.List("parts", ", ", [.. alike.Select((p, i) => Message.Of("{part}", PartOf(p.Part, i)))]),
+                "Still rising at the end: {parts}. {share} of the way, {slope} K a minute at the end. {settled} is where the curve leads, not what was measured; run longer to be sure.",
+                Value.List("parts", ", ", [.. alike.Select(p => Message.Of("{part}", Value.Part("part", p.Part)))]),
                 Value.Share("share", alike.First().Settled.ShareReached),
                 Value.Figure("slope", alike.First().Settled.LastSlopeKelvinPerMinute, "0.00"),
                 Value.List(
@@ -112,9 +112,6 @@ public sealed record RunLogAnswer(
                 )
             );
     }
-
-    private static MessageValue PartOf(string part, int place) =>
-        place == 0 ? Value.PartFirst("part", part) : Value.Part("part", part);
 
     private static double? Round(double? value, int digits) => value is { } v ? Math.Round(v, digits) : null;
 }

@@ -18,7 +18,7 @@ export function PairsTable({ verdict }: { verdict: Verdict }) {
   return (
     <>
       <h2>Run by run</h2>
-      <div className="verdict-pairs">
+      <div className="verdict-pairs" role="region" aria-label="Run by run" tabIndex={0}>
         <table>
           <thead>
             <tr>

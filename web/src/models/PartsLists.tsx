@@ -52,7 +52,7 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
           <Segmented
             aria-label="Cooled by"
             value={notes.loop ?? ''}
-            onChange={(v) => change({ loop: v === '' ? null : v })}
+            onChange={(v) => change({ loop: v === '' ? null : (v as NonNullable<Notes['loop']>) })}
             options={[
               { value: 'none', label: 'air' },
               { value: 'closed', label: 'liquid, loop stays closed' },

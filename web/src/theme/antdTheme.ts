@@ -31,6 +31,8 @@ export function antdTheme(dark: boolean): ThemeConfig {
       boxShadow: 'none',
       boxShadowSecondary: '0 8px 30px rgb(42 38 34 / 18%)',
       controlHeight: 34,
+      // Without it the parts wait for the end of an animation that never runs, and stay hidden.
+      motion: !matchMedia('(prefers-reduced-motion: reduce)').matches,
       motionDurationMid: '0.1s',
       motionDurationSlow: '0.15s',
     },
