@@ -112,6 +112,15 @@ internal sealed class Bench(Server server, JsonElement job, string device = "pho
                         grade = "3",
                     }
                 );
+            if (step.GetProperty("form").GetString() == "corrosion-inspection")
+                await Do(
+                    new
+                    {
+                        kind = "found",
+                        about = "corrosion",
+                        grade = "film",
+                    }
+                );
             if (step.GetProperty("form").GetString() == "joint-inspection")
                 await Do(
                     new

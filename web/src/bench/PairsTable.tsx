@@ -23,9 +23,9 @@ export function PairsTable({ verdict }: { verdict: Verdict }) {
           <thead>
             <tr>
               <th>Part</th>
+              <th>Change</th>
               <th>Read before → after</th>
               <th>Corrected for</th>
-              <th>Change</th>
             </tr>
           </thead>
           {pairs.map((pair, i) => (
@@ -40,11 +40,11 @@ export function PairsTable({ verdict }: { verdict: Verdict }) {
               {pair.parts.map((p) => (
                 <tr key={p.part} className="figures">
                   <td>{capital(partName(p.part))}</td>
-                  <td>{p.read ? `${exact(p.read.before)} → ${exact(p.read.after)}` : '–'}</td>
-                  <td>{taken(p)}</td>
                   <td>
                     {kelvin(p.changeKelvin)} ± {kelvin(p.uncertaintyKelvin)}
                   </td>
+                  <td>{p.read ? `${exact(p.read.before)} → ${exact(p.read.after)}` : '–'}</td>
+                  <td>{taken(p)}</td>
                 </tr>
               ))}
             </tbody>

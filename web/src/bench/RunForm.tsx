@@ -217,8 +217,8 @@ export function RunForm({
             </>
           )}
           {air === 'unknown' && <p className="quiet run-wide">The uncertainty more than doubles.</p>}
-          <Form.Item name="start" label={`Hottest part at the start, °${temperature.unit}`}>
-            <NumberField inputMode="decimal" min={-40} max={400} placeholder="cold: about the air" />
+          <Form.Item name="start" label={`Hottest at start, °${temperature.unit}`}>
+            <NumberField inputMode="decimal" min={-40} max={400} placeholder="cold" />
           </Form.Item>
           {parts.map((p) => (
             <div key={p} className="run-part">
@@ -241,7 +241,7 @@ export function RunForm({
               options={[
                 { label: 'fixed', value: 'fixed' },
                 { label: 'full', value: 'full' },
-                { label: 'automatic', value: 'auto' },
+                { label: 'auto', value: 'auto' },
               ]}
             />
           </Form.Item>

@@ -94,11 +94,12 @@ export function Counting({
         {listed.length > 1 && (
           <Button onClick={() => void all()}>{going === 'out' ? 'All as listed' : 'All back in'}</Button>
         )}
-        {open.map((c) => (
-          <Button key={c.item} onClick={() => setExcuse(c.item)}>
-            {c.item}: {c[going]} of {going === 'out' ? known[c.item] : c.out}, write down why …
-          </Button>
-        ))}
+        {(going === 'out' ? out : back) > 0 &&
+          open.map((c) => (
+            <Button key={c.item} onClick={() => setExcuse(c.item)}>
+              {c.item}: {c[going]} of {going === 'out' ? known[c.item] : c.out}, write down why …
+            </Button>
+          ))}
         {nothing && <Button onClick={() => setExcuse('')}>None came out, write down why …</Button>}
       </div>
       {excuse !== null && (
