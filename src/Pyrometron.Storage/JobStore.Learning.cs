@@ -62,4 +62,26 @@ public sealed partial class JobStore
                 (_, _) => { }
             )
         );
+
+    /// <summary>Filed jobs by level and model, with how many of them the machine came back from; most comebacks first.</summary>
+    public IReadOnlyList<Comebacks> ComeBack() =>
+        database.Read(connection =>
+            connection.QueryReadable(
+                """
+                SELECT j.level, a.model, count(*), count(c.of_job)
+                FROM job j JOIN asset a ON a.id = j.asset_id LEFT JOIN (
+                    SELECT DISTINCT comeback_of AS of_job FROM job WHERE comeback_of IS NOT NULL AND state <> 'abandoned'
+                ) c ON c.of_job = j.id
+                WHERE j.work_done_at IS NOT NULL AND j.state <> 'abandoned'
+                GROUP BY j.level, a.model ORDER BY 4 DESC, 3 DESC, 1, 2
+                """,
+                r => new Comebacks(Read<ServiceLevel>(r.GetString(0)), r.GetString(1), r.GetInt32(2), r.GetInt32(3)),
+                (_, _) => { }
+            )
+        );
 }
+
+/// <summary>How often machines of a model come back from one kind of work.</summary>
+/// <param name="Jobs">Filed.</param>
+/// <param name="CameBack">Of <paramref name="Jobs"/>.</param>
+public sealed record Comebacks(ServiceLevel Level, string Model, int Jobs, int CameBack);

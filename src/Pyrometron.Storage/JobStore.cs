@@ -10,6 +10,8 @@ namespace Pyrometron.Storage;
 /// <param name="Level">In hand.</param>
 /// <param name="Verdict">As filed.</param>
 /// <param name="FoundCauses">Null while nothing was looked at.</param>
+/// <param name="ComebackOf">The earlier job that the machine is back from; null where it is none.</param>
+/// <param name="Free">Whether it is free of charge.</param>
 public sealed record StoredJob(
     long Id,
     long AssetId,
@@ -29,7 +31,9 @@ public sealed record StoredJob(
     Prediction? Predicted,
     IReadOnlyList<Cause>? FoundCauses,
     DateTimeOffset? RecheckDue,
-    DateTimeOffset? RecheckedAt
+    DateTimeOffset? RecheckedAt,
+    long? ComebackOf,
+    bool Free
 );
 
 /// <summary>An entry to store.</summary>
@@ -44,7 +48,9 @@ public sealed record NewJob(
     string? Fan,
     DateOnly? WarrantyUntil,
     Prediction? Predicted,
-    FrozenCard Card
+    FrozenCard Card,
+    long? ComebackOf = null,
+    bool Free = false
 );
 
 /// <summary>
@@ -55,7 +61,8 @@ public sealed partial class JobStore(Database database)
     private const string Columns = """
         SELECT j.id, a.tag, a.kind, a.model, j.level, j.started_level, j.fan, j.state, j.started_at, j.work_done_at,
             j.closed_at, j.verdict, j.version, j.warranty_until, j.predicted_cause, j.predicted_service,
-            j.predicted_kelvin, j.found_causes, j.recheck_due, j.rechecked_at, j.asset_id
+            j.predicted_kelvin, j.found_causes, j.recheck_due, j.rechecked_at, j.asset_id,
+            j.comeback_of, j.free
         FROM job j JOIN asset a ON a.id = j.asset_id
         """;
 
@@ -68,9 +75,9 @@ public sealed partial class JobStore(Database database)
                 t.Connection.Scalar(
                     """
                     INSERT INTO job (asset_id, level, started_level, fan, state, started_at, warranty_until,
-                        predicted_cause, predicted_service, predicted_kelvin, card_form, card)
+                        predicted_cause, predicted_service, predicted_kelvin, card_form, card, comeback_of, free)
                     VALUES ($asset, $level, $level, $fan, 'open', $now, $warranty,
-                        $cause, $service, $kelvin, $form, $card) RETURNING id
+                        $cause, $service, $kelvin, $form, $card, $comeback, $free) RETURNING id
                     """,
                     ("$asset", job.AssetId),
                     ("$level", Words.Of(job.Level)),
@@ -81,7 +88,9 @@ public sealed partial class JobStore(Database database)
                     ("$service", job.Predicted?.Service is { } service ? Words.Of(service) : null),
                     ("$kelvin", job.Predicted?.DriftKelvin),
                     ("$form", CardRecord.Form),
-                    ("$card", StoredJson.Write(CardRecord.Of(job.Card)))
+                    ("$card", StoredJson.Write(CardRecord.Of(job.Card))),
+                    ("$comeback", job.ComebackOf),
+                    ("$free", job.Free ? 1 : 0)
                 );
 
     /// <summary>One job's row, or null.</summary>
@@ -254,7 +263,9 @@ public sealed partial class JobStore(Database database)
                 : null,
             r.TextOrNull(17) is { } found ? Causes(found) : null,
             r.InstantOrNull(18),
-            r.InstantOrNull(19)
+            r.InstantOrNull(19),
+            r.IsDBNull(21) ? null : r.GetInt64(21),
+            r.GetBoolean(22)
         );
 
     /// <summary>Verdicts of the first jobs were kept without parts.</summary>

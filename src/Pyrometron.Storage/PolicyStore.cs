@@ -75,7 +75,7 @@ public sealed class PolicyStore(Database database)
     internal static BenchSchools Bench(SqliteConnection connection) =>
         connection
             .Query(
-                "SELECT extent, warranty, paste, pads, alcohol, air, opening FROM policy",
+                "SELECT extent, warranty, paste, pads, alcohol, air, opening, comeback_days, comebacks_free FROM policy",
                 r => new BenchSchools(
                     Word<Extent>(r, 0),
                     Word<WarrantySchool>(r, 1),
@@ -83,7 +83,9 @@ public sealed class PolicyStore(Database database)
                     Word<PadSchool>(r, 3),
                     Word<AlcoholStrength>(r, 4),
                     Word<AirSource>(r, 5),
-                    Word<OpeningOrder>(r, 6)
+                    Word<OpeningOrder>(r, 6),
+                    r.GetInt32(7),
+                    r.GetBoolean(8)
                 )
             )
             .FirstOrDefault()
@@ -100,9 +102,10 @@ public sealed class PolicyStore(Database database)
             """
             INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste,
                 pads, alcohol, air, opening, precedence, currency, technician_hour, kilowatt_hour, decibel_year,
-                crash_hours, life_years, activation_energy_ev, pay_back_years)
+                crash_hours, life_years, activation_energy_ev, pay_back_years, comeback_days, comebacks_free)
             VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
-                $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback)
+                $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback,
+                $comeback, $free)
             """,
             ("$margin", policy.ActionMarginKelvin),
             ("$worth", policy.WorthKelvin),
@@ -115,6 +118,8 @@ public sealed class PolicyStore(Database database)
             ("$alcohol", Words.Of(bench.Alcohol)),
             ("$air", Words.Of(bench.Air)),
             ("$opening", Words.Of(bench.Opening)),
+            ("$comeback", bench.ComebackDays ?? BenchSchools.UsualComebackDays),
+            ("$free", bench.FreesComebacks ? 1 : 0),
             ("$precedence", Words.Of(policy.Precedence)),
             ("$currency", values.Currency),
             ("$technician", values.TechnicianHour),

@@ -377,4 +377,47 @@ public sealed class BenchTests : IDisposable
         command.CommandText = "PRAGMA synchronous";
         Assert.Equal(2L, command.ExecuteScalar());
     }
+
+    [Fact]
+    public async Task A_machine_that_is_back_soon_is_linked_to_its_earlier_job_and_counted()
+    {
+        var first = await Started("dust-out");
+        Assert.Equal(JsonValueKind.Null, first.Job.GetProperty("comebackOf").ValueKind);
+        await first.DoAllSteps();
+        await first.Do(new { kind = "work-filed" });
+        var back = await Bench.Start(_server, "GC-1", "repaste");
+        Assert.Equal(first.Job.GetProperty("id").GetInt64(), back.Job.GetProperty("comebackOf").GetInt64());
+        Assert.True(back.Job.GetProperty("freeOfCharge").GetBoolean());
+        var rate = (await _server.Get("/api/v1/findings/comebacks")).Body.EnumerateArray().Single();
+        Assert.Equal(
+            ("dust-out", "Sorrel", 1, 1),
+            (
+                rate.GetProperty("level").GetString(),
+                rate.GetProperty("model").GetString(),
+                rate.GetProperty("jobs").GetInt32(),
+                rate.GetProperty("cameBack").GetInt32()
+            )
+        );
+
+        // The house sets the span, and what it costs.
+        await back.Do(new { kind = "given-up", reason = "wrong machine" });
+        Assert.Equal(0, (await _server.Get("/api/v1/findings/comebacks")).Body[0].GetProperty("cameBack").GetInt32());
+        await Rule("comebacksFree", false);
+        var paid = await Bench.Start(_server, "GC-1", "repaste");
+        Assert.False(paid.Job.GetProperty("freeOfCharge").GetBoolean());
+        await paid.Do(new { kind = "given-up", reason = "wrong machine" });
+        await Rule("comebackDays", 0);
+        var never = await Bench.Start(_server, "GC-1", "repaste");
+        Assert.Equal(JsonValueKind.Null, never.Job.GetProperty("comebackOf").ValueKind);
+    }
+
+    private async Task Rule(string name, object value)
+    {
+        var rules = JsonSerializer.Deserialize<Dictionary<string, object?>>((await _server.Get("/api/v1/policy")).Body)!;
+        var bench = JsonSerializer.Deserialize<Dictionary<string, object?>>((JsonElement)rules["bench"]!)!;
+        bench[name] = value;
+        rules["bench"] = bench;
+        var (status, body) = await _server.Put("/api/v1/policy", rules);
+        Assert.True(status == 200, body.ToString());
+    }
 }

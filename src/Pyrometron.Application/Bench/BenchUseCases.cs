@@ -74,7 +74,23 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
                     HostMates = asset.HostTag is { } host ? HostStore.Mates(t, host, asset.Tag) : null,
                 };
                 var card = FrozenCard.Deal(basis, notes.Version);
-                if (JobStore.Start(t, new NewJob(stored.Id, job.Level, job.Fan, until, job.Predicted, card)) is not { } id)
+                var earlier = ComebackOf(t, stored.Id, schools);
+                if (
+                    JobStore.Start(
+                        t,
+                        new NewJob(
+                            stored.Id,
+                            job.Level,
+                            job.Fan,
+                            until,
+                            job.Predicted,
+                            card,
+                            earlier,
+                            earlier is not null && schools.FreesComebacks
+                        )
+                    )
+                    is not { } id
+                )
                     throw new NotPossibleException(
                         Message.Of(
                             "Job {job} is open on '{asset}' already; finish or give it up first.",
@@ -115,6 +131,18 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
             clock.GetUtcNow(),
             t => Append(t, JobStore.Find(t, id) ?? throw Missing.Job(id), entry)
         );
+
+    /// <summary>
+    /// The job that the machine is back from: the newest filed one, where that is not long ago; a look is none.
+    /// </summary>
+    private static long? ComebackOf(Transaction t, long asset, BenchSchools schools) =>
+        JobStore
+            .Of(t, asset)
+            .FirstOrDefault(j => j.State != JobState.Abandoned && j.WorkDoneAt is not null && j.Level != ServiceLevel.Inspect)
+            is { WorkDoneAt: { } filed } last
+        && schools.IsComeback(filed, t.Now)
+            ? last.Id
+            : null;
 
     /// <summary>Keeps a photo's bytes; the entry that tells of it comes after them.</summary>
     /// <exception cref="NotThereException">There is no such job.</exception>

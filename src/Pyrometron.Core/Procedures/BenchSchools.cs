@@ -47,6 +47,8 @@ public enum OpeningOrder
 }
 
 /// <summary>The house's ways at the bench; the first of each is the default. Common practice, no source.</summary>
+/// <param name="ComebackDays">Within so many days of its last job a machine comes back; 0 for never.</param>
+/// <param name="ComebacksFree">Whether comebacks are free of charge.</param>
 public sealed record BenchSchools(
     Extent Extent = Extent.LeastThatCures,
     WarrantySchool Warranty = WarrantySchool.AirOnly,
@@ -54,9 +56,27 @@ public sealed record BenchSchools(
     PadSchool Pads = PadSchool.KeepIfElastic,
     AlcoholStrength Alcohol = AlcoholStrength.Ninetynine,
     AirSource Air = AirSource.Compressor,
-    OpeningOrder Opening = OpeningOrder.ReverseOfNumbers
+    OpeningOrder Opening = OpeningOrder.ReverseOfNumbers,
+    int? ComebackDays = null,
+    bool? ComebacksFree = null
 )
 {
+    /// <summary>
+    /// A machine that is back within so many days of its last job comes back. Common practice, no source; used where the house
+    /// sets nothing.
+    /// </summary>
+    public const int UsualComebackDays = 30;
+
+    /// <summary>The most that a house may set, days.</summary>
+    public const int MostComebackDays = 365;
+
+    /// <summary>Whether a job begun on a day, after one filed on another, is a comeback.</summary>
+    public bool IsComeback(DateTimeOffset filed, DateTimeOffset begun) =>
+        begun - filed <= TimeSpan.FromDays(ComebackDays ?? UsualComebackDays);
+
+    /// <summary>Whether comebacks are free of charge; they are where the house sets nothing.</summary>
+    public bool FreesComebacks => ComebacksFree ?? true;
+
     /// <summary>The house's defaults.</summary>
     public static BenchSchools Default { get; } = new();
 

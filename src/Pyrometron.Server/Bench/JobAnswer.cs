@@ -39,6 +39,8 @@ public sealed record TimerAnswer(string Timer, DateTimeOffset StartedAt, int Sec
 /// <param name="Excuses">The same, and those of single places.</param>
 /// <param name="Notes">What was known of the model when the card was dealt.</param>
 /// <param name="NotesChanged">Whether newer notes can be taken over.</param>
+/// <param name="ComebackOf">The earlier job that the machine is back from, or null.</param>
+/// <param name="FreeOfCharge">Whether this job is, as a comeback.</param>
 public sealed record JobAnswer(
     long Id,
     string Asset,
@@ -85,7 +87,9 @@ public sealed record JobAnswer(
     ModelNotes Notes,
     IReadOnlyList<PartDto> Parts,
     int Version,
-    bool NotesChanged
+    bool NotesChanged,
+    long? ComebackOf,
+    bool FreeOfCharge
 )
 {
     internal static JobAnswer From(JobInHand hand)
@@ -147,7 +151,9 @@ public sealed record JobAnswer(
             job.Basis.Notes,
             [.. job.Head.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
             job.Version,
-            notesChanged
+            notesChanged,
+            row.ComebackOf,
+            row.Free
         );
     }
 }
@@ -165,7 +171,8 @@ public sealed record JobSummary(
     Cause? Predicted,
     IReadOnlyList<Cause>? Found,
     DateTimeOffset? RecheckDue,
-    DateTimeOffset? RecheckedAt
+    DateTimeOffset? RecheckedAt,
+    long? ComebackOf
 )
 {
     internal static JobSummary From(StoredJob job) =>
@@ -181,6 +188,7 @@ public sealed record JobSummary(
             job.Predicted?.Cause,
             job.FoundCauses,
             job.RecheckDue,
-            job.RecheckedAt
+            job.RecheckedAt,
+            job.ComebackOf
         );
 }

@@ -125,6 +125,7 @@ internal static class LogBookEndpoints
                     .Select(r => new AgreementAnswer(r.Predicted, r.Jobs, r.Right, r.Says?.ToString(), r.Says))
                     .ToArray()
         );
+        group.MapGet("/findings/comebacks", (JobStore jobs) => jobs.ComeBack());
     }
 
     /// <summary>What of the log book is asked for.</summary>

@@ -69,6 +69,13 @@ internal static class PolicyEndpoints
         };
         if (request.School is null)
             problems.Add(new InputProblem($"school is needed: one of {Words.List<School>()}", Pointer: "/school"));
+        if (bench.ComebackDays is < 0 or > BenchSchools.MostComebackDays)
+            problems.Add(
+                new InputProblem(
+                    $"comebackDays lies between 0 and {BenchSchools.MostComebackDays}",
+                    Pointer: "/bench/comebackDays"
+                )
+            );
         if (next.MuchKelvin < next.WorthKelvin)
             problems.Add(new InputProblem("muchKelvin cannot be less than worthKelvin", Pointer: "/muchKelvin"));
         var values = next.Values;

@@ -89,6 +89,10 @@ export function useGrades() {
   });
 }
 
+export function useComebacks() {
+  return useQuery({ queryKey: ['comebacks'], queryFn: () => unwrap(api.GET('/api/v1/findings/comebacks')) });
+}
+
 export function useNotes(model: string) {
   return useQuery({
     queryKey: ['notes', model],

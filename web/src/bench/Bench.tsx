@@ -2,7 +2,7 @@ import { Button, Input, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
-import { useJobs } from '../api/queries';
+import { useComebacks, useJobs } from '../api/queries';
 import { fullDay, instant } from '../lib/format';
 import { jobWords } from '../machine/Book';
 import { Refusal } from '../shell/Refusal';
@@ -81,6 +81,7 @@ export function Bench() {
       />
       <List title="Filed" jobs={of('proven', 'abandoned').filter((j) => !due.includes(j))} />
       <Agreement jobs={jobs.data} />
+      <Comebacks />
     </div>
   );
 }
@@ -147,6 +148,26 @@ function List({ title, jobs, note }: { title: string; jobs: readonly Job[]; note
                 {instant(j.closedAt ?? j.workDoneAt ?? j.startedAt)}
               </span>
             </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** From which work machines come back, by model. */
+function Comebacks() {
+  const rates = useComebacks().data?.filter((r) => r.cameBack > 0) ?? [];
+  if (rates.length === 0) return null;
+  return (
+    <section className="section" aria-label="Comebacks">
+      <div className="section-head">
+        <h2>Comebacks</h2>
+      </div>
+      <ul style={{ paddingLeft: 18, margin: 0 }}>
+        {rates.map((r) => (
+          <li key={r.level + r.model}>
+            {r.model}, {r.level}: {r.cameBack} of {r.jobs} came back.
           </li>
         ))}
       </ul>

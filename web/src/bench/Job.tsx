@@ -61,6 +61,12 @@ function JobPage({ job, write }: BenchJob) {
         </span>
       </div>
       <OutboxNotice jobId={job.id} />
+      {job.comebackOf !== null && (
+        <p className="bench-caution" role="status">
+          It is back: <Link to={`/bench/${String(job.comebackOf)}`}>job {job.comebackOf}</Link> was filed not
+          long ago.{job.freeOfCharge && ' This job is free of charge.'}
+        </p>
+      )}
       {job.notesChanged && (
         <p className="bench-caution" role="status">
           The notes on {job.model} have changed since this card was made.{' '}

@@ -18,6 +18,8 @@ export function PairsTable({ verdict }: { verdict: Verdict }) {
   return (
     <>
       <h2>Run by run</h2>
+      {/* A box that scrolls has to be reached by keyboard. */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
       <div className="verdict-pairs" role="region" aria-label="Run by run" tabIndex={0}>
         <table>
           <thead>

@@ -1,4 +1,4 @@
-import { Button, Form, Radio, Select } from 'antd';
+import { Button, Form, Radio, Select, Switch } from 'antd';
 import { api, unwrap, type Schemas } from '../api/client';
 import { usePolicy, useWrite } from '../api/queries';
 import { Refusal } from '../shell/Refusal';
@@ -109,6 +109,21 @@ export function Rules() {
               <Select options={[...s.options]} style={{ maxWidth: 340 }} />
             </Form.Item>
           ))}
+          <Form.Item
+            name={['bench', 'comebackDays']}
+            label="A machine comes back within, days"
+            extra="Its new job is linked to the one before; 0 for never."
+            rules={[{ required: true, message: 'A number of days is needed, 0 to 365.' }]}
+          >
+            <NumberField min={0} max={365} inputMode="numeric" />
+          </Form.Item>
+          <Form.Item
+            name={['bench', 'comebacksFree']}
+            label="Comebacks are free of charge"
+            valuePropName="checked"
+          >
+            <Switch aria-label="Comebacks are free of charge" />
+          </Form.Item>
           <Button type="primary" htmlType="submit" disabled={save.isPending}>
             Keep these rules
           </Button>{' '}

@@ -123,8 +123,8 @@ export function StepView({
             Back
           </Button>
           {finished ? (
-            <Button onClick={() => void write({ kind: 'step-undone', step: step.id })}>
-              {step.doneAt ? `Done ${clock(step.doneAt)}: take the tick back` : 'Left out: take it in again'}
+            <Button type="primary" onClick={onDone}>
+              On to the next open step
             </Button>
           ) : waits && left === null ? (
             <Button type="primary" onClick={startTimer}>
@@ -149,6 +149,11 @@ export function StepView({
           )}
         </div>
       </div>
+      {finished && (
+        <Button type="text" onClick={() => void write({ kind: 'step-undone', step: step.id })}>
+          {step.doneAt ? `Done ${clock(step.doneAt)}: take the tick back` : 'Left out: take it in again'}
+        </Button>
+      )}
       {!finished && step.mayBeSkipped && (
         <Button
           type="text"

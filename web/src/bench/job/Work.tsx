@@ -22,6 +22,10 @@ export function Work({ job, write }: BenchJob) {
     if (shown.current !== step?.id) head.current?.scrollIntoView({ block: 'center' });
     shown.current = step?.id;
   }, [step?.id]);
+  // A long form may have stood here before: the first step begins at the top.
+  useEffect(() => {
+    window.scrollTo({ top: 0 });
+  }, []);
   return (
     <>
       <div className="bench-ticks" aria-hidden="true">

@@ -20,3 +20,9 @@ DROP TABLE symptom;
 ALTER TABLE symptom_new RENAME TO symptom;
 
 CREATE INDEX symptom_asset ON symptom (asset_id);
+
+-- A machine that is back soon is linked to its earlier job.
+ALTER TABLE job ADD COLUMN comeback_of INTEGER REFERENCES job (id);
+ALTER TABLE job ADD COLUMN free INTEGER NOT NULL DEFAULT 0;
+ALTER TABLE policy ADD COLUMN comeback_days INTEGER NOT NULL DEFAULT 30;
+ALTER TABLE policy ADD COLUMN comebacks_free INTEGER NOT NULL DEFAULT 1;
