@@ -9,7 +9,7 @@ import { GradeDrawing } from './GradeDrawing';
 type Subject = Schemas['FindingSubject'];
 
 /** What each form of inspection looks at. */
-const LOOKED_AT: Partial<Record<Schemas['StepForm'], readonly Subject[]>> = {
+export const LOOKED_AT: Partial<Record<Schemas['StepForm'], readonly Subject[]>> = {
   inspection: ['dust', 'mesh', 'fan-spin', 'fan-noise', 'liquid'],
   'joint-inspection': ['paste', 'coverage', 'pads'],
   'seal-inspection': ['seal'],

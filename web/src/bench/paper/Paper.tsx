@@ -9,6 +9,7 @@ import { useGrades } from '../../api/queries';
 import type { Schemas } from '../../api/client';
 import '../bench.css';
 import './paper.css';
+import { LOOKED_AT } from '../job/Inspection';
 import { SheetHead } from './SheetHead';
 
 /** The work card on A4: tick boxes, tray map, figures to fill in, and the way back into the program. */
@@ -67,8 +68,16 @@ export function Paper() {
                       {s.cautions.map((c) => `! ${c.text}${c.source ? ` (${c.source})` : ''}`).join(' ')}
                     </p>
                   )}
-                  {(s.form === 'inspection' || s.form === 'joint-inspection') && (
-                    <Grades joint={s.form === 'joint-inspection'} grades={grades.data} />
+                  <Grades form={s.form} grades={grades.data} />
+                  {s.form === 'chip' && (
+                    <div className="sheet-grades">
+                      <span>
+                        <span className="sheet-box small-box" /> metal lid{' '}
+                      </span>
+                      <span>
+                        <span className="sheet-box small-box" /> bare chip
+                      </span>
+                    </div>
                   )}
                 </div>
               </div>
@@ -125,10 +134,15 @@ export function Paper() {
   );
 }
 
-function Grades({ joint, grades }: { joint: boolean; grades: Record<string, Schemas['GradeAnswer'][]> }) {
-  const subjects: Schemas['FindingSubject'][] = joint
-    ? ['paste', 'coverage', 'pads']
-    : ['dust', 'mesh', 'fan-spin', 'fan-noise', 'liquid', 'seal'];
+function Grades({
+  form,
+  grades,
+}: {
+  form: Schemas['StepForm'];
+  grades: Record<string, Schemas['GradeAnswer'][]>;
+}) {
+  const subjects = LOOKED_AT[form];
+  if (!subjects) return null;
   return (
     <div className="sheet-grades">
       {subjects.map((s) => (

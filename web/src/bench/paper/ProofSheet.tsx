@@ -31,7 +31,7 @@ export function ProofSheet() {
         <p>
           {job.model}. Job {job.id}.{job.handedBack && ` Handed back to ${job.handedBack.to}.`}
           {job.complaint &&
-            ` Complaint: ${COMPLAINTS[job.complaint.what]}${job.complaint.load ? ` under ${job.complaint.load}` : ''}${job.complaintFixed === null ? '' : job.complaintFixed ? ', gone' : ', not gone'}.`}
+            ` Complaint: ${job.complaint.what === 'other' ? (job.complaint.inWords ?? '') : `it ${COMPLAINTS[job.complaint.what]}`}${job.complaint.load ? ` under ${job.complaint.load}` : ''}${job.complaintFixed === null ? '' : job.complaintFixed ? ', gone' : ', not gone'}.`}
         </p>
       </SheetHead>
       {verdict ? (
