@@ -84,8 +84,8 @@ public sealed class PolicyStore(Database database)
                     Word<AlcoholStrength>(r, 4),
                     Word<AirSource>(r, 5),
                     Word<OpeningOrder>(r, 6),
-                    r.GetInt32(7),
-                    r.GetBoolean(8)
+                    r.IsDBNull(7) ? null : r.GetInt32(7),
+                    r.IsDBNull(8) ? null : r.GetBoolean(8)
                 )
             )
             .FirstOrDefault()
@@ -118,8 +118,8 @@ public sealed class PolicyStore(Database database)
             ("$alcohol", Words.Of(bench.Alcohol)),
             ("$air", Words.Of(bench.Air)),
             ("$opening", Words.Of(bench.Opening)),
-            ("$comeback", bench.ComebackDays ?? BenchSchools.UsualComebackDays),
-            ("$free", bench.FreesComebacks ? 1 : 0),
+            ("$comeback", bench.ComebackDays),
+            ("$free", bench.ComebacksFree is { } free ? (free ? 1 : 0) : null),
             ("$precedence", Words.Of(policy.Precedence)),
             ("$currency", values.Currency),
             ("$technician", values.TechnicianHour),

@@ -76,6 +76,9 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>Reports and runs of failure that stand, newest first.</summary>
     public IReadOnlyList<Symptom> Symptoms { get; init; } = [];
 
+    /// <summary>What somebody saw to be as it should be since its last service, the newest look of each cause.</summary>
+    public IReadOnlyList<Look> RuledOut { get; init; } = [];
+
     /// <summary>How its newest job ended, while nothing was measured or done since that answers it.</summary>
     public JobResult? Result { get; init; }
 

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Assessments;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Messages;
@@ -164,6 +165,25 @@ internal static class Explanation
             );
         if (a.Siblings is { StandsOut: true } siblings)
             yield return Reasons.AmongSiblings(siblings);
+        foreach (var look in a.RuledOut)
+            if (OfLook(look) is { } seen)
+                yield return seen;
+    }
+
+    /// <summary>A look that rules a cause out.</summary>
+    private static Message? OfLook(Look look)
+    {
+        var day = Value.Day("day", DateOnly.FromDateTime(look.At.UtcDateTime));
+        return (look.Cause, look.Opened) switch
+        {
+            (Cause.Dust, true) => Message.Of("Its fins were seen clean on {day}, the machine open: it is not the dust.", day),
+            (Cause.Dust, false) => Message.Of("Hardly any dust was seen on {day}: it is likely not the dust.", day),
+            (Cause.Fan, _) => Message.Of("Its fans turned freely on {day}: it is not a fan that drags.", day),
+            (Cause.Paste, _) => Message.Of("Its paste was seen soft and even on {day}: it is not the paste.", day),
+            (Cause.Pads, _) => Message.Of("Its pads were seen elastic and whole on {day}: it is not the pads.", day),
+            (Cause.Mount, _) => Message.Of("The paste covered the whole chip on {day}: the cooler sits straight.", day),
+            _ => null,
+        };
     }
 
     /// <summary>What the advised level is worth over the years in which it has to pay.</summary>

@@ -66,6 +66,27 @@ internal sealed record MachineFacts(
     /// <summary>Reports and runs of failure that stand.</summary>
     public IReadOnlyList<Symptom> Symptoms => Symptom.Standing(History);
 
+    /// <summary>What somebody saw to be as it should be since its last service, the newest look of each cause.</summary>
+    public IReadOnlyList<Look> RuledOut
+    {
+        get
+        {
+            var served = Asset
+                .Services.Where(s => s.Level != ServiceLevel.Inspect)
+                .Select(s => s.Day)
+                .DefaultIfEmpty(double.NegativeInfinity)
+                .Max();
+            return
+            [
+                .. History
+                    .Looks.Where(l => UnixDay.Of(l.At) >= served)
+                    .GroupBy(l => l.Cause)
+                    .Select(g => g.MaxBy(l => l.At)!)
+                    .Where(l => !l.Found),
+            ];
+        }
+    }
+
     /// <summary>
     /// Whether it can be judged: by readings enough; by runs where there are two of them, or one that shows its fresh state after
     /// a service.

@@ -90,6 +90,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             Readings = machine.Readings,
             Runs = machine.Runs.Count,
             Symptoms = symptoms,
+            RuledOut = machine.RuledOut,
             Result = result,
             Unmeasured = _since.Newest,
             StartUnknown = startUnknown,

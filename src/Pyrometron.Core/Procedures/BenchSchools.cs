@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
@@ -75,6 +76,7 @@ public sealed record BenchSchools(
         begun - filed <= TimeSpan.FromDays(ComebackDays ?? UsualComebackDays);
 
     /// <summary>Whether comebacks are free of charge; they are where the house sets nothing.</summary>
+    [JsonIgnore]
     public bool FreesComebacks => ComebacksFree ?? true;
 
     /// <summary>The house's defaults.</summary>

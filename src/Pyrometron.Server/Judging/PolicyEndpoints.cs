@@ -30,7 +30,19 @@ public sealed record PolicyDto(
 )
 {
     internal static PolicyDto From(JudgementPolicy p, BenchSchools bench) =>
-        new(p.ActionMarginKelvin, p.WorthKelvin, p.MuchKelvin, p.School, bench, p.Precedence, p.Values);
+        new(
+            p.ActionMarginKelvin,
+            p.WorthKelvin,
+            p.MuchKelvin,
+            p.School,
+            bench with
+            {
+                ComebackDays = bench.ComebackDays ?? BenchSchools.UsualComebackDays,
+                ComebacksFree = bench.FreesComebacks,
+            },
+            p.Precedence,
+            p.Values
+        );
 }
 
 /// <summary>Reading and changing the rules.</summary>

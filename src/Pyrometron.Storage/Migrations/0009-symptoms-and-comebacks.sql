@@ -24,5 +24,6 @@ CREATE INDEX symptom_asset ON symptom (asset_id);
 -- A machine that is back soon is linked to its earlier job.
 ALTER TABLE job ADD COLUMN comeback_of INTEGER REFERENCES job (id);
 ALTER TABLE job ADD COLUMN free INTEGER NOT NULL DEFAULT 0;
-ALTER TABLE policy ADD COLUMN comeback_days INTEGER NOT NULL DEFAULT 30;
-ALTER TABLE policy ADD COLUMN comebacks_free INTEGER NOT NULL DEFAULT 1;
+-- Null where the house has set nothing.
+ALTER TABLE policy ADD COLUMN comeback_days INTEGER;
+ALTER TABLE policy ADD COLUMN comebacks_free INTEGER;

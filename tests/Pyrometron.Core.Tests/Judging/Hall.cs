@@ -32,6 +32,9 @@ internal sealed class Hall
     /// <summary>Runs at the bench, by tag.</summary>
     public Dictionary<string, MeasuredRun[]> Runs { get; } = [];
 
+    /// <summary>What people saw, by tag.</summary>
+    public Dictionary<string, Look[]> Looks { get; } = [];
+
     /// <summary>Adds a number of healthy cards.</summary>
     public Hall WithHealthy(int count)
     {
@@ -117,7 +120,12 @@ internal sealed class Hall
                 a => Unreadable.Contains(a.Tag) ? throw new InvalidDataException("damaged") : readings[a.Tag]
             )
             {
-                History = a => MachineHistory.Empty with { Runs = Runs.GetValueOrDefault(a.Tag, []) },
+                History = a =>
+                    MachineHistory.Empty with
+                    {
+                        Runs = Runs.GetValueOrDefault(a.Tag, []),
+                        Looks = Looks.GetValueOrDefault(a.Tag, []),
+                    },
                 Threads = Threads,
                 Failed = (asset, _) => Failed.Add(asset.Tag),
             }

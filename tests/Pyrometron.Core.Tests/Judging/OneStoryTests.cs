@@ -56,6 +56,20 @@ public class OneStoryTests
     }
 
     [Fact]
+    public void A_look_that_rules_the_dust_out_moves_the_suspicion_and_says_so()
+    {
+        var hall = new Hall().WithHealthy(5).With("X", [Hall.Grown(Cause.Dust, 9)]);
+        Assert.Equal(Cause.Dust, hall.Judge().ByTag["X"].Cause);
+
+        var seen = new DateTimeOffset(Hall.Today.AddDays(-1).ToDateTime(new TimeOnly(9, 0)), TimeSpan.Zero);
+        hall.Looks["X"] = [new Look(seen, Cause.Dust, Found: false, Opened: true)];
+        var after = hall.Judge().ByTag["X"];
+        Assert.NotEqual(Cause.Dust, after.Cause);
+        Assert.Contains(after.Sentences, s => s.ToString().Contains("fins were seen clean", StringComparison.Ordinal));
+        Assert.True(after.Parts.Max(p => p.Split.Dust) < 4);
+    }
+
+    [Fact]
     public void Air_and_layers_add_up_to_what_is_written_over_them() =>
         Histories.Sample(
             h =>

@@ -1,7 +1,8 @@
-import { Button, Input, Skeleton } from 'antd';
+import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
+import { Name } from './Name';
 import { useComebacks, useJobs } from '../api/queries';
 import { fullDay, instant } from '../lib/format';
 import { jobWords } from '../machine/Book';
@@ -101,26 +102,6 @@ function Waiting() {
         </Link>
       ))}
     </p>
-  );
-}
-
-/** Who works on this device: written beside what is done here. */
-function Name() {
-  const [name, setName] = useState(() => localStorage.getItem('pyrometron.name') ?? '');
-  return (
-    <label className="small">
-      Works here:{' '}
-      <Input
-        style={{ width: 150 }}
-        value={name}
-        maxLength={60}
-        placeholder="your name"
-        onChange={(e) => {
-          setName(e.target.value);
-          localStorage.setItem('pyrometron.name', e.target.value.trim());
-        }}
-      />
-    </label>
   );
 }
 

@@ -18,6 +18,7 @@ import { Timers } from './job/Timers';
 import { Used } from './job/Used';
 import { Work } from './job/Work';
 import { MeasureBefore } from './job/MeasureBefore';
+import { Name } from './Name';
 import { OutboxNotice } from './OutboxNotice';
 import { useBenchJob, type BenchJob } from './useBenchJob';
 
@@ -45,6 +46,7 @@ export function Job() {
 
 function JobPage({ job, write }: BenchJob) {
   const [giveUp, setGiveUp] = useState(false);
+  const [asked, setAsked] = useState(() => job.state === 'open' && !localStorage.getItem('pyrometron.name'));
   return (
     <div className="bench">
       <div className="bench-head">
@@ -60,6 +62,12 @@ function JobPage({ job, write }: BenchJob) {
           <Link to={`/log?asset=${encodeURIComponent(job.asset)}`}>log</Link>
         </span>
       </div>
+      {asked && (
+        <p className="bench-caution">
+          <Name onNamed={(name) => setAsked(name === '')} /> It is asked once on this device, and written
+          beside what is done here.
+        </p>
+      )}
       <OutboxNotice jobId={job.id} />
       {job.comebackOf !== null && (
         <p className="bench-caution" role="status">

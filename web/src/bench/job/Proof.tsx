@@ -8,6 +8,7 @@ import type { BenchJob } from '../useBenchJob';
 import { VerdictView } from '../VerdictView';
 import { AskFields } from './AskFields';
 import { GateCheck } from './GateCheck';
+import { NextMachine } from './NextMachine';
 
 /** From the work done to the proof filed: after-run, verdict, second look, handing back. */
 export function Proof({ job, write }: BenchJob) {
@@ -47,6 +48,7 @@ export function Proof({ job, write }: BenchJob) {
           <Link to={`/bench/${String(job.id)}/proof`}>The proof sheet for its owner</Link>
         </p>
       )}
+      {job.state === 'proven' && <NextMachine job={job} />}
       {(job.state === 'proven' || after) && <SecondLook job={job} write={write} />}
       <HandBack job={job} write={write} />
     </>

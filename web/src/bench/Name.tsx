@@ -1,0 +1,24 @@
+import { Input } from 'antd';
+import { useState } from 'react';
+
+/** Who works on this device: written beside what is done here. */
+export function Name({ onNamed }: { onNamed?: (name: string) => void }) {
+  const [name, setName] = useState(() => localStorage.getItem('pyrometron.name') ?? '');
+  return (
+    <label className="small">
+      Works here:{' '}
+      <Input
+        style={{ width: 150 }}
+        value={name}
+        maxLength={60}
+        placeholder="your name"
+        onChange={(e) => {
+          setName(e.target.value);
+          localStorage.setItem('pyrometron.name', e.target.value.trim());
+        }}
+        onBlur={() => onNamed?.(name.trim())}
+        onPressEnter={() => onNamed?.(name.trim())}
+      />
+    </label>
+  );
+}
