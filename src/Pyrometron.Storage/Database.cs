@@ -8,17 +8,6 @@ namespace Pyrometron.Storage;
 /// </summary>
 public sealed class Database : IDisposable
 {
-    /// <summary>
-    /// Each connection is used by one thread at a time, so the library need not lock for every value it hands out. Has to be
-    /// said before the library is first used; where it has been already, it goes on locking, which is only slower.
-    /// </summary>
-    static Database()
-    {
-        const int multiThread = 2;
-        SQLitePCL.Batteries_V2.Init();
-        _ = SQLitePCL.raw.sqlite3_config(multiThread);
-    }
-
     private readonly string _connectionString;
     private readonly SemaphoreSlim _writer = new(1, 1);
     private int? _mostPages;
