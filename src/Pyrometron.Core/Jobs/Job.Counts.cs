@@ -1,19 +1,24 @@
 using Pyrometron.Core.Messages;
+using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Jobs;
 
 // Screws and connectors: what came out is counted or excused, and goes in again.
 public sealed partial class Job
 {
-    private bool IsExcused(CountOf what, string? item) =>
-        _countExcuses.ContainsKey((what, null)) || item is not null && _countExcuses.ContainsKey((what, item));
+    /// <summary>Whether taking out is over: what is excused from then on is what does not go in again.</summary>
+    private bool IsOut(CountOf what) =>
+        Steps.Any(s => s.Card.Form == (what == CountOf.Screws ? StepForm.ScrewsOut : StepForm.ConnectorsOut) && !s.IsOpen);
+
+    private bool IsExcused(CountOf what, string? item, bool closing) =>
+        _countExcuses.Any(e => e.Key.What == what && (e.Key.Item is null || e.Key.Item == item) && (!closing || e.Value.Closing));
 
     /// <summary>
     /// Why it cannot be gone on from taking out, or null: by the model's notes more should have come out, or nothing was counted.
     /// </summary>
     public Message? UncountedOut(CountOf what)
     {
-        if (IsExcused(what, null))
+        if (IsExcused(what, null, closing: false))
             return null;
         var expected = Expected.Where(c => c.What == what).ToArray();
         if (expected.Length == 0)
@@ -23,13 +28,13 @@ public sealed partial class Job
         Message[] lacking =
         [
             .. expected
-                .Select(e => (e.Item, Listed: e.Out, _counts.GetValueOrDefault((what, e.Item))?.Out ?? 0))
-                .Where(e => e.Item3 < e.Listed && !IsExcused(what, e.Item))
+                .Select(e => (e.Item, Listed: e.Out, Out: _counts.GetValueOrDefault((what, e.Item))?.Out ?? 0))
+                .Where(e => e.Out < e.Listed && !IsExcused(what, e.Item, closing: false))
                 .Select(e =>
                     Message.Of(
                         "{item}: {out} of {listed}",
                         Value.Text("item", e.Item),
-                        Value.Count("out", e.Item3),
+                        Value.Count("out", e.Out),
                         Value.Count("listed", e.Listed)
                     )
                 ),
@@ -50,7 +55,7 @@ public sealed partial class Job
         Message[] open =
         [
             .. _counts
-                .Values.Where(c => c.What == what && c.Out != c.In && !IsExcused(what, c.Item))
+                .Values.Where(c => c.What == what && c.Out != c.In && !IsExcused(what, c.Item, closing: true))
                 .Select(c =>
                     Message.Of(
                         "{item}: {out} out, {in} in",

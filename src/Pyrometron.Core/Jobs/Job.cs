@@ -12,7 +12,7 @@ public sealed partial class Job
     private readonly Dictionary<string, StampedEntry> _steps = [];
     private readonly CardList _card;
     private readonly Dictionary<(CountOf, string), JobCount> _counts = [];
-    private readonly Dictionary<(CountOf What, string? Item), string> _countExcuses = [];
+    private readonly Dictionary<(CountOf What, string? Item), (string Reason, bool Closing)> _countExcuses = [];
     private readonly List<JobRun> _runs = [];
     private readonly Dictionary<string, JobTimer> _timers = [];
     private readonly Dictionary<FindingSubject, (Found Found, DateTimeOffset At)> _findings = [];
@@ -88,7 +88,7 @@ public sealed partial class Job
 
     /// <summary>Why counts do not meet, by kind and place; place null for all of a kind.</summary>
     public IReadOnlyCollection<CountExcused> CountExcuses =>
-        [.. _countExcuses.Select(e => new CountExcused(e.Key.What, e.Value, e.Key.Item))];
+        [.. _countExcuses.Select(e => new CountExcused(e.Key.What, e.Value.Reason, e.Key.Item))];
 
     /// <summary>Timers, the last start of each.</summary>
     public IReadOnlyCollection<JobTimer> Timers => _timers.Values;
@@ -206,7 +206,7 @@ public sealed partial class Job
                 _counts[(e.What, e.Item)] = new JobCount(e.What, e.Item, e.Out, e.In);
                 break;
             case CountExcused e:
-                _countExcuses[(e.What, e.Item)] = e.Reason;
+                _countExcuses[(e.What, e.Item)] = (e.Reason, IsOut(e.What));
                 break;
             case ChipSeen e:
                 Basis = Basis with { Notes = Basis.Notes with { Chip = e.Chip } };

@@ -41,7 +41,7 @@ public static class TestSet
         var outcome =
             comparable.Length == 0 ? VerdictOutcome.NotComparable
             : parts.Any(p => p.Outcome == VerdictOutcome.Worse) ? VerdictOutcome.Worse
-            : parts.Any(p => p.Outcome == VerdictOutcome.Improved) && !pairs.Any(IsStillWrong) ? VerdictOutcome.Improved
+            : parts.Any(p => p.Outcome == VerdictOutcome.Improved) && !pairs.Any(p => p.StillWrong) ? VerdictOutcome.Improved
             : VerdictOutcome.NoChange;
         var result = new SetResult(service, outcome, parts, pairs, missing, machine ?? TestedMachine.Unknown);
         return new Verdict(
@@ -52,23 +52,12 @@ public static class TestSet
         )
         {
             Says = ResultWords.Of(result),
-            AlsoBetter = [.. comparable.SelectMany(p => p.AlsoBetter).Distinct().Where(b => !IsUndone(b, pairs))],
+            AlsoBetter = [.. result.AlsoBetter],
             Pairs = pairs,
             RepeatabilityKelvin = isOwn ? repeatability : null,
             Remedies = Advice.Remedies(result),
         };
     }
-
-    private static bool IsStillWrong(RunPair pair) => pair.After.Throttled || pair.After.FailedAfterMinutes is not null;
-
-    /// <summary>What one load shows cured and another still shows is not cured.</summary>
-    private static bool IsUndone(AlsoBetter better, IReadOnlyList<RunPair> pairs) =>
-        better switch
-        {
-            AlsoBetter.NoLongerFailing => pairs.Any(p => p.After.FailedAfterMinutes is not null),
-            AlsoBetter.NoLongerThrottling => pairs.Any(p => p.After.Throttled),
-            _ => false,
-        };
 
     /// <summary>
     /// From run to run at this bench, K: pooled over all repeats, with the usual figure as <see cref="PriorFreedom"/> degrees of
@@ -218,7 +207,20 @@ internal sealed record SetResult(
 
     /// <summary>What is better besides, in any pair that can be compared.</summary>
     public IEnumerable<AlsoBetter> AlsoBetter =>
-        Pairs.Where(p => p.Outcome != VerdictOutcome.NotComparable).SelectMany(p => p.AlsoBetter).Distinct();
+        Pairs
+            .Where(p => p.Outcome != VerdictOutcome.NotComparable)
+            .SelectMany(p => p.AlsoBetter)
+            .Distinct()
+            .Where(b => !IsUndone(b));
+
+    /// <summary>What one load shows cured and another still shows is not cured.</summary>
+    private bool IsUndone(AlsoBetter better) =>
+        better switch
+        {
+            Proof.AlsoBetter.NoLongerFailing => Failed is not null,
+            Proof.AlsoBetter.NoLongerThrottling => Throttled,
+            _ => false,
+        };
 
     /// <summary>The change of a part; null where it was not compared.</summary>
     public PartVerdict? this[string part] =>

@@ -98,6 +98,9 @@ public sealed record RunPair(
     IReadOnlyList<VerdictReason> Reasons
 )
 {
+    /// <summary>Whether the machine failed or throttled after the work.</summary>
+    public bool StillWrong => After.Throttled || After.FailedAfterMinutes is not null;
+
     /// <summary>What is better besides.</summary>
     public IReadOnlyList<AlsoBetter> AlsoBetter { get; init; } = [];
 
@@ -150,7 +153,7 @@ public sealed record Verdict(
         Outcome == VerdictOutcome.Improved || Outcome == VerdictOutcome.NoChange && AlsoBetter.Count > 0 && !StillWrong;
 
     /// <summary>Whether a run after the work failed or throttled.</summary>
-    public bool StillWrong => Pairs.Any(p => p.After.Throttled || p.After.FailedAfterMinutes is not null);
+    public bool StillWrong => Pairs.Any(p => p.StillWrong);
 
     /// <summary>Without a before-run nothing can be proven, whatever the after-run says.</summary>
     public static Verdict Unproven { get; } =

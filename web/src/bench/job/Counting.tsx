@@ -34,7 +34,8 @@ export function Counting({
   const isExcused = (item: string | null) =>
     job.excuses.some((e) => e.what === what && ((e.item ?? null) === null || e.item === item));
   const lacking = totals.filter((c) => (going === 'in' ? c.out !== c.in : c.out < (known[c.item] ?? 0)));
-  const open = lacking.filter((c) => !isExcused(c.item));
+  // What was excused on the way out still has to go in as far as it came out.
+  const open = going === 'in' ? lacking : lacking.filter((c) => !isExcused(c.item));
   const nothing = going === 'out' && items.length === 0 && !isExcused(null);
   const listed = totals.filter((c) => (going === 'out' ? (known[c.item] ?? 0) > c.out : c.out > c.in));
   const all = async () => {
@@ -108,7 +109,7 @@ export function Counting({
           text={
             going === 'in'
               ? 'A screw left inside can short the board: look in the fan, under the board, on the magnet mat first.'
-              : 'Written down here, it is not asked again when the machine is closed.'
+              : 'What did come out is still counted when the machine is closed.'
           }
           busy={false}
           onClose={() => setExcuse(null)}
