@@ -42,6 +42,43 @@ public sealed class NotesStore(Database database)
             )
         );
 
+    /// <summary>
+    /// Who saw what of a model at the bench, and in how many jobs: counted from the jobs' entries, the most often seen first.
+    /// </summary>
+    public IReadOnlyList<NoteSource> Seen(string model) =>
+        database.Read(connection =>
+            connection.Query(
+                """
+                SELECT about, by, count(DISTINCT job_id), max(made_at) FROM (
+                    SELECT e.job_id, e.made_at, coalesce(e.by, 'not named') AS by,
+                        CASE e.kind
+                            WHEN 'counted' THEN e.entry ->> '$.what'
+                            WHEN 'chip-seen' THEN 'chip'
+                            WHEN 'tool-used' THEN e.entry ->> '$.tool'
+                            ELSE 'pad ' || coalesce(e.entry ->> '$.pad', e.entry ->> '$.place')
+                        END AS about
+                    FROM asset a JOIN job j ON j.asset_id = a.id JOIN job_entry e ON e.job_id = j.id
+                    WHERE a.model = $model AND j.work_done_at IS NOT NULL
+                        AND e.kind IN ('counted', 'chip-seen', 'tool-used', 'pad-measured')
+                ) GROUP BY about, by ORDER BY 3 DESC, about, by LIMIT $most
+                """,
+                r => new NoteSource(
+                    r.GetString(0),
+                    r.GetString(1),
+                    r.GetInt32(2),
+                    DateOnly.FromDateTime(Sql.ReadInstant(r.GetString(3)).UtcDateTime)
+                ),
+                ("$model", model),
+                ("$most", ModelNotes.Most)
+            )
+        );
+
+    /// <summary>All notes that were ever kept, by model.</summary>
+    public IReadOnlyList<ModelNotes> All() =>
+        database.Read(connection =>
+            connection.Query("SELECT notes FROM model_notes ORDER BY model", r => StoredJson.Read<ModelNotes>(r.GetString(0)))
+        );
+
     /// <summary>Keeps notes.</summary>
     /// <param name="seen">The version that the writer had seen; 0 for none.</param>
     /// <returns>False when somebody else has changed them since.</returns>

@@ -75,7 +75,7 @@ public sealed class PolicyStore(Database database)
     internal static BenchSchools Bench(SqliteConnection connection) =>
         connection
             .Query(
-                "SELECT extent, warranty, paste, pads, alcohol, air, opening, comeback_days, comebacks_free FROM policy",
+                "SELECT extent, warranty, paste, pads, alcohol, air, opening, comeback_days, comebacks_free, others_machines, tells_damage FROM policy",
                 r => new BenchSchools(
                     Word<Extent>(r, 0),
                     Word<WarrantySchool>(r, 1),
@@ -85,11 +85,17 @@ public sealed class PolicyStore(Database database)
                     Word<AirSource>(r, 5),
                     Word<OpeningOrder>(r, 6),
                     r.IsDBNull(7) ? null : r.GetInt32(7),
-                    r.IsDBNull(8) ? null : r.GetBoolean(8)
+                    Flag(r, 8),
+                    Flag(r, 9),
+                    Flag(r, 10)
                 )
             )
             .FirstOrDefault()
         ?? BenchSchools.Default;
+
+    private static bool? Flag(SqliteDataReader r, int column) => r.IsDBNull(column) ? null : r.GetBoolean(column);
+
+    private static int? Flag(bool? set) => set is { } known ? (known ? 1 : 0) : null;
 
     /// <summary>
     /// Puts other rules in force. What the bench's ways say of warranty and extent holds for the judgement too.
@@ -102,10 +108,11 @@ public sealed class PolicyStore(Database database)
             """
             INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste,
                 pads, alcohol, air, opening, precedence, currency, technician_hour, kilowatt_hour, decibel_year,
-                crash_hours, life_years, activation_energy_ev, pay_back_years, comeback_days, comebacks_free)
+                crash_hours, life_years, activation_energy_ev, pay_back_years, comeback_days, comebacks_free,
+                others_machines, tells_damage)
             VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
                 $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback,
-                $comeback, $free)
+                $comeback, $free, $others, $damage)
             """,
             ("$margin", policy.ActionMarginKelvin),
             ("$worth", policy.WorthKelvin),
@@ -119,7 +126,9 @@ public sealed class PolicyStore(Database database)
             ("$air", Words.Of(bench.Air)),
             ("$opening", Words.Of(bench.Opening)),
             ("$comeback", bench.ComebackDays),
-            ("$free", bench.ComebacksFree is { } free ? (free ? 1 : 0) : null),
+            ("$free", Flag(bench.ComebacksFree)),
+            ("$others", Flag(bench.OthersMachines)),
+            ("$damage", Flag(bench.TellsDamage)),
             ("$precedence", Words.Of(policy.Precedence)),
             ("$currency", values.Currency),
             ("$technician", values.TechnicianHour),

@@ -62,6 +62,10 @@ public class GoldenRecordTests
         new TimerStarted("drain", 15),
         new TimerStopped("drain"),
         new MaterialUsed(MaterialKind.PadPieces, 2, 1.5),
+        new ProductUsed(ProductKind.Paste, "Hemlock 8", "L2231", PastePattern.Spread),
+        new PadMeasured("2 · memory, back", 1.38, 1.5, PadMeasure.Caliper, 2),
+        new ToolUsed("long PH0"),
+        new OrderAgreed("clean it, it is loud", "Ida Varga", 120, true, "lid scratched", true),
         new MinutesBooked(12.5),
         new Noted("dry, like chalk"),
         new PhotoTaken(new Guid("6f1c2b7e-0a3d-4a5c-9c61-2f0f3f1f7d11"), "Fins as found", "inspect", FoundOnOpening: true),
@@ -111,7 +115,7 @@ public class GoldenRecordTests
             .Select(a => (string)a.TypeDiscriminator!)
             .Order()
             .ToArray();
-        Assert.Equal(30, kinds.Length);
+        Assert.Equal(34, kinds.Length);
         Assert.Equal(kinds, Entries.Select(JobStore.KindOf).Order());
         Assert.Equal(kinds, Directory.EnumerateFiles(Golden("entries")).Select(f => Path.GetFileNameWithoutExtension(f)).Order());
     }

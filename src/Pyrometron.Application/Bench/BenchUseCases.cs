@@ -28,6 +28,10 @@ public sealed record JobToStart(
 /// <param name="MadeAt">When it happened; now where it is not told or cannot be believed.</param>
 public sealed record EntryToAppend(Guid Key, int Seen, string Device, string? By, DateTimeOffset? MadeAt, JobEntry Entry);
 
+/// <summary>What became of a model's notes from elsewhere.</summary>
+/// <param name="IsNew">Whether this house had none.</param>
+public sealed record NotesTakenIn(string Model, bool IsNew, bool Changed, MergedNotes Merged);
+
 /// <summary>Jobs at the bench: started, and written entry by entry, with all that follows from each entry.</summary>
 public sealed class BenchUseCases(Database database, TimeProvider clock)
 {
@@ -50,6 +54,8 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
                         Message.Of("'{asset}' is retired; put it back into use first.", Value.Text("asset", job.Asset))
                     );
                 var (asset, schools) = (stored.Asset, PolicyStore.Bench(t));
+                if (!ServiceEffects.Suits(job.Level, asset.Kind))
+                    throw new NotPossibleException(Job.Unsuited(job.Level, asset.Kind));
                 DateOnly? until = asset.UnderWarranty(DateOnly.FromDateTime(t.Now.UtcDateTime)) ? asset.WarrantyUntil : null;
                 if (
                     until is { } last
@@ -180,12 +186,45 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
             clock.GetUtcNow(),
             t =>
             {
-                if (!NotesStore.Keep(t, notes, seen))
+                var before = NotesStore.Find(t, notes.Model).Notes;
+                var by = actor.Name.Length > 0 ? actor.Name : "not named";
+                var signed = NoteChanges.SignedBy(before, notes, by, DateOnly.FromDateTime(t.Now.UtcDateTime));
+                if (!NotesStore.Keep(t, signed, seen))
                     throw new NotPossibleException(
                         "Somebody else, or a job, has changed these notes meanwhile. Load them again, and lay your changes over theirs."
                     );
                 t.Log(NotesKept(notes.Model));
             }
+        );
+
+    /// <summary>Lays notes from elsewhere over those of this house.</summary>
+    /// <param name="models">One a model.</param>
+    /// <param name="dryRun">Whether nothing is kept.</param>
+    /// <returns>What became, or would become, of each.</returns>
+    public IReadOnlyList<NotesTakenIn> TakeInNotes(
+        Actor actor,
+        IReadOnlyList<ModelNotes> models,
+        PreferredNotes prefer,
+        bool dryRun
+    ) =>
+        database.Write(
+            actor,
+            clock.GetUtcNow(),
+            t =>
+                models
+                    .Select(there =>
+                    {
+                        var here = NotesStore.Find(t, there.Model);
+                        var merged = NotesMerge.Of(here.Notes, there, prefer);
+                        var changed = !ReferenceEquals(merged.Notes, here.Notes);
+                        if (changed && !dryRun)
+                        {
+                            NotesStore.Keep(t, merged.Notes, here.Version);
+                            t.Log(NotesKept(there.Model));
+                        }
+                        return new NotesTakenIn(there.Model, here.Version == 0, changed, merged);
+                    })
+                    .ToArray()
         );
 
     internal static Change NotesKept(string model) =>

@@ -36,13 +36,14 @@ internal static class Siblings
     /// <summary>
     /// What siblings must have in common to be compared: rpm and per cent, measured heat and heat by name are different scales.
     /// </summary>
+    /// <param name="Build">Model, and what was built in since.</param>
     /// <param name="Load">
     /// The test load of machines that are known by runs alone, which all put on them alike; null for machines with readings.
     /// </param>
-    public readonly record struct Kin(AssetKind Kind, string Model, bool HasPower, bool SpeedIsRpm, string? Load = null)
+    public readonly record struct Kin(AssetKind Kind, string Build, bool HasPower, bool SpeedIsRpm, string? Load = null)
     {
         public static Kin Of(Asset asset, WearModel model) =>
-            new(asset.Kind, asset.Model, model.Reference.HasPower, model.Reference.SpeedIsRpm, model.TestLoad);
+            new(asset.Kind, asset.Build, model.Reference.HasPower, model.Reference.SpeedIsRpm, model.TestLoad);
     }
 
     /// <summary>What the machines of a fleet show of their models.</summary>

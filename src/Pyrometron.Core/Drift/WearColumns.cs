@@ -102,7 +102,8 @@ internal sealed class WearColumns
                     ? cell.AirHeat(part) * _levels[part]
                     : 0,
                 WearTerm.UnseenFan => c.Label == cell.Workload ? share * (cell.AmbientC - ReferencePoint.AmbientC) : 0,
-                WearTerm.Air or WearTerm.Shared => cell.AirHeat(part) * share * (1 + cell.Flow) * height,
+                WearTerm.Air or WearTerm.AirChange or WearTerm.Shared => cell.AirHeat(part) * share * (1 + cell.Flow) * height,
+                WearTerm.HeatChange => cell.AirHeat(part) * _levels[part] * height,
                 WearTerm.SensorOffset => height,
                 _ => cell.JointHeat(part) * height,
             };
@@ -140,7 +141,12 @@ internal sealed class WearColumns
         foreach (var i in _byPart[part])
             if (_columns[i].Term == term)
                 sum += x[i] * _columns[i].Height(day);
-        return term is WearTerm.Air or WearTerm.Shared ? sum * share : sum;
+        return term switch
+        {
+            WearTerm.Air or WearTerm.AirChange or WearTerm.Shared => sum * share,
+            WearTerm.HeatChange => sum * _levels[part],
+            _ => sum,
+        };
     }
 
     /// <summary>What a label changes on a part, K.</summary>

@@ -42,6 +42,9 @@ internal sealed class WearColumnsBuilder(
     /// <summary>Spread of the prior of wear, K: wide, the prices decide.</summary>
     private const double WearSigma = 30;
 
+    /// <summary>How much a stand, a filter or less voltage changes of a rise. Common practice, no source.</summary>
+    private const double ChangedShare = 0.2;
+
     private readonly List<WearColumn> _columns = [];
     private readonly List<(int, int)> _successive = [];
     private readonly double _first = cells[0].Day;
@@ -57,6 +60,7 @@ internal sealed class WearColumnsBuilder(
     public WearColumns Build()
     {
         AddFreshState();
+        AddChanges();
         foreach (var step in sensorSteps)
             _columns.Add(
                 new WearColumn(WearTerm.SensorOffset, step.Part)
@@ -108,6 +112,22 @@ internal sealed class WearColumnsBuilder(
         if (double.IsNaN(reference.FanSpeed))
             foreach (var w in workloads.Append(reference.Workload))
                 _columns.Add(new WearColumn(WearTerm.UnseenFan, -1) { Label = w, Sigma = 0.2 });
+    }
+
+    /// <summary>
+    /// What was changed of air and heat for good: a step of either sign on the day, beside the wear that goes on growing through
+    /// it. Where power is measured, that tells what undervolting took.
+    /// </summary>
+    private void AddChanges()
+    {
+        foreach (var change in asset.Services.Where(s => s.Day > _first && s.Day <= Math.Min(_last, asOf)))
+        {
+            var step = new WearColumn(default, -1) { From = change.Day, Full = change.Day };
+            if (ServiceEffects.Changes(change.Level) == CoolingChange.AirSide)
+                _columns.Add(step with { Term = WearTerm.AirChange, Sigma = ChangedShare * levels.Max() });
+            else if (ServiceEffects.Changes(change.Level) == CoolingChange.Settings && !reference.HasPower)
+                _columns.Add(step with { Term = WearTerm.HeatChange, Sigma = ChangedShare });
+        }
     }
 
     /// <summary>A lifted cooler can sit badly afterwards, on every part it covers, until it is lifted again.</summary>

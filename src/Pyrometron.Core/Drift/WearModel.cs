@@ -291,8 +291,15 @@ internal sealed class WearModel
     /// <summary>The steps of a kind: day, part and kelvins.</summary>
     public IEnumerable<(double Day, int Part, double Kelvin)> Steps(WearTerm term) => Columns.Steps(term, _x);
 
-    /// <summary>Rise of a part at the reference point with everything fresh, K.</summary>
-    public double FreshRise(int part) => At(WearTerm.Joint, part, 0) + At(WearTerm.Air, part, 0);
+    /// <summary>
+    /// Rise of a part at the reference point with everything fresh, as the machine stands now: with what was changed of its air
+    /// and heat, K.
+    /// </summary>
+    public double FreshRise(int part) =>
+        At(WearTerm.Joint, part, 0)
+        + At(WearTerm.Air, part, 0)
+        + At(WearTerm.AirChange, part, LastDay)
+        + At(WearTerm.HeatChange, part, LastDay);
 
     /// <summary>A cell's measured rise less the room, brought to the reference heat and fan, K.</summary>
     public double AtReference(int cell, int part, double room)

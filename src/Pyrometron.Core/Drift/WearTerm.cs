@@ -21,6 +21,15 @@ public enum WearTerm
     /// <summary>F: the fresh air side, shared.</summary>
     Air,
 
+    /// <summary>What a stand or a filter has made of the fresh air side, shared.</summary>
+    AirChange,
+
+    /// <summary>
+    /// Less heat since a machine was undervolted, as a share of every part's rise, where power is not measured and the readings
+    /// tell of no other settings.
+    /// </summary>
+    HeatChange,
+
     /// <summary>S: fouling of the air side, shared.</summary>
     Shared,
 

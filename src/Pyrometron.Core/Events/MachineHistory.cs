@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Events;
 
@@ -48,6 +49,10 @@ public sealed record MachineHistory(
 {
     /// <summary>Nothing happened yet.</summary>
     public static MachineHistory Empty { get; } = new([], [], [], []);
+
+    /// <summary>The same with the runs from an instant on alone.</summary>
+    /// <param name="day">Days since 1970.</param>
+    public MachineHistory RunsSince(double day) => this with { Runs = [.. Runs.Where(r => UnixDay.Of(r.At) >= day)] };
 
     /// <summary>What was known by the end of a day.</summary>
     public MachineHistory Until(DateOnly day)

@@ -62,6 +62,17 @@ public sealed record Asset(
         return InServiceSince;
     }
 
+    /// <summary>
+    /// The last work that made its cooling another one, so that older measurements do not count; null for none.
+    /// </summary>
+    public ServiceDone? NewBaseline => Services.LastOrDefault(s => ServiceEffects.Changes(s.Level) == CoolingChange.NewBaseline);
+
+    /// <summary>
+    /// What its siblings have in common with it: the model, and what was built in since. Machines with another cooler are
+    /// compared with each other, not with those as they were made.
+    /// </summary>
+    public string Build => NewBaseline is { } change ? $"{Model} + {Words.Of(change.Level)}" : Model;
+
     /// <summary>Whether the maker's warranty still runs on a day (its last day included).</summary>
     public bool UnderWarranty(DateOnly day) => WarrantyUntil is { } last && day <= last;
 }

@@ -27,7 +27,10 @@ public enum JointMaterial
     Pad,
 }
 
-/// <summary>What a service opens and renews, from the lightest to the deepest; see <see cref="ServiceEffects"/>.</summary>
+/// <summary>
+/// What is done to a machine: a service that takes wear away, from the lightest to the deepest, or a change that makes its
+/// cooling another one than before. Compare them by what they do (<see cref="ServiceEffects"/>), not by their order.
+/// </summary>
 public enum ServiceLevel
 {
     Inspect,
@@ -36,6 +39,43 @@ public enum ServiceLevel
     FanSwap,
     Repaste,
     Repad,
+
+    /// <summary>New paste of another kind than the machine had.</summary>
+    OtherPaste,
+
+    /// <summary>New pads of another kind or thickness; new paste with them.</summary>
+    OtherPads,
+
+    /// <summary>Another cooler.</summary>
+    CoolerSwap,
+
+    /// <summary>A fan more than the machine had.</summary>
+    AddOnFan,
+
+    /// <summary>Less voltage, or a lower limit of power: less heat at nearly the same work.</summary>
+    Undervolt,
+
+    /// <summary>A stand that lets it breathe from below.</summary>
+    Stand,
+
+    /// <summary>A dust filter before its intake.</summary>
+    Filter,
+}
+
+/// <summary>What a job makes different for good about the way a machine is cooled.</summary>
+public enum CoolingChange
+{
+    /// <summary>Nothing: it gives back what wear took.</summary>
+    None,
+
+    /// <summary>What was measured before tells nothing of the machine as it is now.</summary>
+    NewBaseline,
+
+    /// <summary>Less heat; cooler and air stay.</summary>
+    Settings,
+
+    /// <summary>More or less air; heat and joints stay.</summary>
+    AirSide,
 }
 
 /// <summary>Why a machine runs warmer than it should.</summary>

@@ -121,22 +121,34 @@ public static class Grading
     }
 
     /// <summary>
-    /// The level that the findings ask for beyond the one in hand, with the finding that asks for it; null when it is enough.
+    /// The level that the findings ask for beyond the one in hand, with the finding that asks for it; null when it is enough. A
+    /// fan, a stand, a filter or less voltage is not given up for a deeper service: that is another job.
     /// </summary>
     public static (ServiceLevel Level, FindingSubject Subject, Grade Grade)? AsksFor(
         ServiceLevel inHand,
         IEnumerable<(FindingSubject Subject, string Grade)> findings
     )
     {
+        var depth = inHand switch
+        {
+            ServiceLevel.OtherPaste => ServiceLevel.Repaste,
+            ServiceLevel.OtherPads => ServiceLevel.Repad,
+            _ => inHand,
+        };
         (ServiceLevel Level, FindingSubject Subject, Grade Grade)? most = null;
         foreach (var (subject, word) in findings)
             if (
                 Find(subject, word) is { Cause: { } cause, Needs: { } needs } grade
-                && needs > inHand
+                && needs > depth
                 && ServiceEffects.RemovedShare(inHand, cause) < 1
                 && (most is null || needs > most.Value.Level)
             )
                 most = (needs, subject, grade);
-        return most;
+        return most is { Level: ServiceLevel.Repad } pads && inHand == ServiceLevel.OtherPaste
+            ? pads with
+            {
+                Level = ServiceLevel.OtherPads,
+            }
+            : most;
     }
 }

@@ -39,6 +39,7 @@ public static class EntryWords
                 Value.List("subject", "", [SubjectWord(e.About)]),
                 Value.List("grade", "", [Grading.Find(e.About, e.Grade)?.Says ?? e.Grade])
             ),
+            DamageFound { OnTheWay: true } e => Message.Of("Damage done by this job: {text}", Value.Text("text", e.Text)),
             DamageFound e => Message.Of("Damage found on opening: {text}", Value.Text("text", e.Text)),
             DeviationSeen e => Message.Of("Deviation from good practice: {text}", Value.Text("text", e.Text)),
             ComplaintRecorded e => Complaint(e),
@@ -53,6 +54,10 @@ public static class EntryWords
             TimerStarted e => Message.Of("Timer: {step}, {seconds}", Step(e.Timer), Value.Seconds("seconds", e.Seconds)),
             TimerStopped e => Message.Of("Timer stopped: {step}", Step(e.Timer)),
             MaterialUsed e => Used(e),
+            ProductUsed e => Product(e),
+            PadMeasured e => Pad(e),
+            ToolUsed e => Message.Of("Tool: {tool}", Value.Text("tool", e.Tool)),
+            OrderAgreed e => Message.Of("Agreed with its owner: {text}", Value.Text("text", e.Scope)),
             MinutesBooked e => Message.Of("{minutes} booked", Value.Minutes("minutes", e.Minutes)),
             Noted { Text.Length: 0 } => "Note taken out",
             Noted e => Message.Of("Note: {text}", Value.Text("text", e.Text)),
@@ -132,12 +137,44 @@ public static class EntryWords
             ComplaintKind.SwitchesOff => "switches off",
             ComplaintKind.Crashes => "crashes",
             ComplaintKind.Slow => "slow",
-            _ => "loud",
+            ComplaintKind.Loud => "loud",
+            ComplaintKind.GotWet => "got wet",
+            ComplaintKind.Smells => "smells",
+            ComplaintKind.Dropped => "was dropped",
+            _ => Message.Of("{words}", Value.Text("words", e.InWords ?? "")),
         };
         return details.Count == 0
             ? Message.Of("Complaint: {what}", Value.List("what", "", [what]))
             : Message.Of("Complaint: {what} {details}", Value.List("what", "", [what]), Value.List("details", ", ", details));
     }
+
+    private static Message Product(ProductUsed e)
+    {
+        var sentence = e.Pattern is null ? "Used: {product} “{name}”" : "Used: {product} “{name}”, laid on as {pattern}";
+        return Message.Of(
+            e.Batch is null ? sentence : sentence + ", batch {batch}",
+            [
+                Value.Word("product", e.Product),
+                Value.Text("name", e.Name),
+                .. e.Pattern is { } pattern ? (MessageValue[])[Value.Word("pattern", pattern)] : [],
+                .. e.Batch is { } batch ? (MessageValue[])[Value.Text("batch", batch)] : [],
+            ]
+        );
+    }
+
+    private static Message Pad(PadMeasured e) =>
+        e.NominalMm is { } nominal
+            ? Message.Of(
+                "Old pad at {place}: {measured}, nominal {nominal}",
+                Value.Text("place", e.Place),
+                Value.Millimetre("measured", e.MeasuredMm),
+                Value.Millimetre("nominal", nominal)
+            )
+            : Message.Of(
+                "Old pad at {place}: {measured}",
+                Value.Text("place", e.Place),
+                Value.Millimetre("measured", e.MeasuredMm)
+            );
 
     private static Message Used(MaterialUsed e)
     {

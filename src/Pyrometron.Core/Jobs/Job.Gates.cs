@@ -13,7 +13,16 @@ public sealed partial class Job
     public Message? BlockedBefore =>
         Level != ServiceLevel.Inspect && !Basis.Wet && Standing(RunPhase.Before) is null && BeforeExcuse is null
             ? "Measure before opening, or write down why not."
-            : null;
+            : Unagreed;
+
+    /// <summary>
+    /// What the owner has not agreed to yet, where machines belong to others and it is opened; null where nothing is missing.
+    /// </summary>
+    public Message? Unagreed =>
+        Basis.Schools.OthersMachines != true || !Basis.Opens ? null
+        : Order is null ? "It belongs to somebody else: write down what was agreed before it is opened."
+        : Order.MayOpen != true ? "Its owner has not agreed to its being opened."
+        : null;
 
     /// <summary>Why the work cannot be filed as done, or null.</summary>
     public Message? BlockedFinish =>

@@ -10,6 +10,7 @@ namespace Pyrometron.Core.Jobs;
 public sealed partial class Job
 {
     private const int LongestText = 2000,
+        LongestName = 80,
         MostEntries = 5000,
         MostRuns = 100;
 
@@ -83,6 +84,31 @@ public sealed partial class Job
                     : Sentence(timer.Timer, "The timer's name") ?? (_timers.Count >= 100 ? "A hundred timers are enough." : null),
                 TimerStopped timer => timer.Timer is { } name && _timers.ContainsKey(name) ? null : "No such timer was started.",
                 MaterialUsed used => Unabandoned ?? RefusesMaterial(used),
+                ProductUsed used => Unabandoned
+                    ?? Sentence(used.Name, "The product's name")
+                    ?? (used.Name.Length > LongestName || used.Batch?.Length > LongestName ? TooLongName : null),
+                PadMeasured pad => Unclosed
+                    ?? Sentence(pad.Place, "The pad's place")
+                    ?? (
+                        pad.Place.Length > LongestName ? TooLongName
+                        : !(pad.MeasuredMm is >= 0.1 and <= 10) || pad.NominalMm is { } mm && !(mm is >= 0.2 and <= 10)
+                            ? "A pad is 0.2 to 10 mm thick; pressed flat, 0.1 mm at the least."
+                        : _padsMeasured.Count >= ModelNotes.Most && !_padsMeasured.ContainsKey(pad.Place)
+                            ? Message.Of("{most} pads are enough.", Value.Count("most", ModelNotes.Most))
+                        : null
+                    ),
+                ToolUsed tool => Unabandoned
+                    ?? Sentence(tool.Tool, "The tool")
+                    ?? (
+                        tool.Tool.Length > LongestName ? TooLongName
+                        : _tools.Count >= 50 ? "Fifty tools are enough."
+                        : null
+                    ),
+                OrderAgreed order => Unabandoned
+                    ?? Sentence(order.Scope, "What was agreed")
+                    ?? OptionalSentence(order.Owner)
+                    ?? OptionalSentence(order.Condition)
+                    ?? (order.PriceCap is { } cap && !(cap is >= 0 and <= 1e6) ? "A price lies between 0 and 1 000 000." : null),
                 MinutesBooked booked => Unabandoned
                     ?? (
                         !(Math.Abs(booked.Minutes) <= 1440) || Minutes + booked.Minutes < 0
@@ -101,7 +127,7 @@ public sealed partial class Job
                 VerdictFiled verdict => RefusesVerdict(verdict),
                 HandedBack back => State is JobState.Open or JobState.Abandoned
                     ? "It goes back to its owner once the work is filed."
-                    : Sentence(back.To, "To whom it goes") ?? OptionalSentence(back.Note),
+                    : Sentence(back.To, "To whom it goes") ?? OptionalSentence(back.Note) ?? OptionalSentence(back.Condition),
                 GivenUp gone => OnlyOpen
                     ?? Sentence(gone.Reason, "The reason")
                     ?? (
@@ -113,6 +139,8 @@ public sealed partial class Job
                 CardChanged => "A card changes by what is written about the job, not by itself.",
                 _ => "This kind of entry is not known.",
             };
+
+    private static Message TooLongName => Message.Of("A name is {most} characters at most.", Value.Count("most", LongestName));
 
     private Message? OnlyOpen => State == JobState.Open ? null : NotOpen;
 
@@ -187,11 +215,17 @@ public sealed partial class Job
             && Basis.Schools.RefusesUnderWarranty(level, until) is { } refused
         )
             return refused;
+        if (!ServiceEffects.Suits(level, Basis.Kind))
+            return Unsuited(level, Basis.Kind);
         // A fan swap with the cooler off keeps its paste steps; anything lighter would close it without.
-        return level < ServiceLevel.FanSwap && CoolerCameOff
+        return CoolerCameOff && !ServiceEffects.LiftsCooler(level) && level != ServiceLevel.FanSwap
             ? "The cooler is off: that always brings new paste. A lighter level is not possible any more."
             : null;
     }
+
+    /// <summary>That a level is not done on a kind of machine.</summary>
+    public static Message Unsuited(ServiceLevel level, AssetKind kind) =>
+        Message.Of("There is no {level} for a {kind}.", Value.Word("level", level), Value.Word("kind", kind));
 
     private Message? RefusesMaterial(MaterialUsed used)
     {

@@ -19,6 +19,9 @@ public sealed partial class Job
     private readonly List<DamageFound> _damage = [];
     private readonly List<DeviationSeen> _deviations = [];
     private readonly List<MaterialUsed> _materials = [];
+    private readonly Dictionary<ProductKind, ProductUsed> _products = [];
+    private readonly Dictionary<string, PadMeasured> _padsMeasured = [];
+    private readonly List<string> _tools = [];
     private readonly List<(StampedEntry Stamp, PhotoTaken Photo)> _photos = [];
     private readonly HashSet<Guid> _keys = [];
     private int _rounds = 1;
@@ -96,8 +99,20 @@ public sealed partial class Job
     /// <summary>What was looked at.</summary>
     public IReadOnlyCollection<Found> Findings => [.. _findings.Values.Select(f => f.Found)];
 
-    /// <summary>What was broken or missing before this job.</summary>
+    /// <summary>What was broken or missing before this job, and what it broke.</summary>
     public IReadOnlyList<DamageFound> Damage => _damage;
+
+    /// <summary>What was agreed with the owner; null where nothing was written down.</summary>
+    public OrderAgreed? Order { get; private set; }
+
+    /// <summary>Products used and fitted, one of a kind.</summary>
+    public IReadOnlyCollection<ProductUsed> Products => _products.Values;
+
+    /// <summary>Old pads as measured, by their place.</summary>
+    public IReadOnlyCollection<PadMeasured> PadsMeasured => _padsMeasured.Values;
+
+    /// <summary>Tools beyond the usual ones.</summary>
+    public IReadOnlyList<string> Tools => _tools;
 
     /// <summary>Deviations from good practice.</summary>
     public IReadOnlyList<DeviationSeen> Deviations => _deviations;
@@ -203,7 +218,13 @@ public sealed partial class Job
                 Basis = Basis with { Level = e.Level, Fan = e.Fan ?? Basis.Fan };
                 break;
             case Counted e:
-                _counts[(e.What, e.Item)] = new JobCount(e.What, e.Item, e.Out, e.In);
+                _counts[(e.What, e.Item)] = new JobCount(
+                    e.What,
+                    e.Item,
+                    e.Out,
+                    e.In,
+                    e.Place ?? _counts.GetValueOrDefault((e.What, e.Item))?.Place
+                );
                 break;
             case CountExcused e:
                 _countExcuses[(e.What, e.Item)] = (e.Reason, IsOut(e.What));
@@ -248,6 +269,19 @@ public sealed partial class Job
                 break;
             case MaterialUsed e:
                 _materials.Add(e);
+                break;
+            case ProductUsed e:
+                _products[e.Product] = e;
+                break;
+            case PadMeasured e:
+                _padsMeasured[e.Place] = e;
+                break;
+            case ToolUsed e:
+                if (!_tools.Contains(e.Tool))
+                    _tools.Add(e.Tool);
+                break;
+            case OrderAgreed e:
+                Order = e;
                 break;
             case MinutesBooked e:
                 Minutes += e.Minutes;

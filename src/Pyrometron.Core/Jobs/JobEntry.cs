@@ -13,6 +13,27 @@ public enum CountOf
     Connectors,
 }
 
+/// <summary>A product that a job uses or fits, of which name and batch are kept.</summary>
+public enum ProductKind
+{
+    Paste,
+    Pads,
+    Putty,
+    Alcohol,
+    Remover,
+    Cooler,
+    Fan,
+    Stand,
+    Filter,
+}
+
+/// <summary>How the thickness of an old pad was told.</summary>
+public enum PadMeasure
+{
+    Caliper,
+    Imprint,
+}
+
 /// <summary>What a complaint is as a report.</summary>
 public static class Complaints
 {
@@ -71,6 +92,10 @@ public enum ComplaintKind
 [JsonDerivedType(typeof(TimerStarted), "timer-started")]
 [JsonDerivedType(typeof(TimerStopped), "timer-stopped")]
 [JsonDerivedType(typeof(MaterialUsed), "material-used")]
+[JsonDerivedType(typeof(ProductUsed), "product-used")]
+[JsonDerivedType(typeof(PadMeasured), "pad-measured")]
+[JsonDerivedType(typeof(ToolUsed), "tool-used")]
+[JsonDerivedType(typeof(OrderAgreed), "order-agreed")]
 [JsonDerivedType(typeof(MinutesBooked), "minutes-booked")]
 [JsonDerivedType(typeof(Noted), "noted")]
 [JsonDerivedType(typeof(PhotoTaken), "photo-taken")]
@@ -120,7 +145,9 @@ public sealed record LevelChanged(ServiceLevel Level, string? Reason = null, str
 
 /// <summary>How many of one kind came out and went in again, so far.</summary>
 /// <param name="Item">The compartment of the tray, or the connector's name.</param>
-public sealed record Counted(CountOf What, string Item, int Out, int In) : JobEntry($"count {What} {Item}");
+/// <param name="Place">Where these screws sit; null where nobody said.</param>
+public sealed record Counted(CountOf What, string Item, int Out, int In, ScrewPlace? Place = null)
+    : JobEntry($"count {What} {Item}");
 
 /// <summary>Why the counts do not meet, or why fewer came out than are listed.</summary>
 /// <param name="Item">The compartment or connector; null for all of them.</param>
@@ -132,8 +159,9 @@ public sealed record ChipSeen(ChipKind Chip) : JobEntry("chip");
 /// <summary>Something was looked at and given its grade.</summary>
 public sealed record Found(FindingSubject About, string Grade, string? Note = null) : JobEntry($"finding {About}");
 
-/// <summary>Damage, or a part missing, found on opening: not this job's.</summary>
-public sealed record DamageFound(string Text) : JobEntry("damage " + Text);
+/// <summary>Damage, or a part missing: found on opening, or done by this job.</summary>
+/// <param name="OnTheWay">Whether it was done by this job; otherwise it was so before.</param>
+public sealed record DamageFound(string Text, bool? OnTheWay = null) : JobEntry("damage " + Text);
 
 /// <summary>A deviation from good practice, seen or made; it stays on the machine's page.</summary>
 public sealed record DeviationSeen(string Text) : JobEntry("deviation " + Text);
@@ -175,6 +203,44 @@ public sealed record TimerStopped(string Timer) : JobEntry("timer " + Timer);
 /// <param name="ThicknessMm">Of pads.</param>
 public sealed record MaterialUsed(MaterialKind Material, double Amount, double? ThicknessMm = null) : JobEntry(subject: null);
 
+/// <summary>Which product was used or fitted: of each kind the last one said.</summary>
+/// <param name="Name">As on its label, in free words.</param>
+/// <param name="Batch">Its batch or lot, where it carries one.</param>
+/// <param name="Pattern">How paste was laid on.</param>
+public sealed record ProductUsed(ProductKind Product, string Name, string? Batch = null, PastePattern? Pattern = null)
+    : JobEntry($"product {Product}");
+
+/// <summary>An old pad was measured.</summary>
+/// <param name="Place">Where it sat: the part and side, or the number on the plan.</param>
+/// <param name="MeasuredMm">Its thickness, or that of the gap by its imprint.</param>
+/// <param name="NominalMm">The thickness that it was sold as, or that is laid on now.</param>
+/// <param name="Pad">Its number on the model's plan; null where it is not on it.</param>
+public sealed record PadMeasured(
+    string Place,
+    double MeasuredMm,
+    double? NominalMm = null,
+    PadMeasure? By = null,
+    int? Pad = null
+) : JobEntry("pad " + Place);
+
+/// <summary>A tool that this model asks for beyond the usual ones.</summary>
+public sealed record ToolUsed(string Tool) : JobEntry("tool " + Tool);
+
+/// <summary>What was agreed with the machine's owner; the last one said counts.</summary>
+/// <param name="Scope">What is to be done, in their words.</param>
+/// <param name="PriceCap">The most that it may cost without asking again, in the house's currency.</param>
+/// <param name="MayOpen">Whether the owner agrees to its being opened.</param>
+/// <param name="Condition">How it looks as it is handed in.</param>
+/// <param name="BackedUp">Whether the owner says that the data is backed up.</param>
+public sealed record OrderAgreed(
+    string Scope,
+    string? Owner = null,
+    double? PriceCap = null,
+    bool? MayOpen = null,
+    string? Condition = null,
+    bool? BackedUp = null
+) : JobEntry("order");
+
 /// <summary>Minutes at the bench; the sum counts.</summary>
 public sealed record MinutesBooked(double Minutes) : JobEntry(subject: null);
 
@@ -185,8 +251,14 @@ public sealed record Noted(string Text) : JobEntry("note");
 /// <param name="Photo">The key under which its bytes are kept.</param>
 /// <param name="Step">The step it was taken at.</param>
 /// <param name="FoundOnOpening">It shows what was so before this job.</param>
-public sealed record PhotoTaken(Guid Photo, string? Caption = null, string? Step = null, bool FoundOnOpening = false)
-    : JobEntry($"photo {Photo}");
+/// <param name="DoneOnTheWay">It shows damage that this job did.</param>
+public sealed record PhotoTaken(
+    Guid Photo,
+    string? Caption = null,
+    string? Step = null,
+    bool FoundOnOpening = false,
+    bool? DoneOnTheWay = null
+) : JobEntry($"photo {Photo}");
 
 /// <summary>The work is done: the service enters the machine's book.</summary>
 public sealed record WorkFiled() : JobEntry("state", decides: true);
@@ -202,7 +274,8 @@ public sealed record Reopened(bool RoomAlike, bool FanAlike, bool SettingsAlike,
 public sealed record VerdictFiled(bool? Fixed = null) : JobEntry("state", decides: true);
 
 /// <summary>The machine is back with its owner.</summary>
-public sealed record HandedBack(string To, string? Note = null) : JobEntry("handed back");
+/// <param name="Condition">How it looks as it goes back.</param>
+public sealed record HandedBack(string To, string? Note = null, string? Condition = null) : JobEntry("handed back");
 
 /// <summary>The job was given up before anything was done.</summary>
 public sealed record GivenUp(string Reason) : JobEntry("state", decides: true);

@@ -64,4 +64,4 @@ public sealed record JobTimer(string Timer, DateTimeOffset StartedAt, int Second
 }
 
 /// <summary>How many came out and went in again.</summary>
-public sealed record JobCount(CountOf What, string Item, int Out, int In);
+public sealed record JobCount(CountOf What, string Item, int Out, int In, ScrewPlace? Place = null);

@@ -29,6 +29,11 @@ public static class LearntNotes
                         .Select(c => new ConnectorNote(c.Item, KindOf(c.Item), c.Out)),
                 ],
             };
+        learnt = learnt with { Pads = Pads(notes, job) };
+        if (job.Tools.Except(notes.Tools ?? []).ToArray() is { Length: > 0 } tools)
+            learnt = learnt with { Tools = [.. (notes.Tools ?? []).Concat(tools).Take(ModelNotes.Most)] };
+        if (notes.Pattern is null)
+            learnt = learnt with { Pattern = job.Products.FirstOrDefault(p => p.Product == ProductKind.Paste)?.Pattern };
         if (notes.Chip is null)
             learnt = learnt with { Chip = job.Basis.Chip };
         if (notes.Protocol is null && (job.Standing(RunPhase.After) ?? job.Standing(RunPhase.Before))?.Run is { } run)
@@ -36,13 +41,45 @@ public static class LearntNotes
             {
                 Protocol = new TestProtocol(run.Workload, run.Minutes, run.Fan.Mode, run.Fan.Percent, run.Settings, run.Position),
             };
+        return NoteChanges.AreAlike(learnt, notes) ? notes : learnt;
+    }
+
+    /// <summary>
+    /// Thicknesses as measured beside those the notes have; where the notes have no pads, those that were measured, in rows along
+    /// the plan's lower edge until somebody moves them.
+    /// </summary>
+    private static IReadOnlyList<PadNote> Pads(ModelNotes notes, Job job)
+    {
+        if (notes.Pads.Count > 0)
+            return
+            [
+                .. notes.Pads.Select(p =>
+                    p.MeasuredMm is null && job.PadsMeasured.FirstOrDefault(m => m.Pad == p.Number) is { } measured
+                        ? p with
+                        {
+                            MeasuredMm = measured.MeasuredMm,
+                        }
+                        : p
+                ),
+            ];
+        var perRow = Math.Max(1, (int)(notes.WidthMm / (2 * ColumnMm)) - 1);
         return
-            learnt.Screws.Count == notes.Screws.Count
-            && learnt.Connectors.Count == notes.Connectors.Count
-            && learnt.Protocol == notes.Protocol
-            && learnt.Chip == notes.Chip
-            ? notes
-            : learnt;
+        [
+            .. job.PadsMeasured.Select(
+                (m, i) =>
+                    new PadNote(
+                        i + 1,
+                        m.Place,
+                        Math.Clamp(2 * ColumnMm * (i % perRow), 0, Math.Max(0, notes.WidthMm - ColumnMm)),
+                        Math.Max(0, notes.HeightMm - RowMm * (i / perRow + 1)),
+                        Math.Min(ColumnMm, notes.WidthMm),
+                        Math.Min(RowMm, notes.HeightMm),
+                        Math.Max(0.2, m.NominalMm ?? Math.Round(m.MeasuredMm, 1)),
+                        m.Place.Contains("back", StringComparison.OrdinalIgnoreCase) ? PadSide.Back : null,
+                        m.MeasuredMm
+                    )
+            ),
+        ];
     }
 
     /// <summary>
@@ -60,11 +97,17 @@ public static class LearntNotes
                 .SelectMany(c => Enumerable.Repeat(c, c.Out))
                 .Take(ModelNotes.Most)
                 .Select(
-                    (c, i) => (Length: TryLength(c.Item, out var length, out var driver) ? length : 5, Driver: driver, Index: i)
+                    (c, i) =>
+                        (
+                            Length: TryLength(c.Item, out var length, out var driver) ? length : 5,
+                            Driver: driver,
+                            Index: i,
+                            Place: c.Place ?? ScrewPlace.Cover
+                        )
                 )
                 .Select(s => new Screw(
                     s.Index + 1,
-                    ScrewPlace.Cover,
+                    s.Place,
                     Math.Min(notes.WidthMm, ColumnMm * (s.Index % perRow + 1)),
                     Math.Min(notes.HeightMm, RowMm * (s.Index / perRow + 1)),
                     s.Length,

@@ -119,6 +119,9 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// </summary>
     public LevelWorth? Advised => Levels.FirstOrDefault(l => l.Level == Service);
 
+    /// <summary>What the maker's warranty means for the work advised; null where it means nothing.</summary>
+    public WarrantyAdvice? Warranty => WarrantyAdvice.Of(this);
+
     /// <summary>What a level would win on a part, K: by its split, as far as the fleet's proven jobs bear it out.</summary>
     public double Won(PartAssessment part, ServiceLevel level) => Policy.Proven.Won(Asset, part.Split, level);
 

@@ -47,7 +47,9 @@ internal static class Explanation
             );
         if (a is { Unmeasured: { } service, Parts.Count: > 0 })
             yield return Message.Of(
-                "Nothing was measured since its {level} of {day}: it is credited with what such a job usually wins.",
+                ServiceEffects.Changes(service.Level) == CoolingChange.None
+                    ? "Nothing was measured since its {level} of {day}: it is credited with what such a job usually wins."
+                    : "Nothing was measured since its {level} of {day}: what that changed is not known yet.",
                 Value.Word("level", service.Level),
                 Value.Day("day", service.Date)
             );
@@ -137,12 +139,18 @@ internal static class Explanation
             );
         if (a.Advised is { Kelvin: >= 1 } worth)
             yield return OfWorth(worth, a.Policy.Values);
-        if (a.Service >= ServiceLevel.BlowOut && a.Asset.UnderWarranty(a.AsOf) && OfWarranty(a) is { } warranty)
-            yield return warranty;
+        if (a.Warranty is { } warranty)
+            yield return warranty.Says;
     }
 
     private static IEnumerable<Message> OfSurroundings(Assessment a)
     {
+        if (a.Asset.NewBaseline is { } change)
+            yield return Message.Of(
+                "Its {level} of {day} made its cooling another one: what was measured before does not count.",
+                Value.Word("level", change.Level),
+                Value.Day("day", change.Date)
+            );
         if (Math.Abs(a.Outside.Room) >= 1)
             yield return Message.Of(
                 a.Outside.Room > 0
@@ -222,30 +230,5 @@ internal static class Explanation
                 Money("hour", level.PerHour),
             ]
         );
-    }
-
-    private static Message? OfWarranty(Assessment a)
-    {
-        var until = Value.Day("until", a.Asset.WarrantyUntil!.Value);
-        var air = Value.Kelvin("air", a.Won(a.WorstPart!, ServiceLevel.BlowOut));
-        return (a.Policy.Warranty, a.Service) switch
-        {
-            (WarrantySchool.AirOnly, ServiceLevel.BlowOut) => Message.Of(
-                "Under warranty until {until}: this house then uses air only, which should win about {air} of {all}. For the rest ask its maker or seller.",
-                until,
-                air,
-                Value.Kelvin("all", a.WorstPart!.Split.Total)
-            ),
-            (WarrantySchool.AirOnly, _) => Message.Of(
-                "Under warranty until {until}: this house then uses air only, which would win about {air}. For the rest ask its maker or seller.",
-                until,
-                air
-            ),
-            (WarrantySchool.AskFirst, > ServiceLevel.BlowOut) => Message.Of(
-                "Under warranty until {until}: its maker or seller is asked before it is opened.",
-                until
-            ),
-            _ => null,
-        };
     }
 }

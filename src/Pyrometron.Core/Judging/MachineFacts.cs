@@ -99,7 +99,7 @@ internal sealed record MachineFacts(
     public bool HasFreshRun =>
         Runs.Any(r =>
             Asset
-                .Services.Where(s => s.Level >= ServiceLevel.DustOut)
+                .Services.Where(s => ServiceEffects.Opens(s.Level))
                 .Select(s => s.Day)
                 .Append(UnixDay.Noon(Asset.InServiceSince))
                 .Any(day => UnixDay.Of(r.At) - day is > 0 and < FreshDays)
@@ -108,6 +108,9 @@ internal sealed record MachineFacts(
     /// <summary>When a service last took some of a cause away, or minus infinity.</summary>
     public static double LastServed(Asset asset, Cause cause) =>
         asset.Services.Where(s => s.Removed(cause) > 0).Select(s => s.Day).DefaultIfEmpty(double.NegativeInfinity).Max();
+
+    private static Channels Since(double day, Asset asset, Channels channels) =>
+        channels.Series.Since(day) is var left && left.Count == channels.Series.Count ? channels : Channels.Clean(asset, left);
 
     /// <summary>What is left of a machine on whose data the calculation failed.</summary>
     public static MachineFacts Failing(Asset asset, DateOnly asOf) =>
@@ -125,6 +128,8 @@ internal sealed record MachineFacts(
         Ablation without
     )
     {
+        if (asset.NewBaseline is { } change)
+            (channels, history) = (Since(change.Day, asset, channels), history.RunsSince(change.Day));
         var series = channels.Series;
         var runs = RunCells.Usable(asset, history.Runs, series.Count > 0);
         double? newest = (series.Count, runs.Count) is (0, 0)

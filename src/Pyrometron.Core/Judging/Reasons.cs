@@ -72,6 +72,12 @@ internal static class Reasons
             return Message.Of("Too little is measured to say why: look inside.");
         if (a.MeasuredRun is { } measured && a.Readings < MachineFacts.LeastReadings)
             return AfterOneRun(a, measured);
+        if (a.Asset.NewBaseline is { } change && change.Date <= a.AsOf)
+            return Message.Of(
+                "How it cools since its {level} of {day} is not known yet. Five loaded readings over a week or more, or two runs, would do.",
+                Value.Word("level", change.Level),
+                Value.Day("day", change.Date)
+            );
         if (a.Readings > 0)
             return Message.Of(
                 "Only {readings}: too few to tell wear from chance. Five loaded readings over a week or more would do.",

@@ -71,7 +71,7 @@ internal sealed class SiblingComparison
     }
 
     private static Siblings.Kin KinOf(Assessment a) =>
-        new(a.Asset.Kind, a.Asset.Model, a.Operating!.HasPower, a.Operating.SpeedIsRpm);
+        new(a.Asset.Kind, a.Asset.Build, a.Operating!.HasPower, a.Operating.SpeedIsRpm);
 
     private static IEnumerable<(string Part, double Kelvin)> RisesAt(Assessment a, double power, double fan)
     {

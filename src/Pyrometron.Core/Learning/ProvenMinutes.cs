@@ -69,8 +69,14 @@ public sealed class ProvenMinutes
             (AssetKind.GraphicsCard, ServiceLevel.Repaste) => 60,
             (AssetKind.Laptop, ServiceLevel.Repaste) => 90,
             (_, ServiceLevel.Repaste) => 45,
+            (_, ServiceLevel.OtherPaste) => Usual(kind, ServiceLevel.Repaste),
             // New paste always comes with new pads.
-            (_, ServiceLevel.Repad) => Usual(kind, ServiceLevel.Repaste) + 15,
+            (_, ServiceLevel.Repad or ServiceLevel.OtherPads) => Usual(kind, ServiceLevel.Repaste) + 15,
+            // Dry fit and another frame.
+            (_, ServiceLevel.CoolerSwap) => Usual(kind, ServiceLevel.Repaste) + 30,
+            // Step by step, each with its load run.
+            (_, ServiceLevel.Undervolt) => 60,
+            (_, ServiceLevel.Stand or ServiceLevel.Filter) => 10,
             _ => 30,
         };
 }

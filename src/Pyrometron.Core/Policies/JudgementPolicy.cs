@@ -39,7 +39,7 @@ public sealed record JudgementPolicy(
     /// Whether a level would forfeit the maker's cover: it is not asked first, and nothing says that opening is allowed.
     /// </summary>
     public bool ForfeitsCover(Asset asset, ServiceLevel level, DateOnly day) =>
-        level > ServiceLevel.BlowOut && AirOnly(asset, day);
+        ServiceEffects.Opens(level) && AirOnly(asset, day);
 
     /// <summary>Days to the action line for "next".</summary>
     public const int NextDays = 45;

@@ -50,6 +50,11 @@ public enum OpeningOrder
 /// <summary>The house's ways at the bench; the first of each is the default. Common practice, no source.</summary>
 /// <param name="ComebackDays">Within so many days of its last job a machine comes back; 0 for never.</param>
 /// <param name="ComebacksFree">Whether comebacks are free of charge.</param>
+/// <param name="OthersMachines">
+/// Whether machines belong to others than the house: what was agreed is then written down before one is opened.
+/// </param>
+/// <param name="TellsDamage">Whether damage done by a job stands on its proof sheet; it does where the house sets
+/// nothing.</param>
 public sealed record BenchSchools(
     Extent Extent = Extent.LeastThatCures,
     WarrantySchool Warranty = WarrantySchool.AirOnly,
@@ -59,7 +64,9 @@ public sealed record BenchSchools(
     AirSource Air = AirSource.Compressor,
     OpeningOrder Opening = OpeningOrder.ReverseOfNumbers,
     int? ComebackDays = null,
-    bool? ComebacksFree = null
+    bool? ComebacksFree = null,
+    bool? OthersMachines = null,
+    bool? TellsDamage = null
 )
 {
     /// <summary>
@@ -96,7 +103,7 @@ public sealed record BenchSchools(
 
     /// <summary>Why a level may not be begun on a machine under warranty without a recorded answer, or null.</summary>
     public Message? RefusesUnderWarranty(ServiceLevel level, DateOnly until) =>
-        level <= ServiceLevel.BlowOut
+        !ServiceEffects.Opens(level)
             ? null
             : Warranty switch
             {

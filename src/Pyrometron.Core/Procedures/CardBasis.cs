@@ -40,7 +40,7 @@ public sealed record CardBasis(
     public bool CoolerCameOff { get; init; }
 
     /// <summary>Whether anything is opened.</summary>
-    public bool Opens => Level >= ServiceLevel.DustOut && !IsHotSwap || Wet;
+    public bool Opens => ServiceEffects.Opens(Level) && !IsHotSwap || Wet;
 
     /// <summary>Whether it is only looked at, opened no further than that needs.</summary>
     public bool LooksOnly => Level == ServiceLevel.Inspect && !Wet;
@@ -84,7 +84,7 @@ public sealed record CardBasis(
     /// </summary>
     public bool ChangesFan =>
         Level == ServiceLevel.FanSwap
-        || Level > ServiceLevel.FanSwap
+        || LiftsCooler
             && (Findings ?? new Dictionary<FindingSubject, string>()).Any(f => Grading.Find(f.Key, f.Value)?.Cause == Cause.Fan);
 
     /// <summary>Whether it came in wet, or was found so.</summary>
@@ -104,6 +104,7 @@ public sealed record CardBasis(
 
     /// <summary>Whether pads are renewed: by the level, or because it is open anyway and the house then does it all.</summary>
     public bool RenewsPads =>
-        Level == ServiceLevel.Repad
+        ServiceEffects.RenewsPads(Level)
+        || LiftsCooler && HasPads && Level == ServiceLevel.CoolerSwap
         || LiftsCooler && HasPads && (Schools.Extent == Extent.AllWhileOpen || Schools.Pads == PadSchool.AlwaysRenew);
 }

@@ -9,6 +9,7 @@ internal static class CardWords
     public static Message OwnerTold(CardBasis c) =>
         c switch
         {
+            _ when ChangeRules.FromOutside(c) => "Tell its owner what is changed, and that it is not at work while it is tried.",
             { Host: { } host, HostMates: { Count: > 0 } mates } => Message.Of(
                 "Move its work off and tell its owner that it goes down. Its host {host} and the other cards in it go down too: {mates}.",
                 Value.Text("host", host),
@@ -128,11 +129,16 @@ internal static class CardWords
             things.Add(PadsFor(c));
         if (c.ChangesFan)
             things.Add("the spare fan");
+        if (c.Level == ServiceLevel.CoolerSwap)
+            things.Add("the new cooler with its frame and screws");
+        if (c.Level == ServiceLevel.AddOnFan)
+            things.Add("the fan, its grille and what holds it");
         things.Add(
             c.Schools.Air == AirSource.BrushOnly
                 ? "brushes"
                 : Message.Of("brushes and the {air}", Value.List("air", "", [Air(c.Schools.Air)]))
         );
+        things.AddRange((c.Notes.Tools ?? []).Select(tool => Message.Of("{tool}", Value.Text("tool", tool))));
         return Message.Of("Lay out what it takes: {things}.", Value.List("things", "; ", things));
     }
 
@@ -195,13 +201,21 @@ internal static class CardWords
         var order = c.Notes.CoolerScrewsInOrder;
         var passes = Value.List("passes", "; then ", [.. Tightening.Passes.Select(p => Message.Of(p))]);
         return order.Count == 0
-            ? Message.Of("Tighten crosswise, or by the maker's numbers, each screw in turn: {passes}.", passes)
+                ? Message.Of("Tighten crosswise, or by the maker's numbers, each screw in turn: {passes}.", passes)
+            : Tightening.Plates(order) is { Count: > 1 } plates
+                ? Message.Of(
+                    "Tighten plate by plate, never across two: {plates}. All screws of a plate each time: {passes}.",
+                    Value.Text("plates", string.Join("; ", plates.Select(Numbers))),
+                    passes
+                )
             : Message.Of(
                 "Tighten in the order {order}, all of them each time: {passes}.",
-                Value.Text("order", string.Join("–", order.Select(s => s.Number))),
+                Value.Text("order", Numbers(order)),
                 passes
             );
     }
+
+    private static string Numbers(IEnumerable<Screw> screws) => string.Join("–", screws.Select(s => s.Number));
 
     private static Message PadsFor(CardBasis c) =>
         c.Schools.Pads == PadSchool.Putty ? "putty"

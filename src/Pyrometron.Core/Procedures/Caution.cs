@@ -110,6 +110,9 @@ public sealed record Caution(Message Text, string? Source = null)
     internal static readonly Caution PasteIsNoPad = new(
         "Paste smeared over memory bridges no gap. Seen that: write it down as a deviation and offer pads."
     );
+    internal static readonly Caution Undervolting = new(
+        "It can crash while it is tried. Only ever lower, never raise a voltage; what its maker's terms and the site allow comes first."
+    );
     internal static readonly Caution Noise = new("Halls are loud: ear protection where the site asks for it.");
     internal static readonly Caution Loop = new("A liquid loop is refilled and bled once it was opened, and cools down slowly.");
 }

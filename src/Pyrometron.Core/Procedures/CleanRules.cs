@@ -9,7 +9,7 @@ internal static class CleanRules
 {
     private static bool Blows(CardBasis c) => c.Schools.Air != AirSource.BrushOnly;
 
-    private static bool CleansInside(CardBasis c) => c.Opens && c.Level >= ServiceLevel.DustOut;
+    private static bool CleansInside(CardBasis c) => c.Opens && ServiceEffects.CleansInside(c.Level);
 
     private static bool CleansDesktop(CardBasis c) => c.Kind == AssetKind.Desktop && CleansInside(c);
 
@@ -62,7 +62,7 @@ internal static class CleanRules
         {
             Optional = Always,
         },
-        new("blow", Stage.Clean, c => c.Level >= ServiceLevel.BlowOut && Blows(c) && !c.IsHotSwap, CardWords.Blow)
+        new("blow", Stage.Clean, c => (c.Level == ServiceLevel.BlowOut || CleansInside(c)) && Blows(c), CardWords.Blow)
         {
             Cautions = c => [c.Schools.Air == AirSource.Can ? Caution.CanAir : Caution.CompressedAir, Caution.Dust],
         },
@@ -95,14 +95,17 @@ internal static class CleanRules
             Optional = Always,
         },
         new("fan-swap", Stage.Clean, c => c.ChangesFan && !c.IsHotSwap, CardWords.FanSwap) { Cautions = _ => [Caution.FansBite] },
+        .. ChangeRules.Change,
         new(
             "paste-off",
             Stage.Clean,
             Lifts,
             c =>
-                c.Chip == ChipKind.Lidded
+                c.Level == ServiceLevel.CoolerSwap
+                    ? "Take the old paste off the chip in two passes: the first solvent dissolves it, the second, fresh on a new cloth, takes the film. The new cooler's face is wiped too."
+                : c.Chip == ChipKind.Lidded
                     ? "Take the old paste off the lid and the cooler, first dry, then with alcohol on the cloth, swabs at the edges. Paste remover soaks before it is wiped."
-                    : "Take the old paste off both faces, first dry, then with alcohol on the cloth, swabs at the edges. Paste remover soaks before it is wiped."
+                : "Take the old paste off both faces, first dry, then with alcohol on the cloth, swabs at the edges. Paste remover soaks before it is wiped."
         )
         {
             Gate = c =>
@@ -119,6 +122,7 @@ internal static class CleanRules
             Gate = _ => ["Both faces are dry"],
             Timer = c => new("alcohol drying", BenchSchools.DryingSeconds(c.Schools.Alcohol), Required: true),
         },
+        .. ChangeRules.Fitting,
         new(
             "pads-keep",
             Stage.Pads,

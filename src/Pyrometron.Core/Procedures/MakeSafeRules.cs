@@ -7,7 +7,7 @@ namespace Pyrometron.Core.Procedures;
 /// <summary>What comes before a machine is opened: a joint warmed, things laid out, power off and gone.</summary>
 internal static class MakeSafeRules
 {
-    private static bool PowersDown(CardBasis c) => !c.IsHotSwap;
+    private static bool PowersDown(CardBasis c) => !c.IsHotSwap && !ChangeRules.FromOutside(c);
 
     public static readonly CardRule[] All =
     [
@@ -23,6 +23,7 @@ internal static class MakeSafeRules
             Optional = Always,
         },
         new("prepare", Stage.Prepare, c => c.Opens && !c.Wet || c.IsHotSwap, CardWords.Outfit) { Optional = Always },
+        .. ChangeRules.Before,
         new("warranty", Stage.MakeSafe, c => c.Opens && c.UnderWarranty, CardWords.Warranty)
         {
             Gate = _ => ["Local law and its maker's terms allow this", "Its owner agrees"],
@@ -31,7 +32,7 @@ internal static class MakeSafeRules
         {
             Gate = c =>
                 [
-                    .. c.Kind == AssetKind.Laptop ? (string[])[] : ["Its work is moved off"],
+                    .. c.Kind == AssetKind.Laptop || !PowersDown(c) ? (string[])[] : ["Its work is moved off"],
                     "Its owner knows",
                     .. c.Host is not null && c.HostMates is { Count: > 0 }
                         ? (string[])["The owners of the other cards in its host know"]

@@ -63,6 +63,9 @@ public enum PastePattern
 /// <param name="LengthMm">Of the thread; a long one in a short hole ruins the board.</param>
 /// <param name="Driver">The bit it wants.</param>
 /// <param name="Order">The maker's number for tightening, where one is stamped beside it.</param>
+/// <param name="Plate">
+/// The plate that it presses down, where a cooler has several: each is tightened crosswise by itself. Null where there is one.
+/// </param>
 public sealed record Screw(
     int Number,
     ScrewPlace Place,
@@ -70,7 +73,8 @@ public sealed record Screw(
     double YMm,
     double LengthMm,
     string Driver,
-    int? Order = null
+    int? Order = null,
+    int? Plate = null
 )
 {
     /// <summary>The compartment of the tray it goes to: screws of one length and bit are the same screw.</summary>
@@ -83,7 +87,9 @@ public sealed record ConnectorNote(string Name, ConnectorKind Kind, int Count = 
 
 /// <summary>A pad on the plan of a model.</summary>
 /// <param name="Part">The part it serves, as in the readings.</param>
+/// <param name="ThicknessMm">Nominal: as it is sold.</param>
 /// <param name="Side">Of the board; the front where nobody has said.</param>
+/// <param name="MeasuredMm">Of the old pad or its imprint, where somebody measured it.</param>
 public sealed record PadNote(
     int Number,
     string Part,
@@ -92,7 +98,8 @@ public sealed record PadNote(
     double WidthMm,
     double HeightMm,
     double ThicknessMm,
-    PadSide? Side = null
+    PadSide? Side = null,
+    double? MeasuredMm = null
 );
 
 /// <summary>The side of the board that a pad sits on.</summary>
@@ -119,6 +126,12 @@ public sealed record TestProtocol(
     string? Position
 );
 
+/// <summary>Who wrote something down about a model, and how often it was seen.</summary>
+/// <param name="About">What: <c>screws</c>, <c>chip</c>, <c>pad 3</c>, or a sentence of the notes.</param>
+/// <param name="By">As they called themselves.</param>
+/// <param name="Last">The last day.</param>
+public sealed record NoteSource(string About, string By, int Times, DateOnly Last);
+
 /// <summary>
 /// What is known of a model beyond its readings: how it comes apart and goes together. Grown from what jobs record; drawn as
 /// a plan on which screws and pads are placed and numbered.
@@ -129,6 +142,8 @@ public sealed record TestProtocol(
 /// <param name="Traps">What has gone wrong on this model before.</param>
 /// <param name="Loop">The liquid loop that cools it; null where nobody has said.</param>
 /// <param name="FansStopAtIdle">Whether its fans stand still at idle; null where nobody has said.</param>
+/// <param name="Tools">Tools it asks for beyond the usual ones; null for none.</param>
+/// <param name="Sources">Who wrote what by hand or elsewhere; what the house's own jobs saw is counted from them.</param>
 public sealed record ModelNotes(
     string Model,
     double WidthMm,
@@ -143,7 +158,9 @@ public sealed record ModelNotes(
     IReadOnlyList<string> Traps,
     TestProtocol? Protocol,
     LoopKind? Loop = null,
-    bool? FansStopAtIdle = null
+    bool? FansStopAtIdle = null,
+    IReadOnlyList<string>? Tools = null,
+    IReadOnlyList<NoteSource>? Sources = null
 )
 {
     /// <summary>
@@ -181,6 +198,8 @@ public sealed record ModelNotes(
                     (Fans.Count, "fans"),
                     (Clips.Count, "clips"),
                     (Traps.Count, "traps"),
+                    (Tools?.Count ?? 0, "tools"),
+                    (Sources?.Count ?? 0, "sources"),
                 ]
         )
             if (list > Most)
@@ -198,6 +217,8 @@ public sealed record ModelNotes(
                 yield return ($"/screws/{i}/driver", "driver is needed: the bit it wants, such as PH1");
             if (s.Order is < 1 or > Most)
                 yield return ($"/screws/{i}/order", "the maker's number is 1 or more");
+            if (s.Plate is < 1 or > Most)
+                yield return ($"/screws/{i}/plate", "plates are numbered from 1");
         }
         for (var i = 0; i < Pads.Count; i++)
         {
@@ -213,6 +234,8 @@ public sealed record ModelNotes(
                 yield return ($"/pads/{i}/xMm", $"pad {p.Number} lies off the plan or has no size");
             if (!Between(p.ThicknessMm, 0.2, 10))
                 yield return ($"/pads/{i}/thicknessMm", "a pad is 0.2 to 10 mm thick");
+            if (p.MeasuredMm is { } measured && !Between(measured, 0.1, 10))
+                yield return ($"/pads/{i}/measuredMm", "a pad as measured is 0.1 to 10 mm thick");
             if (p.Part is not { Length: > 0 and <= LongestName })
                 yield return ($"/pads/{i}/part", "part is needed: what the pad serves, such as memory");
         }
@@ -225,7 +248,16 @@ public sealed record ModelNotes(
         for (var i = 0; i < Fans.Count; i++)
             if (Fans[i].PartNumber?.Length > LongestName)
                 yield return ($"/fans/{i}/partNumber", $"a part number is {LongestName} characters at most");
-        foreach (var (sentences, name) in ((IReadOnlyList<string>, string)[])[(Clips, "clips"), (Traps, "traps")])
+        for (var i = 0; i < (Sources?.Count ?? 0); i++)
+            if (
+                Sources![i] is not { About.Length: > 0 and <= LongestSentence + LongestName, By.Length: > 0 and <= LongestName }
+                || Sources[i].Times is < 1 or > 1_000_000
+            )
+                yield return ($"/sources/{i}", "a source needs what it is about, by whom, and how often");
+        foreach (
+            var (sentences, name) in ((IReadOnlyList<string>, string)[])
+                [(Clips, "clips"), (Traps, "traps"), (Tools ?? [], "tools")]
+        )
             for (var i = 0; i < sentences.Count; i++)
                 if (sentences[i] is not { Length: > 0 and <= LongestSentence })
                     yield return ($"/{name}/{i}", $"a sentence of 1 to {LongestSentence} characters");

@@ -131,7 +131,7 @@ internal static class OpenRules
                     : [],
                 ],
         },
-        new("inspect", Stage.Inspect, c => !c.IsHotSwap, CardWords.Inspect)
+        new("inspect", Stage.Inspect, c => !c.IsHotSwap && !ChangeRules.FromOutside(c), CardWords.Inspect)
         {
             Form = StepForm.Inspection,
             Cautions = c => [.. (c.Deviations ?? []).Select(d => Caution.Noted("Seen on this machine before: {note}", d))],

@@ -14,12 +14,25 @@ public static class Tightening
     public static IReadOnlyList<string> Passes { get; } =
     ["a few turns, until the thread holds", "half tight", "snug, and no further"];
 
-    /// <summary>The screws in order.</summary>
+    /// <summary>The screws in order, plate after plate.</summary>
     /// <param name="screws">Any order; the result begins with the lowest number where no maker's numbers are known.</param>
-    public static IReadOnlyList<Screw> Order(IReadOnlyList<Screw> screws)
+    public static IReadOnlyList<Screw> Order(IReadOnlyList<Screw> screws) => [.. Plates(screws).SelectMany(p => p)];
+
+    /// <summary>
+    /// The screws of each plate in order: crosswise within one plate, never across two. Where the maker numbered all of them,
+    /// that order is one.
+    /// </summary>
+    public static IReadOnlyList<IReadOnlyList<Screw>> Plates(IReadOnlyList<Screw> screws) =>
+        screws.Count == 0 ? []
+        : screws.All(s => s.Order is not null)
+            ?
+            [
+                [.. screws.OrderBy(s => s.Order).ThenBy(s => s.Number)],
+            ]
+        : [.. screws.GroupBy(s => s.Plate).OrderBy(g => g.Min(s => s.Number)).Select(g => OfPlate([.. g]))];
+
+    private static IReadOnlyList<Screw> OfPlate(IReadOnlyList<Screw> screws)
     {
-        if (screws.Count > 0 && screws.All(s => s.Order is not null))
-            return [.. screws.OrderBy(s => s.Order).ThenBy(s => s.Number)];
         if (screws.Count < 3)
             return [.. screws.OrderBy(s => s.Number)];
         var ring = Ring(screws);

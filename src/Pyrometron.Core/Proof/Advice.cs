@@ -65,13 +65,16 @@ internal static class Advice
     public static IReadOnlyList<Remedy> Remedies(SetResult result) =>
         result.Outcome is VerdictOutcome.NotComparable || result.Service == ServiceLevel.Inspect || !Hot(result).Any()
             ? []
-            : result.Machine.Kind switch
-            {
-                AssetKind.Laptop => [Remedy.Stand, Remedy.Undervolt, Remedy.CoolerRoom],
-                AssetKind.Server => [Remedy.CoolerRoom, Remedy.Undervolt, Remedy.BetterCooler],
-                null => [Remedy.Stand, Remedy.AddOnFan, Remedy.Undervolt, Remedy.CoolerRoom, Remedy.BetterCooler],
-                _ => [Remedy.AddOnFan, Remedy.Undervolt, Remedy.CoolerRoom, Remedy.BetterCooler],
-            };
+            : [.. UsualRemedies(result.Machine.Kind).Where(r => r.Job() != result.Service)];
+
+    private static Remedy[] UsualRemedies(AssetKind? kind) =>
+        kind switch
+        {
+            AssetKind.Laptop => [Remedy.Stand, Remedy.Undervolt, Remedy.CoolerRoom],
+            AssetKind.Server => [Remedy.CoolerRoom, Remedy.Undervolt, Remedy.BetterCooler],
+            null => [Remedy.Stand, Remedy.AddOnFan, Remedy.Undervolt, Remedy.CoolerRoom, Remedy.BetterCooler],
+            _ => [Remedy.AddOnFan, Remedy.Undervolt, Remedy.CoolerRoom, Remedy.BetterCooler],
+        };
 
     /// <summary>Parts still near their limits after the work; where no limit is known, above figures of the trade.</summary>
     private static IEnumerable<Message> Hot(SetResult result) =>
@@ -116,6 +119,7 @@ internal static class Advice
             );
         if (
             ServiceEffects.LiftsCooler(result.Service)
+            && result.Service != ServiceLevel.CoolerSwap
             && result.Parts.Count > 1
             && result.Parts.All(p => p.Outcome == VerdictOutcome.Improved)
             && result.Parts.Max(p => p.ChangeKelvin) - result.Parts.Min(p => p.ChangeKelvin) < ApartKelvin
@@ -131,9 +135,14 @@ internal static class Advice
             result.Parts.Count > 1
             && result.Parts.All(p => p.Outcome == VerdictOutcome.Worse)
             && result.Parts.Max(p => p.ChangeKelvin) - result.Parts.Min(p => p.ChangeKelvin) < ApartKelvin;
+        if (result.Service == ServiceLevel.Filter)
+        {
+            yield return "A filter takes some of the air away: that is what it costs, for less dust. Wash it, or leave it out where the machine stands near its limit.";
+            yield break;
+        }
         yield return alike
             ? "All parts are up alike: that is the room, the fan or its lead before it is the joint. Check the air at the intake, that every fan turns, and the settings."
-        : result.Service < ServiceLevel.DustOut
+        : !ServiceEffects.Opens(result.Service)
             ? "Nothing was opened, so look at the room, the fan and the settings; measure again when they are equal."
         : "First ask about the room, the fan and the settings; open again only when they are equal.";
         if (result.Service == ServiceLevel.Repad && (IsWorse("core") || IsWorse("hotspot")) && Change("memory") <= 0)
@@ -174,6 +183,8 @@ internal static class Advice
         };
     }
 
+    private static bool IsChange(SetResult result) => ServiceEffects.Changes(result.Service) != CoolingChange.None;
+
     private static IEnumerable<Message> OfNoChange(SetResult result)
     {
         var better = result.AlsoBetter.Any();
@@ -197,6 +208,11 @@ internal static class Advice
                     HotParts(result),
                     WhatElse(result)
                 ),
+                _ when IsChange(result) => Message.Of(
+                    "No change beyond what two runs differ by, and still hot: {parts}. What else helps: {remedies}.",
+                    HotParts(result),
+                    WhatElse(result)
+                ),
                 _ => Message.Of(
                     "No change beyond what two runs differ by, and still hot: {parts}; the cooler itself is the limit. What would help: {remedies}; opening it again would not.",
                     HotParts(result),
@@ -205,8 +221,10 @@ internal static class Advice
             };
         else if (uncertain)
             yield return "No change beyond what two runs differ by; these two are too uncertain to tell a small one. Measure the air and settle both runs.";
-        else if (!result.WasWrong && !wrong && !better && result.Missing.Count == 0 && result.Service >= ServiceLevel.DustOut)
-            yield return "No change beyond what two runs differ by. It did not need this, which is worth knowing for the next one of its model.";
+        else if (!result.WasWrong && !wrong && !better && result.Missing.Count == 0 && ServiceEffects.Opens(result.Service))
+            yield return IsChange(result)
+                ? "No change beyond what two runs differ by. It changed nothing here, which is worth knowing for the next one of its model."
+                : "No change beyond what two runs differ by. It did not need this, which is worth knowing for the next one of its model.";
         if (ServiceEffects.LiftsCooler(result.Service))
             yield return "Paste beds in over days: look again in a week before judging it for good.";
     }

@@ -27,11 +27,11 @@ public static class RunComparison
     public static Verdict Evaluate(ServiceLevel service, Run before, Run after) => TestSet.Judge(service, [before], [after]);
 
     /// <summary>Compares runs of one kind before with runs of one kind after.</summary>
-    internal static RunPair Pair(RunGroup before, RunGroup after, double repeatability)
+    internal static RunPair Pair(RunGroup before, RunGroup after, double repeatability, MeantToDiffer meant = default)
     {
         var (first, second) = (before.Mean, after.Mean);
         var reasons = new List<VerdictReason>();
-        var (comparable, scale) = new RunConditions(first, second, reasons).Check();
+        var (comparable, scale) = new RunConditions(first, second, meant, reasons).Check();
         foreach (
             var name in first
                 .Parts.Select(p => p.Part)
@@ -66,8 +66,9 @@ public static class RunComparison
             reasons
         )
         {
-            AlsoBetter = [.. SideResults.BetterBesides(first, second)],
-            Noise = SideResults.NoiseOf(first, second),
+            AlsoBetter = [.. SideResults.BetterBesides(first, second).Where(b => b != AlsoBetter.Quieter || !meant.Fan)],
+            // The fan law compares one fan with itself.
+            Noise = meant.Fan ? null : SideResults.NoiseOf(first, second),
             Performance = [.. SideResults.PerformanceOf(first, second)],
         };
     }

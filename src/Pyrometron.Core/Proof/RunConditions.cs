@@ -1,5 +1,6 @@
 using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Events;
+using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Proof;
@@ -18,8 +19,22 @@ internal readonly record struct RunScale(double Power, double Flow)
     public double Sigma => Math.Sqrt(Math.Pow(Power * AirSide.Spread * Flow, 2) + Math.Pow(PowerSigma * (Power - 1), 2));
 }
 
+/// <summary>What the work itself makes different: that is its result, and is not taken out of it.</summary>
+/// <param name="Settings">Settings, and with them the heat.</param>
+/// <param name="Fan">The fans: their speeds before and after are not of the same fans.</param>
+/// <param name="Position">How the machine stands.</param>
+internal readonly record struct MeantToDiffer(bool Settings, bool Fan, bool Position)
+{
+    public static MeantToDiffer Of(ServiceLevel level) =>
+        new(
+            level == ServiceLevel.Undervolt,
+            level is ServiceLevel.CoolerSwap or ServiceLevel.AddOnFan,
+            level == ServiceLevel.Stand
+        );
+}
+
 /// <summary>Checks whether two runs were made under like conditions, or can be brought to them, and says what differs.</summary>
-internal sealed class RunConditions(Run before, Run after, List<VerdictReason> reasons)
+internal sealed class RunConditions(Run before, Run after, MeantToDiffer meant, List<VerdictReason> reasons)
 {
     /// <summary>Speeds that differ by less are alike.</summary>
     public const double SpeedDiffersShare = 0.05;
@@ -58,7 +73,12 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
         reasons.AddRange(new RunSettling(before, after).Check());
         var nearPower = CheckPower();
         var sameSettings = CheckSettings();
-        if (before.Position is { Length: > 0 } stood && after.Position is { Length: > 0 } stands && !IsSame(stood, stands))
+        if (
+            !meant.Position
+            && before.Position is { Length: > 0 } stood
+            && after.Position is { Length: > 0 } stands
+            && !IsSame(stood, stands)
+        )
             Say(
                 "position-differs",
                 "It stood '{before}' before and '{after}' after: a laptop propped up breathes better by itself.",
@@ -128,6 +148,16 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
     {
         if (before.PowerWatts is not { } then || after.PowerWatts is not { } now || then == now)
             return true;
+        if (meant.Settings)
+        {
+            Say(
+                "power-differs",
+                "{before} before, {after} after: that is what the new settings took, and it is left in the result.",
+                Value.Watt("before", then),
+                Value.Watt("after", now)
+            );
+            return true;
+        }
         var near = then > 0 && now > 0 && Ratio(then, now) <= MostPowerRatio;
         if (near && Math.Abs(now / then - 1) <= PowerDiffersShare)
             return true;
@@ -150,6 +180,16 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
     {
         if (IsSame(before.Settings, after.Settings))
             return true;
+        if (meant.Settings)
+        {
+            Say(
+                "settings-differ",
+                "The settings were '{before}' before and '{after}' after: that is the work, and it is left in the result.",
+                Value.Text("before", before.Settings),
+                Value.Text("after", after.Settings)
+            );
+            return true;
+        }
         // Power so far apart is told already, and nothing stands in for it.
         var measured =
             before.PowerWatts is > 0 and var then && after.PowerWatts is > 0 and var now && Ratio(then, now) <= MostPowerRatio;
@@ -166,6 +206,19 @@ internal sealed class RunConditions(Run before, Run after, List<VerdictReason> r
 
     private bool CheckFan(RunFan then, RunFan now)
     {
+        if (meant.Fan && then.Mode == now.Mode)
+        {
+            if (then.Mode == FanMode.Fixed && then.Percent is { } first && now.Percent is { } second && first != second)
+                Say(
+                    "fan-differs",
+                    "The fans ran at {before} before and {after} after. They are other fans now, and nothing is brought from one to the other.",
+                    Value.Percent("before", first),
+                    Value.Percent("after", second)
+                );
+            else
+                Say("fan-not-fixed", "Before and after it ran with other fans: their speeds are not compared.");
+            return then.Percent == now.Percent || then.Mode == FanMode.Auto;
+        }
         if ((then.Rpm == 0) != (now.Rpm == 0) && then.Rpm is not null && now.Rpm is not null)
             return FromStanding(then, now);
         var bothRpm = then.Rpm is > 0 && now.Rpm is > 0;

@@ -30,7 +30,7 @@ public static class TestSet
     {
         var (first, second) = (RunGroup.Of(before), RunGroup.Of(after));
         var (repeatability, isOwn) = Repeatability([.. first, .. second]);
-        var (pairs, missing) = PairUp(first, second, repeatability);
+        var (pairs, missing) = PairUp(first, second, repeatability, MeantToDiffer.Of(service));
         var comparable = pairs.Where(p => p.Outcome != VerdictOutcome.NotComparable).ToArray();
         PartVerdict[] parts = comparable.Length switch
         {
@@ -77,20 +77,22 @@ public static class TestSet
     private static (IReadOnlyList<RunPair> Pairs, IReadOnlyList<Message> Missing) PairUp(
         IReadOnlyList<RunGroup> before,
         IReadOnlyList<RunGroup> after,
-        double repeatability
+        double repeatability,
+        MeantToDiffer meant
     )
     {
+        RunPair Pair(RunGroup first, RunGroup second) => RunComparison.Pair(first, second, repeatability, meant);
         var pairs = new List<RunPair>();
         var (firsts, seconds) = (before.ToList(), after.ToList());
         foreach (var second in after)
             if (firsts.Find(f => f.Kind.Equals(second.Kind)) is { } first)
             {
-                pairs.Add(RunComparison.Pair(first, second, repeatability));
+                pairs.Add(Pair(first, second));
                 firsts.Remove(first);
                 seconds.Remove(second);
             }
         // Unlike ones: the pair that is surest first.
-        while (Nearest(firsts, seconds, repeatability) is var (first, second, pair))
+        while (Nearest(firsts, seconds, Pair) is var (first, second, pair))
         {
             pairs.Add(pair);
             firsts.Remove(first);
@@ -104,17 +106,17 @@ public static class TestSet
         // Nothing fits: the newest two say why.
         return pairs.Count > 0
             ? (pairs, missing)
-            : ([RunComparison.Pair(before[^1], after[^1], repeatability)], before.Count + after.Count > 2 ? missing : []);
+            : ([Pair(before[^1], after[^1])], before.Count + after.Count > 2 ? missing : []);
     }
 
     private static (RunGroup First, RunGroup Second, RunPair Pair)? Nearest(
         IEnumerable<RunGroup> firsts,
         IReadOnlyList<RunGroup> seconds,
-        double repeatability
+        Func<RunGroup, RunGroup, RunPair> pair
     )
     {
         var possible = firsts
-            .SelectMany(f => seconds.Select(s => (First: f, Second: s, Pair: RunComparison.Pair(f, s, repeatability))))
+            .SelectMany(f => seconds.Select(s => (First: f, Second: s, Pair: pair(f, s))))
             .Where(c => c.Pair.Outcome != VerdictOutcome.NotComparable)
             .ToArray();
         return possible.Length == 0 ? null : possible.MinBy(c => c.Pair.Parts.Min(p => p.UncertaintyKelvin));

@@ -186,3 +186,18 @@ public enum Remedy
     CoolerRoom,
     BetterCooler,
 }
+
+/// <summary>What follows from a remedy.</summary>
+public static class Remedies
+{
+    /// <summary>The job that it is; null for the room, which is no work on the machine.</summary>
+    public static ServiceLevel? Job(this Remedy remedy) =>
+        remedy switch
+        {
+            Remedy.Stand => ServiceLevel.Stand,
+            Remedy.AddOnFan => ServiceLevel.AddOnFan,
+            Remedy.Undervolt => ServiceLevel.Undervolt,
+            Remedy.BetterCooler => ServiceLevel.CoolerSwap,
+            _ => null,
+        };
+}

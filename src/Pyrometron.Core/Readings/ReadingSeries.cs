@@ -83,7 +83,9 @@ public sealed class ReadingSeries
     public ReadingSeries Since(double day)
     {
         var from = Array.FindIndex(Day, d => d >= day);
-        return from <= 0 ? this : Slice(from, Count - from);
+        return from < 0 ? Slice(Count, 0)
+            : from == 0 ? this
+            : Slice(from, Count - from);
     }
 
     /// <summary>The readings before a day (excluded).</summary>

@@ -37,7 +37,7 @@ internal sealed class LevelValuation(
         if (parts.Count == 0)
             return [];
         var left = new LeftAlone(WorkLost(null, 0), AgeingRate(null, 0));
-        return [.. Enum.GetValues<ServiceLevel>().Where(l => l != ServiceLevel.Inspect).Select(l => Of(l, left))];
+        return [.. ServiceEffects.AgainstWear.Select(l => Of(l, left))];
     }
 
     /// <summary>What the years cost if nothing is done: what every level is held against.</summary>

@@ -13,13 +13,20 @@ namespace Pyrometron.Server.Bench;
 public sealed record JobRunAnswer(Guid Key, RunPhase Phase, DateTimeOffset MeasuredAt, RunDto Run, string? Voided);
 
 /// <summary>A photo of a job; its bytes are at <c>/api/v1/photos/{key}</c>.</summary>
-public sealed record PhotoAnswer(Guid Key, string? Caption, string? Step, bool FoundOnOpening, DateTimeOffset TakenAt);
+public sealed record PhotoAnswer(
+    Guid Key,
+    string? Caption,
+    string? Step,
+    bool FoundOnOpening,
+    DateTimeOffset TakenAt,
+    bool DoneOnTheWay
+);
 
 /// <summary>A higher level that the findings ask for.</summary>
 public sealed record LevelAsked(ServiceLevel Level, string Because);
 
 /// <summary>A machine back with its owner.</summary>
-public sealed record HandedBackAnswer(string To, string? Note, DateTimeOffset At);
+public sealed record HandedBackAnswer(string To, string? Note, DateTimeOffset At, string? Condition);
 
 /// <summary>A grade that can be given.</summary>
 public sealed record GradeAnswer(string Word, string Says);
@@ -41,6 +48,15 @@ public sealed record TimerAnswer(string Timer, DateTimeOffset StartedAt, int Sec
 /// <param name="NotesChanged">Whether newer notes can be taken over.</param>
 /// <param name="ComebackOf">The earlier job that the machine is back from, or null.</param>
 /// <param name="FreeOfCharge">Whether this job is, as a comeback.</param>
+/// <param name="Damage">What was broken or missing before it was opened.</param>
+/// <param name="DamageDone">What this job broke.</param>
+/// <param name="Products">Products used and fitted, one of a kind.</param>
+/// <param name="PadsMeasured">Old pads as measured, by place.</param>
+/// <param name="Tools">Tools beyond the usual ones.</param>
+/// <param name="Order">What was agreed with the owner, or null.</param>
+/// <param name="Schools">The house's ways as they were when the job began.</param>
+/// <param name="Unagreed">What its owner has not agreed to yet, where machines belong to others; or null.</param>
+/// <param name="Levels">What can be done to a machine of its kind.</param>
 public sealed record JobAnswer(
     long Id,
     string Asset,
@@ -89,7 +105,15 @@ public sealed record JobAnswer(
     int Version,
     bool NotesChanged,
     long? ComebackOf,
-    bool FreeOfCharge
+    bool FreeOfCharge,
+    IReadOnlyList<string> DamageDone,
+    IReadOnlyList<ProductUsed> Products,
+    IReadOnlyList<PadMeasured> PadsMeasured,
+    IReadOnlyList<string> Tools,
+    OrderAgreed? Order,
+    BenchSchools Schools,
+    string? Unagreed,
+    IReadOnlyList<ServiceLevel> Levels
 )
 {
     internal static JobAnswer From(JobInHand hand)
@@ -132,7 +156,7 @@ public sealed record JobAnswer(
             [.. job.CountExcuses],
             [.. job.Timers.Select(t => new TimerAnswer(t.Timer, t.StartedAt, t.Seconds, t.Stopped))],
             [.. job.Findings],
-            [.. job.Damage.Select(d => d.Text)],
+            [.. job.Damage.Where(d => d.OnTheWay != true).Select(d => d.Text)],
             [.. job.Deviations.Select(d => d.Text)],
             job.Materials,
             job.Minutes,
@@ -142,18 +166,27 @@ public sealed record JobAnswer(
                     p.Photo.Caption,
                     p.Photo.Step,
                     p.Photo.FoundOnOpening,
-                    p.Stamp.MadeAt
+                    p.Stamp.MadeAt,
+                    p.Photo.DoneOnTheWay == true
                 )),
             ],
             job.Note,
             job.GivenUpBecause,
-            job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At) : null,
+            job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At, back.To.Condition) : null,
             job.Basis.Notes,
             [.. job.Head.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
             job.Version,
             notesChanged,
             row.ComebackOf,
-            row.Free
+            row.Free,
+            [.. job.Damage.Where(d => d.OnTheWay == true).Select(d => d.Text)],
+            [.. job.Products],
+            [.. job.PadsMeasured],
+            job.Tools,
+            job.Order,
+            job.Basis.Schools,
+            job.Unagreed?.ToString(),
+            ServiceEffects.For(row.Kind)
         );
     }
 }

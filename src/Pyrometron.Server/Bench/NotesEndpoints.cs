@@ -13,16 +13,41 @@ public sealed record ModelSummary(string Model, string Kind, int Machines, bool 
 /// <summary>What is known of a model.</summary>
 /// <param name="Version">0 where nothing is noted yet; a writer says which one it has seen.</param>
 /// <param name="CoolerOrder">Numbers of the cooler's screws in the order they are tightened.</param>
+/// <param name="Seen">Who saw what of it in this house's jobs, and how often.</param>
 public sealed record NotesAnswer(
     ModelNotes Notes,
     int Version,
     DateTimeOffset? ChangedAt,
     long? LearntFromJob,
-    IReadOnlyList<int> CoolerOrder
+    IReadOnlyList<int> CoolerOrder,
+    IReadOnlyList<NoteSource> Seen
 );
 
 /// <summary>Notes to keep.</summary>
-public sealed record KeepNotes(ModelNotes? Notes, int? Version);
+/// <param name="By">Who writes them, as they call themselves.</param>
+public sealed record KeepNotes(ModelNotes? Notes, int? Version, string? By = null);
+
+/// <summary>Notes on models as they travel from house to house.</summary>
+/// <param name="Format"><c>pyrometron-notes/1</c>.</param>
+public sealed record NotesDocument(string? Format, IReadOnlyList<ModelNotes>? Models)
+{
+    internal const string Form = "pyrometron-notes/1";
+}
+
+/// <summary>What two notes say differently.</summary>
+/// <param name="About">Such as <c>chip</c>, <c>screw 4</c>, <c>pad 2</c>.</param>
+public sealed record NotesDifferenceAnswer(string Model, string About, string Here, string There);
+
+/// <summary>What became of notes from elsewhere, or would become in a dry run; models by name.</summary>
+/// <param name="WithoutMachines">Kept all the same: for machines that are still to come.</param>
+/// <param name="Differences">What both say differently, whichever was kept.</param>
+public sealed record NotesImportAnswer(
+    IReadOnlyList<string> Created,
+    IReadOnlyList<string> Merged,
+    IReadOnlyList<string> Unchanged,
+    IReadOnlyList<string> WithoutMachines,
+    IReadOnlyList<NotesDifferenceAnswer> Differences
+);
 
 /// <summary>Notes of models.</summary>
 internal static class NotesEndpoints
@@ -36,6 +61,8 @@ internal static class NotesEndpoints
         );
         group.MapGet("/notes", (string model, NotesStore notes) => Answer(model, notes));
         group.MapPut("/notes", Put);
+        group.MapGet("/notes/export", Export);
+        group.MapPost("/notes/import", Import);
     }
 
     private static NotesAnswer Answer(string model, NotesStore store)
@@ -46,8 +73,77 @@ internal static class NotesEndpoints
             stored.Version,
             stored.ChangedAt,
             stored.JobId,
-            [.. stored.Notes.CoolerScrewsInOrder.Select(s => s.Number)]
+            [.. stored.Notes.CoolerScrewsInOrder.Select(s => s.Number)],
+            store.Seen(model)
         );
+    }
+
+    /// <summary>Notes of all models, or of those named, with who saw what and how often.</summary>
+    private static NotesDocument Export(string[]? model, NotesStore store) =>
+        new(
+            NotesDocument.Form,
+            [
+                .. store
+                    .All()
+                    .Where(n => model is not { Length: > 0 } || model.Contains(n.Model))
+                    .Select(n => NotesMerge.Of(n, n with { Sources = store.Seen(n.Model) }, PreferredNotes.Here).Notes),
+            ]
+        );
+
+    private static Results<Ok<NotesImportAnswer>, ProblemHttpResult> Import(
+        NotesDocument document,
+        bool? dryRun,
+        PreferredNotes? prefer,
+        BenchUseCases bench,
+        FleetStore fleet
+    )
+    {
+        if (document.Format != NotesDocument.Form)
+            return Problems.Input("/format", $"format is needed: '{NotesDocument.Form}', as the export writes it.");
+        if (document.Models is not { } models)
+            return Problems.Input("/models", "models is needed: a list of notes, each with its model.");
+        var problems = models.SelectMany((notes, i) => ProblemsOf(notes, $"/models/{i}")).Take(100).ToList();
+        foreach (var (notes, i) in models.Select((notes, i) => (notes, i)))
+            if (notes is not null && models.Take(i).Any(o => o?.Model == notes.Model))
+                problems.Add(new InputProblem($"'{notes.Model}' is there twice.", Pointer: $"/models/{i}/model"));
+        if (problems.Count > 0)
+            return Problems.Input(problems);
+        var taken = bench.TakeInNotes(Actor.Unnamed, models, prefer ?? PreferredNotes.Here, dryRun == true);
+        var known = fleet.All().Select(a => a.Asset.Model).ToHashSet();
+        return TypedResults.Ok(
+            new NotesImportAnswer(
+                [.. taken.Where(n => n.IsNew).Select(n => n.Model)],
+                [.. taken.Where(n => !n.IsNew && n.Changed).Select(n => n.Model)],
+                [.. taken.Where(n => !n.IsNew && !n.Changed).Select(n => n.Model)],
+                [.. taken.Where(n => !known.Contains(n.Model)).Select(n => n.Model)],
+                [
+                    .. taken.SelectMany(n =>
+                        n.Merged.Differences.Select(d => new NotesDifferenceAnswer(n.Model, d.About, d.Here, d.There))
+                    ),
+                ]
+            )
+        );
+    }
+
+    private static IEnumerable<InputProblem> ProblemsOf(ModelNotes? notes, string at)
+    {
+        if (notes is not { Model.Length: > 0 and <= 200 })
+            return [new InputProblem("notes need the name of their model", Pointer: at + "/model")];
+        if (
+            new IEnumerable<object?>?[] { notes.Screws, notes.Connectors, notes.Pads, notes.Fans, notes.Clips, notes.Traps }.Any(
+                list => list is null || list.Contains(null)
+            )
+            || notes.Tools?.Contains(null!) == true
+            || notes.Sources?.Contains(null!) == true
+        )
+            return
+            [
+                new InputProblem(
+                    "screws, connectors, pads, fans, clips and traps are needed; empty where nothing is known.",
+                    Pointer: at
+                ),
+            ];
+        return notes.Problems().Select(p => new InputProblem(p.Message, Pointer: at + p.Pointer));
     }
 
     private static Results<Ok<NotesAnswer>, ProblemHttpResult> Put(
@@ -61,24 +157,16 @@ internal static class NotesEndpoints
             return Problems.Input("/notes", "notes and the version that was seen are needed.");
         if (fleet.All().All(a => a.Asset.Model != model))
             return Problems.Input("/notes/model", $"No machine is of the model '{model}'.");
-        if (
-            notes.Screws is null
-            || notes.Connectors is null
-            || notes.Pads is null
-            || notes.Fans is null
-            || notes.Clips is null
-            || notes.Traps is null
-        )
-            return Problems.Input(
-                "/notes",
-                "screws, connectors, pads, fans, clips and traps are needed; empty where nothing is known."
-            );
-        if (
-            notes.Problems().Select(p => new InputProblem(p.Message, Pointer: "/notes" + p.Pointer)).ToArray() is
-            { Length: > 0 } problems
-        )
+        if (request.By?.Length > 80)
+            return Problems.Input("/by", "A name is 80 characters at most.");
+        if (ProblemsOf(notes, "/notes").ToArray() is { Length: > 0 } problems)
             return Problems.Input(problems);
-        bench.KeepNotes(Actor.Unnamed, notes, version);
+        // Who wrote what is kept here, not sent.
+        var signed = notes with
+        {
+            Sources = store.Find(model).Notes.Sources,
+        };
+        bench.KeepNotes(string.IsNullOrWhiteSpace(request.By) ? Actor.Unnamed : Actor.Of(request.By, ""), signed, version);
         return TypedResults.Ok(Answer(model, store));
     }
 }

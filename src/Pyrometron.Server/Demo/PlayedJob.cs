@@ -44,7 +44,7 @@ internal sealed class PlayedJob
         var zone = _institute.Air[machine.Asset.Zone];
         var today = DateOnly.FromDateTime(_clock.GetUtcNow().UtcDateTime);
         var day = UnixDay.Noon(today);
-        var opened = machine.Asset.UnderWarranty(today) && _past.Level > ServiceLevel.BlowOut;
+        var opened = machine.Asset.UnderWarranty(today) && ServiceEffects.Opens(_past.Level);
         _id = _bench.Start(
             Person,
             Device,

@@ -109,6 +109,7 @@ public sealed record ServiceNotMeasured(ServiceLevel Level, DateOnly Date, long?
 /// <param name="MeasuredBy"><c>run</c> or <c>readings</c>.</param>
 /// <param name="Runs">Runs at the bench that count.</param>
 /// <param name="DriftUncertaintyKelvin">Standard uncertainty of the drift.</param>
+/// <param name="Warranty">What the maker's warranty means for the work advised; null where it means nothing.</param>
 public sealed record AssessmentAnswer(
     string Asset,
     DateOnly AsOf,
@@ -152,7 +153,8 @@ public sealed record AssessmentAnswer(
     int Runs,
     double? DriftUncertaintyKelvin,
     JobResultAnswer? JobResult,
-    ServiceNotMeasured? NotMeasured
+    ServiceNotMeasured? NotMeasured,
+    WarrantyAnswer? Warranty
 )
 {
     internal static AssessmentAnswer From(Assessment a, JudgedFleet judged) =>
@@ -219,7 +221,8 @@ public sealed record AssessmentAnswer(
             a.Result is { } result
                 ? new JobResultAnswer(result.Job, result.Level, result.At, result.Outcome, result.ComplaintGone)
                 : null,
-            a.Unmeasured is { } service ? new ServiceNotMeasured(service.Level, service.Date, service.Job) : null
+            a.Unmeasured is { } service ? new ServiceNotMeasured(service.Level, service.Date, service.Job) : null,
+            WarrantyAnswer.From(a.Warranty)
         );
 
     private static PartAnswer Part(Assessment a, PartAssessment p) =>

@@ -39,6 +39,8 @@ public sealed record PolicyDto(
             {
                 ComebackDays = bench.ComebackDays ?? BenchSchools.UsualComebackDays,
                 ComebacksFree = bench.FreesComebacks,
+                OthersMachines = bench.OthersMachines ?? false,
+                TellsDamage = bench.TellsDamage ?? true,
             },
             p.Precedence,
             p.Values

@@ -44,6 +44,17 @@ public sealed record Strip(string Part, double Ambient, double Fresh, double Now
 /// <summary>Why a machine is out of the queue for a while.</summary>
 public sealed record SetAsideAnswer(string Reason, DateOnly Until);
 
+/// <summary>What the maker's warranty means for the work advised.</summary>
+/// <param name="OpenableFrom">From when on the house opens it without asking.</param>
+/// <param name="Wait">Whether that is so near that it is better to wait for it.</param>
+/// <param name="Says">In plain English.</param>
+/// <param name="Message">The same as template and values.</param>
+public sealed record WarrantyAnswer(DateOnly Until, DateOnly OpenableFrom, bool Wait, string Says, Message Message)
+{
+    internal static WarrantyAnswer? From(WarrantyAdvice? advice) =>
+        advice is null ? null : new(advice.Until, advice.OpenableFrom, advice.Wait, advice.Says.ToString(), advice.Says);
+}
+
 /// <summary>A machine's job in hand.</summary>
 public sealed record OpenJob(long Id, string State);
 
@@ -61,6 +72,7 @@ public sealed record OpenJob(long Id, string State);
 /// <param name="MeasuredAt">When it was measured last.</param>
 /// <param name="MeasuredBy"><c>run</c> or <c>readings</c>.</param>
 /// <param name="ReasonMessage">The reason as template and values.</param>
+/// <param name="Warranty">What the maker's warranty means for the work advised; null where it means nothing.</param>
 public sealed record QueueItem(
     int Rank,
     string Asset,
@@ -91,7 +103,8 @@ public sealed record QueueItem(
     DateOnly? AsOf,
     DateTimeOffset? MeasuredAt,
     string? MeasuredBy,
-    Message ReasonMessage
+    Message ReasonMessage,
+    WarrantyAnswer? Warranty
 )
 {
     /// <summary>Beside its row's neighbours: where it stands, and what is in hand on it.</summary>
@@ -129,7 +142,8 @@ public sealed record QueueItem(
             a.AsOf == at.FleetDay ? null : a.AsOf,
             AssessmentAnswer.At(a.MeasuredDay),
             AssessmentAnswer.By(a),
-            a.Reason
+            a.Reason,
+            WarrantyAnswer.From(a.Warranty)
         );
 
     private static Strip? StripOf(Assessment a)

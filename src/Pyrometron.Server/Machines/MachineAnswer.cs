@@ -57,6 +57,7 @@ public sealed record SymptomEntry(
 public sealed record MachineSummary(string Tag, AssetKind Kind, string Model, string Zone, DateOnly? RetiredOn);
 
 /// <summary>A machine with its book.</summary>
+/// <param name="Levels">What can be done to a machine of its kind.</param>
 public sealed record MachineAnswer(
     string Tag,
     AssetKind Kind,
@@ -76,7 +77,8 @@ public sealed record MachineAnswer(
     IReadOnlyList<ReadingAmendment> Amendments,
     IReadOnlyList<JobSummary> Jobs,
     IReadOnlyList<SymptomEntry> Symptoms,
-    IReadOnlyList<string> Deviations
+    IReadOnlyList<string> Deviations,
+    IReadOnlyList<ServiceLevel> Levels
 );
 
 /// <summary>What can be edited of a machine.</summary>

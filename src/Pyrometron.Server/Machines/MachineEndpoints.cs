@@ -108,7 +108,8 @@ internal static class MachineEndpoints
                             s.Symptom.MinutesToFailure
                         )),
                 ],
-                jobs.Deviations(tag)
+                jobs.Deviations(tag),
+                ServiceEffects.For(stored.Asset.Kind)
             )
         );
     }

@@ -12,6 +12,7 @@ namespace Pyrometron.Server.Proof;
 /// <param name="Pairs">The runs that were compared, pair by pair.</param>
 /// <param name="RepeatabilityKelvin">Standard deviation from run to run at this bench, where repeats tell it.</param>
 /// <param name="Remedies">What else would lower a temperature that is still too high.</param>
+/// <param name="RemedyJobs">The same with the job that each is.</param>
 /// <param name="Success">Cooler, or as cool and better in another way, and nothing worse.</param>
 public sealed record VerdictAnswer(
     VerdictOutcome Outcome,
@@ -25,7 +26,8 @@ public sealed record VerdictAnswer(
     IReadOnlyList<RunPairAnswer> Pairs,
     double? RepeatabilityKelvin,
     IReadOnlyList<Remedy> Remedies,
-    bool Success
+    bool Success,
+    IReadOnlyList<RemedyAnswer> RemedyJobs
 )
 {
     internal static VerdictAnswer From(Verdict v) =>
@@ -41,9 +43,14 @@ public sealed record VerdictAnswer(
             [.. v.Pairs.Select(RunPairAnswer.From)],
             v.RepeatabilityKelvin is { } k ? Math.Round(k, 2) : null,
             v.Remedies,
-            v.IsSuccess
+            v.IsSuccess,
+            [.. v.Remedies.Select(r => new RemedyAnswer(r, r.Job()))]
         );
 }
+
+/// <summary>Something else that lowers a temperature.</summary>
+/// <param name="Level">The job that it is; null for the room, which is no work on the machine.</param>
+public sealed record RemedyAnswer(Remedy Remedy, ServiceLevel? Level);
 
 /// <summary>Runs of one kind before and after.</summary>
 /// <param name="Before">The run before; of repeated ones their mean. The same for after.</param>

@@ -10,7 +10,7 @@ namespace Pyrometron.Storage.Records;
 /// One entry of a job as stored, form 2: the kind's word and the members that the kind has. Written and read member by member, so
 /// that types in the program can be renamed without a database noticing. In form 1 a run took the place of the one before it.
 /// </summary>
-internal sealed record EntryRecord
+internal sealed partial record EntryRecord
 {
     /// <summary>The form that is written.</summary>
     public const int Form = 2;
@@ -47,6 +47,23 @@ internal sealed record EntryRecord
     public string? Material { get; init; }
     public double? Amount { get; init; }
     public double? ThicknessMm { get; init; }
+    public string? Product { get; init; }
+    public string? Name { get; init; }
+    public string? Batch { get; init; }
+    public string? Pattern { get; init; }
+    public string? Place { get; init; }
+    public double? MeasuredMm { get; init; }
+    public double? NominalMm { get; init; }
+    public string? By { get; init; }
+    public int? Pad { get; init; }
+    public string? Tool { get; init; }
+    public string? Scope { get; init; }
+    public string? Owner { get; init; }
+    public double? PriceCap { get; init; }
+    public bool? MayOpen { get; init; }
+    public string? Condition { get; init; }
+    public bool? BackedUp { get; init; }
+    public bool? OnTheWay { get; init; }
     public double? Minutes { get; init; }
     public Guid? Photo { get; init; }
     public string? Caption { get; init; }
@@ -60,139 +77,6 @@ internal sealed record EntryRecord
     public IReadOnlyList<PutOnRecord>? PutOn { get; init; }
     public ModelNotes? Notes { get; init; }
 
-    /// <summary>The record of an entry.</summary>
-    public static EntryRecord Of(JobEntry entry) =>
-        entry switch
-        {
-            StepDone e => new()
-            {
-                Kind = "step-done",
-                Step = e.Step,
-                Checks = e.Checks,
-            },
-            StepUndone e => new() { Kind = "step-undone", Step = e.Step },
-            StepSkipped e => new()
-            {
-                Kind = "step-skipped",
-                Step = e.Step,
-                Reason = e.Reason,
-            },
-            StepAdded e => new()
-            {
-                Kind = "step-added",
-                Stage = Words.Of(e.Stage),
-                Do = e.Do,
-            },
-            StepRepeated e => new() { Kind = "step-repeated", Step = e.Step },
-            LevelChanged e => new()
-            {
-                Kind = "level-changed",
-                Level = Words.Of(e.Level),
-                Reason = e.Reason,
-                Fan = e.Fan,
-            },
-            Counted e => new()
-            {
-                Kind = "counted",
-                What = Words.Of(e.What),
-                Item = e.Item,
-                Out = e.Out,
-                In = e.In,
-            },
-            CountExcused e => new()
-            {
-                Kind = "count-excused",
-                What = Words.Of(e.What),
-                Reason = e.Reason,
-                Item = e.Item,
-            },
-            ChipSeen e => new() { Kind = "chip-seen", Chip = Words.Of(e.Chip) },
-            Found e => new()
-            {
-                Kind = "found",
-                About = Words.Of(e.About),
-                Grade = e.Grade,
-                Note = e.Note,
-            },
-            DamageFound e => new() { Kind = "damage-found", Text = e.Text },
-            DeviationSeen e => new() { Kind = "deviation-seen", Text = e.Text },
-            ComplaintRecorded e => new()
-            {
-                Kind = "complaint-recorded",
-                What = Words.Of(e.What),
-                Load = e.Load,
-                MinutesToFailure = e.MinutesToFailure,
-                Reproduced = e.Reproduced,
-                InWords = e.InWords,
-            },
-            WarrantyAnswered e => new() { Kind = "warranty-answered", Answer = e.Answer },
-            BeforeExcused e => new() { Kind = "before-excused", Reason = e.Reason },
-            RunMeasured e => new()
-            {
-                Kind = "run-measured",
-                Phase = Words.Of(e.Phase),
-                Run = RunRecord.Of(e.Run),
-                Replaces = e.Replaces == true ? true : null,
-            },
-            RunVoided e => new()
-            {
-                Kind = "run-voided",
-                Phase = Words.Of(e.Phase),
-                Reason = e.Reason,
-                RunKey = e.RunKey,
-            },
-            TimerStarted e => new()
-            {
-                Kind = "timer-started",
-                Timer = e.Timer,
-                Seconds = e.Seconds,
-            },
-            TimerStopped e => new() { Kind = "timer-stopped", Timer = e.Timer },
-            MaterialUsed e => new()
-            {
-                Kind = "material-used",
-                Material = Words.Of(e.Material),
-                Amount = e.Amount,
-                ThicknessMm = e.ThicknessMm,
-            },
-            MinutesBooked e => new() { Kind = "minutes-booked", Minutes = e.Minutes },
-            Noted e => new() { Kind = "noted", Text = e.Text },
-            PhotoTaken e => new()
-            {
-                Kind = "photo-taken",
-                Photo = e.Photo,
-                Caption = e.Caption,
-                Step = e.Step,
-                FoundOnOpening = e.FoundOnOpening,
-            },
-            WorkFiled => new() { Kind = "work-filed" },
-            Reopened e => new()
-            {
-                Kind = "reopened",
-                RoomAlike = e.RoomAlike,
-                FanAlike = e.FanAlike,
-                SettingsAlike = e.SettingsAlike,
-                Reason = e.Reason,
-            },
-            VerdictFiled e => new() { Kind = "verdict-filed", Fixed = e.Fixed },
-            HandedBack e => new()
-            {
-                Kind = "handed-back",
-                To = e.To,
-                Note = e.Note,
-            },
-            GivenUp e => new() { Kind = "given-up", Reason = e.Reason },
-            NotesTaken => new() { Kind = "notes-taken" },
-            CardChanged e => new()
-            {
-                Kind = "card-changed",
-                TakenOff = e.TakenOff,
-                PutOn = [.. e.PutOn.Select(p => new PutOnRecord(CardStepRecord.Of(p.Step), p.After))],
-                Notes = e.Notes,
-            },
-            _ => throw new InvalidOperationException($"{entry.GetType().Name} has no stored form."),
-        };
-
     /// <summary>The entry of a record.</summary>
     /// <exception cref="InvalidDataException">It is of no known kind, or lacks what its kind needs.</exception>
     public JobEntry ToEntry(int form = Form) =>
@@ -204,11 +88,11 @@ internal sealed record EntryRecord
             "step-added" => new StepAdded(StoredWords.Read<Stage>(Stage), Need(Do)),
             "step-repeated" => new StepRepeated(Need(Step)),
             "level-changed" => new LevelChanged(StoredWords.Read<ServiceLevel>(Level), Reason, Fan),
-            "counted" => new Counted(StoredWords.Read<CountOf>(What), Need(Item), Need(Out), Need(In)),
+            "counted" => new Counted(StoredWords.Read<CountOf>(What), Need(Item), Need(Out), Need(In), Read<ScrewPlace>(Place)),
             "count-excused" => new CountExcused(StoredWords.Read<CountOf>(What), Need(Reason), Item),
             "chip-seen" => new ChipSeen(StoredWords.Read<ChipKind>(Chip)),
             "found" => new Found(StoredWords.Read<FindingSubject>(About), Need(Grade), Note),
-            "damage-found" => new DamageFound(Need(Text)),
+            "damage-found" => new DamageFound(Need(Text), OnTheWay),
             "deviation-seen" => new DeviationSeen(Need(Text)),
             "complaint-recorded" => new ComplaintRecorded(
                 StoredWords.Read<ComplaintKind>(What),
@@ -228,13 +112,22 @@ internal sealed record EntryRecord
             "timer-started" => new TimerStarted(Need(Timer), Need(Seconds)),
             "timer-stopped" => new TimerStopped(Need(Timer)),
             "material-used" => new MaterialUsed(StoredWords.Read<MaterialKind>(Material), Need(Amount), ThicknessMm),
+            "product-used" => new ProductUsed(
+                StoredWords.Read<ProductKind>(Product),
+                Need(Name),
+                Batch,
+                Read<PastePattern>(Pattern)
+            ),
+            "pad-measured" => new PadMeasured(Need(Place), Need(MeasuredMm), NominalMm, Read<PadMeasure>(By), Pad),
+            "tool-used" => new ToolUsed(Need(Tool)),
+            "order-agreed" => new OrderAgreed(Need(Scope), Owner, PriceCap, MayOpen, Condition, BackedUp),
             "minutes-booked" => new MinutesBooked(Need(Minutes)),
             "noted" => new Noted(Need(Text)),
-            "photo-taken" => new PhotoTaken(Need(Photo), Caption, Step, FoundOnOpening ?? false),
+            "photo-taken" => new PhotoTaken(Need(Photo), Caption, Step, FoundOnOpening ?? false, OnTheWay),
             "work-filed" => new WorkFiled(),
             "reopened" => new Reopened(RoomAlike ?? false, FanAlike ?? false, SettingsAlike ?? false, Need(Reason)),
             "verdict-filed" => new VerdictFiled(Fixed),
-            "handed-back" => new HandedBack(Need(To), Note),
+            "handed-back" => new HandedBack(Need(To), Note, Condition),
             "given-up" => new GivenUp(Need(Reason)),
             "notes-taken" => new NotesTaken(),
             "card-changed" => new CardChanged(
@@ -246,6 +139,9 @@ internal sealed record EntryRecord
                 $"The database holds an entry of kind '{Kind}', which this program does not know."
             ),
         };
+
+    private static T? Read<T>(string? word)
+        where T : struct, Enum => word is null ? null : StoredWords.Read<T>(word);
 
     private T Need<T>(T? member)
         where T : class => member ?? throw Lacking();

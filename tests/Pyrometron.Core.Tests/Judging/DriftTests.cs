@@ -240,7 +240,8 @@ public class DriftTests
         Assert.Equal(13, split.Total);
         Assert.Equal([Cause.Pads, Cause.Dust, Cause.Mount, Cause.Fan, Cause.Paste], split.Ranked().Select(c => c.Cause));
         // A cleaning leaves 15 % of the dust (common practice, no source).
-        Assert.Equal([0, 2, 3.4, 4.4, 5.4, 11.4], Enum.GetValues<ServiceLevel>().Select(l => Math.Round(split.WonBy(l), 9)));
+        Assert.Equal([2, 3.4, 4.4, 5.4, 11.4], ServiceEffects.AgainstWear.Select(l => Math.Round(split.WonBy(l), 9)));
+        Assert.Equal(0, split.WonBy(ServiceLevel.Inspect));
         Assert.Equal(0, split.Of(Cause.Room));
     }
 

@@ -20,7 +20,8 @@ public class WorkCardTests
         var cards = new TheoryData<AssetKind, ServiceLevel>();
         foreach (var kind in Enum.GetValues<AssetKind>())
         foreach (var level in Enum.GetValues<ServiceLevel>())
-            cards.Add(kind, level);
+            if (ServiceEffects.Suits(level, kind))
+                cards.Add(kind, level);
         return cards;
     }
 
@@ -34,14 +35,18 @@ public class WorkCardTests
         var steps = WorkCard.For(Basis(kind, level));
         Assert.Equal(steps.OrderBy(s => s.Stage), steps);
         Assert.Equal(steps.Count, steps.DistinctBy(s => s.Id).Count());
-        Assert.Contains(
-            steps,
-            s => s.Id == "power-off" && s.Cautions.Any(c => c.Text.ToString().Contains("power supply", StringComparison.Ordinal))
+        var fromOutside = level is ServiceLevel.Undervolt or ServiceLevel.Stand or ServiceLevel.Filter;
+        Assert.Equal(
+            !fromOutside,
+            steps.Any(s =>
+                s.Id == "power-off" && s.Cautions.Any(c => c.Text.ToString().Contains("power supply", StringComparison.Ordinal))
+            )
         );
-        Assert.Equal(level >= ServiceLevel.DustOut, steps.Any(s => s.Id == "boot-look" && !s.MayBeSkipped));
+        var opens = ServiceEffects.Opens(level);
+        Assert.Equal(opens, steps.Any(s => s.Id == "boot-look" && !s.MayBeSkipped));
         Assert.Equal(ServiceEffects.LiftsCooler(level), steps.Any(s => s.Id == "paste-on"));
-        Assert.Equal(kind == AssetKind.Laptop && level >= ServiceLevel.DustOut, steps.Any(s => s.Id == "battery-out"));
-        Assert.Equal(kind == AssetKind.Server && level >= ServiceLevel.DustOut, steps.Any(s => s.Id == "lift"));
+        Assert.Equal(kind == AssetKind.Laptop && opens, steps.Any(s => s.Id == "battery-out"));
+        Assert.Equal(kind == AssetKind.Server && opens, steps.Any(s => s.Id == "lift"));
     }
 
     [Fact]

@@ -11,6 +11,7 @@ import './bench.css';
 
 import { Complaint } from './job/Complaint';
 import { Note } from './job/Note';
+import { AgreeOrder, Order } from './job/Order';
 import { Photos } from './job/Photos';
 import { Proof } from './job/Proof';
 import { Runs } from './job/Runs';
@@ -21,12 +22,13 @@ import { MeasureBefore } from './job/MeasureBefore';
 import { Name } from './Name';
 import { OutboxNotice } from './OutboxNotice';
 import { useBenchJob, type BenchJob } from './useBenchJob';
+import { levelName } from './words';
 
 /** The job in hand: measure, work step by step, measure again, and the verdict. */
 export function Job() {
   const id = Number(useParams()['id']);
   const { query, job, write } = useBenchJob(id);
-  usePageTitle(job ? `${job.asset} · ${job.level}` : 'Bench');
+  usePageTitle(job ? `${job.asset} · ${levelName(job.level)}` : 'Bench');
   if (query.isPending)
     return (
       <div className="bench" aria-busy="true">
@@ -54,7 +56,7 @@ function JobPage({ job, write }: BenchJob) {
           <Link to={`/machines/${encodeURIComponent(job.asset)}`} style={{ textDecoration: 'none' }}>
             {job.asset}
           </Link>{' '}
-          · {job.level}
+          · {levelName(job.level)}
         </span>
         <span className="quiet small">
           {job.state === 'open' ? `since ${clock(job.startedAt)}` : job.state.replaceAll('-', ' ')} ·{' '}
@@ -83,7 +85,17 @@ function JobPage({ job, write }: BenchJob) {
       )}
       <Timers job={job} write={write} />
       {job.state === 'open' &&
-        (job.blockedBefore ? <MeasureBefore job={job} write={write} /> : <Work job={job} write={write} />)}
+        (job.unagreed ? (
+          <>
+            <h1>Write down what was agreed.</h1>
+            <p className="quiet">{job.unagreed}</p>
+            <AgreeOrder job={job} write={write} />
+          </>
+        ) : job.blockedBefore ? (
+          <MeasureBefore job={job} write={write} />
+        ) : (
+          <Work job={job} write={write} />
+        ))}
       {(job.state === 'waiting-for-proof' || job.state === 'proven') && <Proof job={job} write={write} />}
       {job.state === 'abandoned' && (
         <>
@@ -92,6 +104,7 @@ function JobPage({ job, write }: BenchJob) {
           <p className="quiet">{job.closedAt && instant(job.closedAt)}</p>
         </>
       )}
+      {!job.unagreed && <Order job={job} write={write} />}
       <Complaint job={job} write={write} />
       <Runs job={job} write={write} />
       {job.state !== 'abandoned' && (

@@ -10,7 +10,7 @@ import { NotFound } from '../shell/NotFound';
 import { usePageTitle } from '../shell/usePageTitle';
 import './bench.css';
 import { AskFields } from './job/AskFields';
-import { LEVELS } from './words';
+import { levelChoices, levelName } from './words';
 
 /** What has to be said before a job can start: which fan, and under warranty the maker's answer. */
 export function NewJob() {
@@ -32,6 +32,7 @@ export function NewJob() {
     <Questions
       asset={asset}
       model={machine.data.model}
+      levels={machine.data.levels}
       warranty={machine.data.warrantyUntil}
       reports={machine.data.symptoms.filter((s) => s.withdrawnReason === null)}
       level={level}
@@ -43,6 +44,7 @@ export function NewJob() {
 function Questions({
   asset,
   model,
+  levels,
   warranty,
   reports,
   level,
@@ -50,6 +52,7 @@ function Questions({
 }: {
   asset: string;
   model: string;
+  levels: readonly ServiceLevel[];
   warranty: string | null;
   reports: readonly Schemas['SymptomEntry'][];
   level: ServiceLevel;
@@ -66,8 +69,7 @@ function Questions({
   const guarded =
     warranty !== null &&
     warranty >= new Date().toISOString().slice(0, 10) &&
-    level !== 'inspect' &&
-    level !== 'blow-out' &&
+    !['inspect', 'blow-out', 'undervolt', 'stand', 'filter'].includes(level) &&
     school !== 'open-where-allowed';
   return (
     <div className="page" style={{ maxWidth: 640 }}>
@@ -82,7 +84,7 @@ function Questions({
             value={level}
             onChange={setLevel}
             style={{ width: '100%' }}
-            options={LEVELS.map((l) => ({ value: l, label: l }))}
+            options={levelChoices(levels)}
           />
         </label>
         {level === 'fan-swap' && fans.length > 0 && (
@@ -157,7 +159,7 @@ function Questions({
             })
           }
         >
-          Start: {level}
+          Start: {levelName(level)}
         </Button>
       </AskFields>
     </div>

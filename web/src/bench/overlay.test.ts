@@ -62,7 +62,7 @@ test('what waits is laid over the job in its order, and only over its own job', 
     waits({ kind: 'noted', text: 'of another job' }, 5),
   ]);
   expect(seen.steps.map((s) => s.doneAt !== null)).toEqual([true, false]);
-  expect(seen.counts).toEqual([{ what: 'screws', item: '6 mm', out: 4, in: 0 }]);
+  expect(seen.counts).toEqual([{ what: 'screws', item: '6 mm', out: 4, in: 0, place: null }]);
   expect(seen.note).toBe('lint');
   expect(JOB.note).toBeNull();
 });

@@ -30,7 +30,10 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
       const others = job.counts.filter((c) => c.what !== entry.what || c.item !== entry.item);
       return {
         ...job,
-        counts: [...others, { what: entry.what, item: entry.item, out: entry.out, in: entry.in }],
+        counts: [
+          ...others,
+          { what: entry.what, item: entry.item, out: entry.out, in: entry.in, place: entry.place ?? null },
+        ],
       };
     }
     case 'count-excused':
@@ -44,7 +47,9 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
     case 'found':
       return { ...job, findings: [...job.findings.filter((f) => f.about !== entry.about), entry] };
     case 'damage-found':
-      return { ...job, damage: [...job.damage, entry.text] };
+      return entry.onTheWay
+        ? { ...job, damageDone: [...job.damageDone, entry.text] }
+        : { ...job, damage: [...job.damage, entry.text] };
     case 'deviation-seen':
       return { ...job, deviations: [...job.deviations, entry.text] };
     case 'complaint-recorded':
@@ -92,6 +97,14 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
         ].filter((m) => m.amount > 0),
       };
     }
+    case 'product-used':
+      return { ...job, products: [...job.products.filter((p) => p.product !== entry.product), entry] };
+    case 'pad-measured':
+      return { ...job, padsMeasured: [...job.padsMeasured.filter((p) => p.place !== entry.place), entry] };
+    case 'tool-used':
+      return job.tools.includes(entry.tool) ? job : { ...job, tools: [...job.tools, entry.tool] };
+    case 'order-agreed':
+      return { ...job, order: entry, unagreed: entry.mayOpen ? null : job.unagreed };
     case 'minutes-booked':
       return { ...job, minutes: job.minutes + entry.minutes };
     case 'noted':
@@ -107,6 +120,7 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
             step: entry.step ?? null,
             foundOnOpening: entry.foundOnOpening ?? false,
             takenAt: madeAt,
+            doneOnTheWay: entry.doneOnTheWay ?? false,
           },
         ],
       };
@@ -115,7 +129,15 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
     case 'notes-taken':
       return { ...job, notesChanged: false };
     case 'handed-back':
-      return { ...job, handedBack: { to: entry.to, note: entry.note ?? null, at: madeAt } };
+      return {
+        ...job,
+        handedBack: {
+          to: entry.to,
+          note: entry.note ?? null,
+          at: madeAt,
+          condition: entry.condition ?? null,
+        },
+      };
     default:
       // A card changed on the spot is drawn by the server's rules; it shows once it has arrived.
       return job;

@@ -1,14 +1,82 @@
 import type { Schemas, ServiceLevel } from '../api/client';
 
-/** Service levels, the lightest first. */
-export const LEVELS: readonly ServiceLevel[] = [
-  'inspect',
-  'blow-out',
-  'dust-out',
-  'fan-swap',
-  'repaste',
-  'repad',
-];
+/** Services that take wear away, and changes that make the cooling another one. */
+const LEVEL_NAMES: Record<ServiceLevel, string> = {
+  inspect: 'inspect',
+  'blow-out': 'blow-out',
+  'dust-out': 'dust-out',
+  'fan-swap': 'fan-swap',
+  repaste: 'repaste',
+  repad: 'repad',
+  'other-paste': 'paste of another kind',
+  'other-pads': 'pads of another kind',
+  'cooler-swap': 'another cooler',
+  'add-on-fan': 'an add-on fan',
+  undervolt: 'undervolting',
+  stand: 'a stand',
+  filter: 'a dust filter',
+};
+
+const CHANGES: ReadonlySet<ServiceLevel> = new Set<ServiceLevel>([
+  'other-paste',
+  'other-pads',
+  'cooler-swap',
+  'add-on-fan',
+  'undervolt',
+  'stand',
+  'filter',
+]);
+
+/** A level as people call it. */
+export const levelName = (level: ServiceLevel): string => LEVEL_NAMES[level];
+
+/** What can be done, for a list to choose from: services first, changes of the cooling apart. */
+export function levelChoices(levels: readonly ServiceLevel[]) {
+  const choice = (level: ServiceLevel) => ({ value: level, label: levelName(level) });
+  return [
+    { label: 'Service', options: levels.filter((l) => !CHANGES.has(l)).map(choice) },
+    { label: 'Change of the cooling', options: levels.filter((l) => CHANGES.has(l)).map(choice) },
+  ];
+}
+
+/** Services alone. */
+export const SERVICES: readonly ServiceLevel[] = (Object.keys(LEVEL_NAMES) as ServiceLevel[]).filter(
+  (l) => !CHANGES.has(l),
+);
+
+/** All levels. */
+export const LEVELS = Object.keys(LEVEL_NAMES) as readonly ServiceLevel[];
+
+/** Products in words. */
+export const PRODUCTS: Record<Schemas['ProductKind'], string> = {
+  paste: 'Paste',
+  pads: 'Pads',
+  putty: 'Putty',
+  alcohol: 'Alcohol',
+  remover: 'Paste remover',
+  cooler: 'Cooler',
+  fan: 'Fan',
+  stand: 'Stand',
+  filter: 'Filter',
+};
+
+/** How paste is laid on. */
+export const PATTERNS: Record<Schemas['PastePattern'], string> = {
+  spread: 'spread',
+  line: 'line',
+  dot: 'dot',
+  cross: 'cross',
+};
+
+/** Where screws sit. */
+export const SCREW_PLACES: Record<Schemas['ScrewPlace'], string> = {
+  cover: 'cover',
+  shroud: 'shroud',
+  fan: 'fan',
+  'back-plate': 'back plate',
+  cooler: 'cooler',
+  board: 'board',
+};
 
 /** The stages of a job in words. */
 export const STAGES: Record<Schemas['Stage'], string> = {

@@ -44,6 +44,7 @@ export function Judgement({
               {a.cause !== 'none' && ` · ${CAUSE_WORDS[a.cause]}`}.
             </strong>{' '}
             {a.reason}
+            {a.warranty && ` ${a.warranty.says}`}
           </span>
         </p>
         <p className="quiet">

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ProblemError, type ServiceLevel } from '../api/client';
 import { useAssessment, useMachine } from '../api/queries';
-import { LEVELS } from '../bench/words';
+import { levelName } from '../bench/words';
 import { fullDay } from '../lib/format';
 import { SetAside } from '../rounds/SetAside';
 import { useStartJob } from '../rounds/useStartJob';
@@ -82,13 +82,15 @@ export function Machine() {
                     loading={startJob.isPending}
                     onClick={() => startJob.mutate({ asset: m.tag, level: a.service! })}
                   >
-                    Start {a.service}
+                    Start {levelName(a.service)}
                   </Button>
                 )}
                 <Dropdown
                   trigger={['click']}
                   menu={{
-                    items: LEVELS.filter((l) => l !== a?.service).map((l) => ({ key: l, label: l })),
+                    items: m.levels
+                      .filter((l) => l !== a?.service)
+                      .map((l) => ({ key: l, label: levelName(l) })),
                     onClick: ({ key }) => startJob.mutate({ asset: m.tag, level: key as ServiceLevel }),
                   }}
                 >

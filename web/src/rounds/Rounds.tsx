@@ -77,7 +77,8 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
   const navigate = useNavigate();
   const startJob = useStartJob();
 
-  const grouping: Grouping = params.get('by') === 'zone' ? 'zone' : 'urgency';
+  const by = params.get('by');
+  const grouping: Grouping = by === 'zone' || by === 'warranty' ? by : 'urgency';
   const filter: Filter = {
     text: params.get('q') ?? '',
     site: params.get('site'),
@@ -197,17 +198,20 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
           <Segmented
             aria-label="Group by"
             value={grouping}
-            onChange={(v) => set('by', v === 'zone' ? 'zone' : null)}
+            onChange={(v) => set('by', v === 'urgency' ? null : v)}
             options={[
               { value: 'urgency', label: 'by urgency' },
               { value: 'zone', label: 'by zone' },
+              { value: 'warranty', label: 'by end of warranty' },
             ]}
           />
         </div>
         <div className="rounds-scroll" ref={scroll}>
           {lines.length === 0 && (
             <p style={{ marginTop: 24 }}>
-              No machine matches.{' '}
+              {grouping === 'warranty' && !filtering
+                ? 'No machine that needs work is kept shut by its warranty.'
+                : 'No machine matches.'}{' '}
               <Button
                 onClick={() => {
                   setTyped('');

@@ -53,7 +53,11 @@ export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number 
             </span>
             {item.underWarranty && (
               <span className="small quiet" style={{ display: 'block' }}>
-                under warranty
+                {item.warranty
+                  ? item.warranty.wait
+                    ? `wait until ${day(item.warranty.openableFrom)}`
+                    : `under warranty until ${day(item.warranty.until)}`
+                  : 'under warranty'}
               </span>
             )}
           </>

@@ -66,6 +66,7 @@ export function SidePanel({
                   : ` (from ${day(a.actionDateEarly)})`
               }. `
             : ''}
+          {item.warranty && `${item.warranty.says} `}
           {a.toBeSurer}
         </p>
       )}

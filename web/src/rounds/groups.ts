@@ -1,8 +1,8 @@
 import type { QueueItem, Schemas } from '../api/client';
-import { count, kelvin } from '../lib/format';
+import { count, fullDay, kelvin } from '../lib/format';
 
 /** How the rows of Rounds are put together. */
-export type Grouping = 'urgency' | 'zone';
+export type Grouping = 'urgency' | 'zone' | 'warranty';
 
 export interface Filter {
   text: string;
@@ -72,6 +72,22 @@ export function group(items: readonly QueueItem[], grouping: Grouping): Group[] 
     }
     return [...zones.values()];
   }
+  if (grouping === 'warranty') {
+    const days = new Map<string, Group>();
+    const waiting = items.filter((i) => i.warranty).sort(byOpening);
+    for (const item of waiting) {
+      const from = item.warranty!.openableFrom;
+      const entry = days.get(from) ?? {
+        key: from,
+        title: `Openable from ${fullDay(from)}`,
+        items: [],
+        calm: false,
+      };
+      entry.items.push(item);
+      days.set(from, entry);
+    }
+    return [...days.values()];
+  }
   const groups = new Map<string, Group>();
   for (const item of items) {
     const rule = BY_URGENCY.find((r) => r.takes(item))!;
@@ -81,6 +97,9 @@ export function group(items: readonly QueueItem[], grouping: Grouping): Group[] 
   }
   return SHOWN_ORDER.flatMap((key) => groups.get(key) ?? []);
 }
+
+const byOpening = (a: QueueItem, b: QueueItem): number =>
+  a.warranty!.openableFrom.localeCompare(b.warranty!.openableFrom) || a.rank - b.rank;
 
 /** Bench minutes of a group's recommended work. */
 export function minutesOf(items: readonly QueueItem[]): number {

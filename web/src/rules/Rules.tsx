@@ -124,6 +124,21 @@ export function Rules() {
           >
             <Switch aria-label="Comebacks are free of charge" />
           </Form.Item>
+          <Form.Item
+            name={['bench', 'othersMachines']}
+            label="Machines belong to others"
+            extra="What was agreed with the owner is then written down before a machine is opened."
+            valuePropName="checked"
+          >
+            <Switch aria-label="Machines belong to others" />
+          </Form.Item>
+          <Form.Item
+            name={['bench', 'tellsDamage']}
+            label="Damage done by a job stands on its proof sheet"
+            valuePropName="checked"
+          >
+            <Switch aria-label="Damage done by a job stands on its proof sheet" />
+          </Form.Item>
           <Button type="primary" htmlType="submit" disabled={save.isPending}>
             Keep these rules
           </Button>{' '}

@@ -1,10 +1,11 @@
-import { Button, Input } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { AskReason } from '../../machine/AskReason';
 import { ModelPlan } from '../../models/ModelPlan';
 import type { BenchJob } from '../useBenchJob';
 import { NumberField } from '../../shell/NumberField';
+import { SCREW_PLACES } from '../words';
 
 type Count = Schemas['JobCount'];
 
@@ -22,7 +23,7 @@ export function Counting({
     ...new Set([...Object.keys(known), ...job.counts.filter((c) => c.what === what).map((c) => c.item)]),
   ];
   const of = (item: string): Count =>
-    job.counts.find((c) => c.what === what && c.item === item) ?? { what, item, out: 0, in: 0 };
+    job.counts.find((c) => c.what === what && c.item === item) ?? { what, item, out: 0, in: 0, place: null };
   const set = (count: Count) => void write({ kind: 'counted', ...count });
   const move = (item: string, by: number) => {
     const count = of(item);
@@ -82,7 +83,9 @@ export function Counting({
             </div>
           );
         })}
-        {going === 'out' && <NewPlace what={what} onAdd={(item) => set({ what, item, out: 1, in: 0 })} />}
+        {going === 'out' && (
+          <NewPlace what={what} onAdd={(item, place) => set({ what, item, out: 1, in: 0, place })} />
+        )}
       </div>
       <p role="status">
         {out} out{going === 'in' ? `, ${String(back)} back in` : ''}.
@@ -120,9 +123,16 @@ export function Counting({
   );
 }
 
-function NewPlace({ what, onAdd }: { what: Schemas['CountOf']; onAdd: (item: string) => void }) {
+function NewPlace({
+  what,
+  onAdd,
+}: {
+  what: Schemas['CountOf'];
+  onAdd: (item: string, place: Schemas['ScrewPlace'] | null) => void;
+}) {
   const [length, setLength] = useState<number | null>(5);
   const [word, setWord] = useState('');
+  const [place, setPlace] = useState<Schemas['ScrewPlace']>('cover');
   const item =
     what === 'screws' ? (length === null ? '' : `${String(length)} mm ${word.trim() || 'PH1'}`) : word.trim();
   return (
@@ -148,10 +158,22 @@ function NewPlace({ what, onAdd }: { what: Schemas['CountOf']; onAdd: (item: str
           value={word}
           onChange={(e) => setWord(e.target.value)}
         />
+        {what === 'screws' && (
+          <Select
+            aria-label="Where they sit"
+            value={place}
+            onChange={setPlace}
+            style={{ width: 110 }}
+            options={Object.entries(SCREW_PLACES).map(([value, label]) => ({
+              value: value as Schemas['ScrewPlace'],
+              label,
+            }))}
+          />
+        )}
         <Button
           disabled={item === ''}
           onClick={() => {
-            onAdd(item);
+            onAdd(item, what === 'screws' ? place : null);
             setWord('');
           }}
         >

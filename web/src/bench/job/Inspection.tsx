@@ -52,6 +52,12 @@ export function Inspection({ job, write, form }: BenchJob & { form: Schemas['Ste
         onSay={(text) => write({ kind: 'damage-found', text })}
       />
       <Said
+        label="Damage done on the way, by this job"
+        placeholder="one clip of the bottom cover snapped"
+        said={job.damageDone}
+        onSay={(text) => write({ kind: 'damage-found', text, onTheWay: true })}
+      />
+      <Said
         label="Deviation from good practice"
         placeholder="paste instead of pads; pads of another thickness"
         said={job.deviations}
@@ -61,7 +67,7 @@ export function Inspection({ job, write, form }: BenchJob & { form: Schemas['Ste
   );
 }
 
-function Said({
+export function Said({
   label,
   placeholder,
   said,

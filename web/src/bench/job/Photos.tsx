@@ -1,7 +1,9 @@
-import { Button, Checkbox, Input } from 'antd';
+import { Button, Input, Segmented } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useOutbox } from '../outbox';
 import type { BenchJob } from '../useBenchJob';
+
+type Shows = 'found' | 'work' | 'damage';
 
 /** The server takes no larger file. */
 const LARGEST = 12 * 1024 * 1024;
@@ -10,7 +12,7 @@ const LARGEST = 12 * 1024 * 1024;
 export function Photos({ job, write }: BenchJob) {
   const file = useRef<HTMLInputElement>(null);
   const [caption, setCaption] = useState('');
-  const [asFound, setAsFound] = useState(job.state === 'open');
+  const [shows, setShows] = useState<Shows>(job.state === 'open' ? 'found' : 'work');
   const [problem, setProblem] = useState<string | null>(null);
   const closed = job.state === 'proven';
   const take = async (files: FileList | null) => {
@@ -27,7 +29,8 @@ export function Photos({ job, write }: BenchJob) {
           photo: crypto.randomUUID(),
           caption: caption.trim() || null,
           step,
-          foundOnOpening: asFound,
+          foundOnOpening: shows === 'found',
+          doneOnTheWay: shows === 'damage',
         },
         { photo: picture },
       );
@@ -53,6 +56,7 @@ export function Photos({ job, write }: BenchJob) {
             <figcaption className="small">
               {p.caption}
               {p.foundOnOpening && <span className="quiet"> as found</span>}
+              {p.doneOnTheWay && <span className="quiet"> damage done</span>}
             </figcaption>
           </figure>
         ))}
@@ -68,9 +72,16 @@ export function Photos({ job, write }: BenchJob) {
           />
           <div className="bench-more">
             <Button onClick={() => file.current?.click()}>Take or choose a photo</Button>
-            <Checkbox checked={asFound} onChange={(e) => setAsFound(e.target.checked)}>
-              it was so before me
-            </Checkbox>
+            <Segmented<Shows>
+              aria-label="What it shows"
+              value={shows}
+              onChange={setShows}
+              options={[
+                { value: 'found', label: 'as found' },
+                { value: 'work', label: 'the work' },
+                { value: 'damage', label: 'damage done' },
+              ]}
+            />
           </div>
           <input
             ref={file}

@@ -8,6 +8,8 @@ import type { BenchJob } from '../useBenchJob';
 import { VerdictView } from '../VerdictView';
 import { AskFields } from './AskFields';
 import { GateCheck } from './GateCheck';
+import { useStartJob } from '../../rounds/useStartJob';
+import { levelName } from '../words';
 import { NextMachine } from './NextMachine';
 
 /** From the work done to the proof filed: after-run, verdict, second look, handing back. */
@@ -27,7 +29,10 @@ export function Proof({ job, write }: BenchJob) {
       ) : (
         <>
           {(job.verdict ?? job.preview) ? (
-            <VerdictView verdict={(job.verdict ?? job.preview)!} />
+            <>
+              <VerdictView verdict={(job.verdict ?? job.preview)!} />
+              <WhatElse job={job} />
+            </>
           ) : (
             <>
               <h1>Nothing can be proven.</h1>
@@ -52,6 +57,39 @@ export function Proof({ job, write }: BenchJob) {
       {(job.state === 'proven' || after) && <SecondLook job={job} write={write} />}
       <HandBack job={job} write={write} />
     </>
+  );
+}
+
+/** What else lowers a temperature that is still too high, each as a job that can be started. */
+function WhatElse({ job }: Pick<BenchJob, 'job'>) {
+  const start = useStartJob();
+  const remedies = (job.verdict ?? job.preview)?.remedyJobs.filter(
+    (r) => r.level === null || job.levels.includes(r.level),
+  );
+  if (!remedies?.length) return null;
+  return (
+    <section className="section" aria-label="What else would help">
+      <div className="section-head">
+        <h2>What else would help</h2>
+      </div>
+      <div className="bench-more">
+        {remedies.map(({ remedy, level }) =>
+          level === null ? (
+            <Link key={remedy} to="/halls">
+              <Button>A cooler room: see its hall</Button>
+            </Link>
+          ) : (
+            <Button
+              key={remedy}
+              loading={start.isPending && start.variables.level === level}
+              onClick={() => start.mutate({ asset: job.asset, level, complaint: null })}
+            >
+              Start a job: {levelName(level)}
+            </Button>
+          ),
+        )}
+      </div>
+    </section>
   );
 }
 
@@ -188,11 +226,14 @@ function HandBack({ job, write }: BenchJob) {
   const [open, setOpen] = useState(false);
   const [to, setTo] = useState('');
   const [note, setNote] = useState('');
+  const [condition, setCondition] = useState('');
+  const others = job.schools.othersMachines === true;
   if (job.handedBack)
     return (
       <p style={{ marginTop: 12 }}>
         Back with {job.handedBack.to} since {instant(job.handedBack.at)}.
         {job.handedBack.note && ` ${job.handedBack.note}`}
+        {job.handedBack.condition && ` As it went back: ${job.handedBack.condition}.`}
       </p>
     );
   return (
@@ -208,9 +249,12 @@ function HandBack({ job, write }: BenchJob) {
           okText="Handed back"
           okButtonProps={{ disabled: to.trim() === '' }}
           onOk={() =>
-            void write({ kind: 'handed-back', to: to.trim(), note: note.trim() || null }).then(() =>
-              setOpen(false),
-            )
+            void write({
+              kind: 'handed-back',
+              to: to.trim(),
+              note: note.trim() || null,
+              condition: condition.trim() || null,
+            }).then(() => setOpen(false))
           }
         >
           <AskFields>
@@ -218,6 +262,12 @@ function HandBack({ job, write }: BenchJob) {
               To whom
               <Input value={to} maxLength={200} onChange={(e) => setTo(e.target.value)} />
             </label>
+            {others && (
+              <label>
+                How it looks as it goes back
+                <Input value={condition} maxLength={500} onChange={(e) => setCondition(e.target.value)} />
+              </label>
+            )}
             <label>
               A word with it
               <Input.TextArea

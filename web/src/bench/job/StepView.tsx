@@ -7,6 +7,7 @@ import type { BenchJob } from '../useBenchJob';
 import { Counting } from './Counting';
 import { GateCheck } from './GateCheck';
 import { Inspection, isInspection } from './Inspection';
+import { Method } from './Method';
 import { duration, useNow } from './Timers';
 
 /** One step: what to do, what can go wrong, what must be confirmed, and the tick. */
@@ -96,6 +97,7 @@ export function StepView({
           ]}
         />
       )}
+      {!finished && <Method job={job} write={write} step={kind!} />}
       {step.timer && !finished && !step.timer.required && (
         <Button className="bench-wide" onClick={startTimer} disabled={left !== null && left > 0}>
           {left !== null && left > 0

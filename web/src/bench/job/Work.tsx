@@ -4,8 +4,9 @@ import type { Schemas, ServiceLevel } from '../../api/client';
 import { capital, clock } from '../../lib/format';
 import { AskReason } from '../../machine/AskReason';
 import type { BenchJob } from '../useBenchJob';
-import { LEVELS, STAGES } from '../words';
+import { levelChoices, levelName, STAGES } from '../words';
 import { StepView } from './StepView';
+import { BookMinutes } from './Used';
 
 /** The work itself, one step at a time. */
 export function Work({ job, write }: BenchJob) {
@@ -47,15 +48,18 @@ export function Work({ job, write }: BenchJob) {
           <Button
             size="small"
             onClick={() =>
-              void write({
-                kind: 'level-changed',
-                level: job.asked!.level,
-                reason: job.asked!.because,
-                fan: null,
-              })
+              // Under warranty the maker's answer is asked for with it.
+              job.warrantyUntil !== null && job.warrantyAnswer === null
+                ? setDialog('level')
+                : void write({
+                    kind: 'level-changed',
+                    level: job.asked!.level,
+                    reason: job.asked!.because,
+                    fan: null,
+                  })
             }
           >
-            Make it a {job.asked.level}
+            Make it a {levelName(job.asked.level)}
           </Button>
         </p>
       )}
@@ -73,6 +77,7 @@ export function Work({ job, write }: BenchJob) {
         <>
           <h1>Everything is done. File the work?</h1>
           <p>The service goes into the machine&rsquo;s book today; its proof is the after-run.</p>
+          <BookMinutes job={job} write={write} />
           <div className="bench-bar">
             <div>
               <Button onClick={() => setChosen(job.steps.at(-1)?.id ?? null)}>Back</Button>
@@ -139,8 +144,8 @@ export function Work({ job, write }: BenchJob) {
 }
 
 function ChangeLevel({ job, write, onClose }: BenchJob & { onClose: () => void }) {
-  const [level, setLevel] = useState<ServiceLevel>(job.level);
-  const [reason, setReason] = useState('');
+  const [level, setLevel] = useState<ServiceLevel>(job.asked?.level ?? job.level);
+  const [reason, setReason] = useState(job.asked?.because ?? '');
   const [warranty, setWarranty] = useState('');
   const guarded = job.warrantyUntil !== null && job.warrantyAnswer === null;
   const change = async () => {
@@ -156,7 +161,7 @@ function ChangeLevel({ job, write, onClose }: BenchJob & { onClose: () => void }
         value={level}
         onChange={setLevel}
         style={{ width: '100%', marginBottom: 12 }}
-        options={LEVELS.map((l) => ({ value: l, label: l }))}
+        options={levelChoices(job.levels)}
       />
       <label>
         Why

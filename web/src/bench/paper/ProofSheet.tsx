@@ -5,7 +5,9 @@ import { usePageTitle } from '../../shell/usePageTitle';
 import { Picture } from '../job/Photos';
 import { useBenchJob } from '../useBenchJob';
 import { VerdictView } from '../VerdictView';
-import { COMPLAINTS, MATERIALS, PHASES, SUBJECTS } from '../words';
+import { orderWords } from '../job/Order';
+import { productWords } from '../job/Used';
+import { COMPLAINTS, levelName, MATERIALS, PHASES, SUBJECTS } from '../words';
 import { useGrades } from '../../api/queries';
 import { SheetHead } from './SheetHead';
 import './paper.css';
@@ -22,11 +24,14 @@ export function ProofSheet() {
   const runs = job.runs.filter((r) => r.voided === null);
   const last = runs.filter((r) => r.phase !== 'before').at(-1)?.run;
   const verdict = job.verdict ?? job.preview;
+  const tells = job.schools.tellsDamage !== false;
+  const damage = tells && (job.damageDone.length > 0 || job.photos.some((p) => p.doneOnTheWay));
+  const photos = job.photos.filter((p) => tells || !p.doneOnTheWay);
   return (
     <div className="sheet">
       <SheetHead
         jobId={id}
-        title={`${job.asset}: ${job.level}${job.workDoneAt ? ` on ${fullDay(job.workDoneAt.slice(0, 10))}` : ''}`}
+        title={`${job.asset}: ${levelName(job.level)}${job.workDoneAt ? ` on ${fullDay(job.workDoneAt.slice(0, 10))}` : ''}`}
       >
         <p>
           {job.model}. Job {job.id}.{job.handedBack && ` Handed back to ${job.handedBack.to}.`}
@@ -111,6 +116,30 @@ export function ProofSheet() {
           </p>
         </>
       )}
+      {job.order && (
+        <>
+          <h2>Agreed</h2>
+          <p>
+            {orderWords(job.order)}
+            {job.handedBack?.condition && ` As it went back: ${job.handedBack.condition}.`}
+          </p>
+        </>
+      )}
+      {damage && (
+        <>
+          <h2>Damage done by this job</h2>
+          <ul style={{ margin: '2px 0', paddingLeft: 18 }}>
+            {job.damageDone.map((d) => (
+              <li key={d}>{d}</li>
+            ))}
+            {job.photos
+              .filter((p) => p.doneOnTheWay)
+              .map((p) => (
+                <li key={p.key}>{p.caption ?? 'see the photo'}</li>
+              ))}
+          </ul>
+        </>
+      )}
       {(job.findings.length > 0 || job.damage.length > 0 || job.deviations.length > 0) && (
         <>
           <h2>Found</h2>
@@ -139,12 +168,20 @@ export function ProofSheet() {
               `${MATERIALS[m.material].name} ${String(m.amount)} ${MATERIALS[m.material].unit}${m.thicknessMm ? ` of ${m.thicknessMm.toFixed(1)} mm` : ''}`,
           )
           .join('; ') || 'No materials booked'}
-        . {job.minutes > 0 && `${String(job.minutes)} minutes at the bench.`}
+        . {job.products.length > 0 && `${job.products.map(productWords).join('; ')}. `}
+        {job.padsMeasured.length > 0 &&
+          `Old pads: ${job.padsMeasured
+            .map(
+              (p) =>
+                `${p.place} measured ${String(p.measuredMm)} mm${p.nominalMm ? `, nominal ${String(p.nominalMm)} mm` : ''}`,
+            )
+            .join('; ')}. `}
+        {job.minutes > 0 && `${String(job.minutes)} minutes at the bench.`}
       </p>
       {job.note && <p>{job.note}</p>}
       {job.photos.length > 0 && (
         <div className="photos">
-          {job.photos.slice(0, 6).map((p) => (
+          {photos.slice(0, 6).map((p) => (
             <figure key={p.key}>
               <Picture photo={p.key} alt={p.caption ?? 'photo'} large />
               <figcaption>{p.caption}</figcaption>
