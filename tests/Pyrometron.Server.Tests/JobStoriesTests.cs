@@ -30,6 +30,8 @@ public sealed class JobStoriesTests(Server server) : IClassFixture<Server>
         var story = Stories.Single(s => Text(s, "title") == title);
         var tag = $"ST-{Array.FindIndex(Stories, s => Text(s, "title") == title) + 1:00}";
         await Register(tag, story);
+        if (Text(story, "earlier") is { } earlier)
+            await DoEarlier(tag, earlier);
         var (status, started) = await server.Post(
             "/api/v1/jobs",
             new
@@ -54,7 +56,12 @@ public sealed class JobStoriesTests(Server server) : IClassFixture<Server>
         if (Text(story, "excuse") is { } reason)
             await bench.Do(new { kind = "before-excused", reason });
         CheckCard(story, bench.Job);
+        Assert.Equal(Member(story, "comeback") is not null, Member(bench.Job, "comebackOf") is not null);
+        Assert.Equal(Member(story, "comeback") is not null, bench.Job.GetProperty("freeOfCharge").GetBoolean());
         await bench.DoAllSteps();
+        if (Member(story, "entries") is { } entries)
+            foreach (var entry in entries.EnumerateArray())
+                await bench.Do(entry);
         await bench.Do(new { kind = "work-filed" });
         foreach (var run in story.GetProperty("after").EnumerateArray())
             await bench.Do(
@@ -67,6 +74,17 @@ public sealed class JobStoriesTests(Server server) : IClassFixture<Server>
             );
         await Close(story, bench);
         CheckVerdict(story, bench.Job.GetProperty("verdict"));
+    }
+
+    /// <summary>A job that was filed on the machine just before, so that the story's is a comeback.</summary>
+    private async Task DoEarlier(string tag, string level)
+    {
+        var (status, started) = await server.Post("/api/v1/jobs", new { asset = tag, level });
+        Assert.True(status == 201, started.ToString());
+        var bench = new Bench(server, started);
+        await bench.Do(new { kind = "before-excused", reason = "was not measured then" });
+        await bench.DoAllSteps();
+        await bench.Do(new { kind = "work-filed" });
     }
 
     private static async Task Close(JsonElement story, Bench bench)
@@ -103,9 +121,12 @@ public sealed class JobStoriesTests(Server server) : IClassFixture<Server>
             Assert.DoesNotContain(words, told);
         string[] codes = [.. verdict.GetProperty("reasons").EnumerateArray().Select(r => Text(r, "code")!)];
         Assert.Empty(Texts(story, "reasons").Except(codes));
+        Assert.Empty(Texts(story, "notReasons").Intersect(codes));
         Assert.Empty(Texts(story, "also").Except(Texts(verdict, "alsoBetter")));
         if (Member(story, "success") is { } success)
             Assert.Equal(success.GetBoolean(), verdict.GetProperty("success").GetBoolean());
+        if (Member(story, "remedies") is not null)
+            Assert.Equal(Texts(story, "remedies"), Texts(verdict, "remedies"));
         if (Member(story, "pairs") is { } pairs)
             Assert.Equal(pairs.GetInt32(), verdict.GetProperty("pairs").GetArrayLength());
     }

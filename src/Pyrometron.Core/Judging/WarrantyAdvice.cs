@@ -26,7 +26,8 @@ public sealed record WarrantyAdvice(DateOnly Until, DateOnly OpenableFrom, bool 
             return null;
         var (last, from) = (a.Asset.WarrantyUntil!.Value, a.Asset.WarrantyUntil!.Value.AddDays(1));
         var opens = ServiceEffects.Opens(service);
-        var wait = opens && a.Urgency != Urgency.Now && last.DayNumber - a.AsOf.DayNumber < WaitDays;
+        var near = last.DayNumber - a.AsOf.DayNumber < WaitDays;
+        var wait = near && opens && a.Urgency != Urgency.Now;
         var until = Value.Day("until", last);
         var air = Value.Kelvin("air", a.WorstPart is { } worst ? a.Won(worst, ServiceLevel.BlowOut) : 0);
         var says = (a.Policy.Warranty, opens) switch
@@ -34,6 +35,13 @@ public sealed record WarrantyAdvice(DateOnly Until, DateOnly OpenableFrom, bool 
             _ when wait => Message.Of(
                 "Under warranty until {until}: wait for that, and open it from {from} on.",
                 until,
+                Value.Day("from", from)
+            ),
+            (WarrantySchool.AirOnly, false) when near && a.WorstPart is { } most => Message.Of(
+                "Under warranty until {until}: this house then uses air only, which should win about {air} of {all}. For the rest open it from {from} on.",
+                until,
+                air,
+                Value.Kelvin("all", most.Split.Total),
                 Value.Day("from", from)
             ),
             (WarrantySchool.AirOnly, false) when a.WorstPart is { } most => Message.Of(

@@ -145,7 +145,7 @@ internal static class Advice
         : !ServiceEffects.Opens(result.Service)
             ? "Nothing was opened, so look at the room, the fan and the settings; measure again when they are equal."
         : "First ask about the room, the fan and the settings; open again only when they are equal.";
-        if (result.Service == ServiceLevel.Repad && (IsWorse("core") || IsWorse("hotspot")) && Change("memory") <= 0)
+        if (ServiceEffects.RenewsPads(result.Service) && (IsWorse("core") || IsWorse("hotspot")) && Change("memory") <= 0)
             yield return "Core worse and memory no worse after a repad: the pads are too thick and lift the cooler off the chip, or it sits crooked. Check the thicknesses against the model's notes.";
     }
 

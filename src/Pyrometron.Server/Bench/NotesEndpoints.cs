@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Bench;
+using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Formats;
 using Pyrometron.Server.Hosting;
@@ -93,13 +94,15 @@ internal static class NotesEndpoints
     private static Results<Ok<NotesImportAnswer>, ProblemHttpResult> Import(
         NotesDocument document,
         bool? dryRun,
-        PreferredNotes? prefer,
+        string? prefer,
         BenchUseCases bench,
         FleetStore fleet
     )
     {
         if (document.Format != NotesDocument.Form)
             return Problems.Input("/format", $"format is needed: '{NotesDocument.Form}', as the export writes it.");
+        if (!Words.TryRead<PreferredNotes>(prefer ?? Words.Of(PreferredNotes.Here), out var preferred))
+            return Problems.Input("/prefer", $"prefer is one of {Words.List<PreferredNotes>()}.");
         if (document.Models is not { } models)
             return Problems.Input("/models", "models is needed: a list of notes, each with its model.");
         var problems = models.SelectMany((notes, i) => ProblemsOf(notes, $"/models/{i}")).Take(100).ToList();
@@ -108,7 +111,7 @@ internal static class NotesEndpoints
                 problems.Add(new InputProblem($"'{notes.Model}' is there twice.", Pointer: $"/models/{i}/model"));
         if (problems.Count > 0)
             return Problems.Input(problems);
-        var taken = bench.TakeInNotes(Actor.Unnamed, models, prefer ?? PreferredNotes.Here, dryRun == true);
+        var taken = bench.TakeInNotes(Actor.Unnamed, models, preferred, dryRun == true);
         var known = fleet.All().Select(a => a.Asset.Model).ToHashSet();
         return TypedResults.Ok(
             new NotesImportAnswer(

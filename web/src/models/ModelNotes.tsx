@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useNotes, useWrite } from '../api/queries';
-import { instant } from '../lib/format';
+import { fullDay, instant } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
 import { differences, draftOf, dropDraft, keepDraft } from './draft';
@@ -32,6 +32,34 @@ export function ModelNotesPage() {
       </div>
     );
   return <Editor key={stored.data.version} stored={stored.data} save={save} />;
+}
+
+/** Who wrote or saw what of this model, and how often. */
+function WhoSaw({ stored }: { stored: Schemas['NotesAnswer'] }) {
+  const lines = [
+    ...(stored.notes.sources ?? []).map((s) => ({ ...s, how: 'wrote it' })),
+    ...stored.seen.map((s) => ({ ...s, how: s.times === 1 ? 'in one job' : `in ${String(s.times)} jobs` })),
+  ];
+  if (lines.length === 0) return null;
+  return (
+    <section className="section" aria-label="Who saw it">
+      <div className="section-head">
+        <h2>Who saw it</h2>
+      </div>
+      <table className="plain-table">
+        <tbody>
+          {lines.map((s) => (
+            <tr key={`${s.about} ${s.by} ${s.how}`}>
+              <td>{s.about}</td>
+              <td>{s.by}</td>
+              <td className="quiet">{s.how}</td>
+              <td className="quiet">{fullDay(s.last)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
 }
 
 function Editor({
@@ -80,13 +108,16 @@ function Editor({
       )}
       <PlanEditor notes={notes} order={stored.coolerOrder} change={change} />
       <PartsLists notes={notes} change={change} />
+      <WhoSaw stored={stored} />
       <div className="bench-more">
         <Button
           type="primary"
           size="large"
           loading={save.isPending}
           disabled={!begun}
-          onClick={() => save.mutate({ notes, version: stored.version })}
+          onClick={() =>
+            save.mutate({ notes, version: stored.version, by: localStorage.getItem('pyrometron.name') })
+          }
         >
           Keep these notes
         </Button>

@@ -3,6 +3,7 @@ import { Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { api, unwrap } from '../api/client';
 import { count } from '../lib/format';
+import { NotesTravel } from './NotesTravel';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
 
@@ -17,6 +18,7 @@ export function Models() {
         How each model comes apart and goes together. A model without notes gets its first ones from the next
         job on it.
       </p>
+      <NotesTravel noted={models.data?.some((m) => m.noted) ?? false} />
       {models.isPending && <Skeleton active />}
       {models.isError && <Refusal error={models.error} retry={() => void models.refetch()} />}
       {models.data?.length === 0 && <p>No machines yet: bring in a fleet on Intake.</p>}

@@ -161,6 +161,11 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
         </Button>
       </section>
       <Sentences title="Clips" lines={notes.clips} onChange={(clips) => change({ clips })} />
+      <Sentences
+        title="Tools of its own"
+        lines={notes.tools ?? []}
+        onChange={(tools) => change({ tools: tools.length > 0 ? tools : null })}
+      />
       <Sentences title="Traps" lines={notes.traps} onChange={(traps) => change({ traps })} />
     </>
   );

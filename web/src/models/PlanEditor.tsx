@@ -1,4 +1,4 @@
-import { Button, Input, Select } from 'antd';
+import { Button, Input, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { ModelPlan, type Grip } from './ModelPlan';
@@ -138,6 +138,14 @@ export function PlanEditor({
             onChange={(order) => setScrew(screw.number, { order })}
             onClear={() => setScrew(screw.number, { order: null })}
           />
+          {screw.place === 'cooler' && (
+            <Num
+              label="plate"
+              value={screw.plate ?? null}
+              onChange={(plate) => setScrew(screw.number, { plate: Math.max(1, Math.round(plate)) })}
+              onClear={() => setScrew(screw.number, { plate: null })}
+            />
+          )}
           <Button
             onClick={() => {
               change({ screws: notes.screws.filter((s) => s.number !== screw.number) });
@@ -176,6 +184,21 @@ export function PlanEditor({
             label="thickness, mm"
             value={pad.thicknessMm}
             onChange={(thicknessMm) => setPad(pad.number, { thicknessMm })}
+          />
+          <Num
+            label="as measured, mm"
+            value={pad.measuredMm ?? null}
+            onChange={(measuredMm) => setPad(pad.number, { measuredMm })}
+            onClear={() => setPad(pad.number, { measuredMm: null })}
+          />
+          <Segmented
+            aria-label="Side of the board"
+            value={pad.side ?? 'front'}
+            onChange={(side) => setPad(pad.number, { side: side as Schemas['PadSide'] })}
+            options={[
+              { value: 'front', label: 'front' },
+              { value: 'back', label: 'back' },
+            ]}
           />
           <Button
             onClick={() => {

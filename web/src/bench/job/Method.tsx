@@ -126,6 +126,7 @@ function ProductRow({ job, write, product }: BenchJob & { product: Product }) {
 /** Old pads, each with its thickness as measured beside the nominal one. */
 function PadsMeasured({ job, write }: BenchJob) {
   const [place, setPlace] = useState('');
+  const isSaid = (at: string) => job.padsMeasured.some((m) => m.place === at);
   const noted = job.notes.pads.map((p) => ({
     place: `${String(p.number)} · ${p.part}${p.side === 'back' ? ', back' : ''}`,
     pad: p.number as number | null,
@@ -134,11 +135,31 @@ function PadsMeasured({ job, write }: BenchJob) {
   const others = job.padsMeasured
     .filter((m) => !noted.some((n) => n.place === m.place))
     .map((m) => ({ place: m.place, pad: m.pad ?? null, nominal: m.nominalMm ?? null }));
+  // Pads of one part are mostly alike: one measured, the others by one tap.
+  const first = job.padsMeasured.find((m) => m.pad);
+  const part = job.notes.pads.find((p) => p.number === first?.pad)?.part;
+  const alike = noted.filter(
+    (n) =>
+      job.notes.pads.find((p) => p.number === n.pad)?.part === part &&
+      !job.padsMeasured.some((m) => m.place === n.place),
+  );
+  const sameForAll = async () => {
+    for (const n of alike)
+      await write({
+        kind: 'pad-measured',
+        place: n.place,
+        measuredMm: first!.measuredMm,
+        nominalMm: n.nominal,
+        pad: n.pad,
+        by: first!.by ?? null,
+      });
+  };
   return (
     <section aria-label="Old pads" className="method">
+      <p className="quiet small">As measured, and nominal: what it is sold as.</p>
       <div className="tray">
         {[...noted, ...others].map((p) => (
-          <PadRow key={p.place} job={job} write={write} {...p} />
+          <PadRow key={`${p.place} ${String(isSaid(p.place))}`} job={job} write={write} {...p} />
         ))}
         <div className="tray-place">
           <div className="tray-name quiet">Another place</div>
@@ -165,6 +186,11 @@ function PadsMeasured({ job, write }: BenchJob) {
           </div>
         </div>
       </div>
+      {first && alike.length > 0 && (
+        <Button className="bench-wide" onClick={() => void sameForAll()}>
+          The other {part} pads measure {first.measuredMm} mm too
+        </Button>
+      )}
     </section>
   );
 }

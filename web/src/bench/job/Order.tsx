@@ -38,7 +38,7 @@ export const orderWords = (order: NonNullable<BenchJob['job']['order']>): string
     order.condition ? `as handed in: ${order.condition}` : null,
   ]
     .filter(Boolean)
-    .join('. ') + '.';
+    .join('; ') + '.';
 
 /** The order, short enough for a job of ten minutes. */
 export function AgreeOrder({ job, write, onKept }: BenchJob & { onKept?: () => void }) {
