@@ -1,5 +1,9 @@
+using Microsoft.Data.Sqlite;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Learning;
+using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
 
@@ -62,6 +66,26 @@ public sealed partial class JobStore
                 (_, _) => { }
             )
         );
+
+    /// <summary>Whether a job was measured after the work and not before it.</summary>
+    private static bool NeedsSiblings(List<StampedEntry> entries) =>
+        entries.Any(e => e.Entry is RunMeasured { Phase: RunPhase.After })
+        && !entries.Any(e => e.Entry is RunMeasured { Phase: RunPhase.Before });
+
+    /// <summary>The newest run of each other machine of the model that was measured at the bench.</summary>
+    private static List<Run> SiblingRuns(SqliteConnection connection, StoredJob row) =>
+        connection
+            .Query(
+                """
+                SELECT j.history, max(j.id) FROM asset a JOIN job j ON j.asset_id = a.id
+                WHERE a.model = $model AND a.id <> $asset AND json_array_length(j.history, '$.runs') > 0 GROUP BY a.id
+                """,
+                r => StoredJson.Read<HistoryRecord>(r.GetString(0)),
+                ("$model", row.Model),
+                ("$asset", row.AssetId)
+            )
+            .Select(h => h.RunsOf(0).Last().Run)
+            .ToList();
 
     /// <summary>Filed jobs by level and model, with how many of them the machine came back from; most comebacks first.</summary>
     public IReadOnlyList<Comebacks> ComeBack() =>

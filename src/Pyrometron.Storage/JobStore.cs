@@ -202,6 +202,7 @@ public sealed partial class JobStore(Database database)
     {
         var asset = FleetStore.All(connection, row.Tag).Single().Asset;
         var card = (string)connection.Scalar("SELECT card FROM job WHERE id = $id", ("$id", row.Id))!;
+        var entries = Entries(connection, row.Id);
         return new Job(
             new JobHead(
                 row.Id,
@@ -211,8 +212,11 @@ public sealed partial class JobStore(Database database)
                 asset.Parts,
                 row.WarrantyUntil,
                 row.Predicted
-            ),
-            Entries(connection, row.Id)
+            )
+            {
+                SiblingRuns = NeedsSiblings(entries) ? SiblingRuns(connection, row) : [],
+            },
+            entries
         );
     }
 

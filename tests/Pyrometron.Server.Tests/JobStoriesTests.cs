@@ -30,6 +30,9 @@ public sealed class JobStoriesTests(Server server) : IClassFixture<Server>
         var story = Stories.Single(s => Text(s, "title") == title);
         var tag = $"ST-{Array.FindIndex(Stories, s => Text(s, "title") == title) + 1:00}";
         await Register(tag, story);
+        if (Member(story, "siblings") is { } siblings)
+            foreach (var (run, n) in siblings.EnumerateArray().Select((run, n) => (run, n)))
+                await MeasureSibling(tag, $"{tag}-{n + 1}", story, run);
         if (Text(story, "earlier") is { } earlier)
             await DoEarlier(tag, earlier);
         var (status, started) = await server.Post(
@@ -74,6 +77,22 @@ public sealed class JobStoriesTests(Server server) : IClassFixture<Server>
             );
         await Close(story, bench);
         CheckVerdict(story, bench.Job.GetProperty("verdict"));
+    }
+
+    /// <summary>Another machine of its model that was run at the bench.</summary>
+    private async Task MeasureSibling(string tag, string sibling, JsonElement story, JsonElement run)
+    {
+        await Register(sibling, story, $"Model of {tag}");
+        var (status, started) = await server.Post("/api/v1/jobs", new { asset = sibling, level = "dust-out" });
+        Assert.True(status == 201, started.ToString());
+        await new Bench(server, started).Do(
+            new
+            {
+                kind = "run-measured",
+                phase = "before",
+                run,
+            }
+        );
     }
 
     /// <summary>A job that was filed on the machine just before, so that the story's is a comeback.</summary>
@@ -140,7 +159,7 @@ public sealed class JobStoriesTests(Server server) : IClassFixture<Server>
         Member(of, name) is { } list ? [.. list.EnumerateArray().Select(e => e.GetString()!)] : [];
 
     /// <summary>The machine of a story, of a model of its own, with the model's notes where the story has some.</summary>
-    private async Task Register(string tag, JsonElement story)
+    private async Task Register(string tag, JsonElement story, string? ofModel = null)
     {
         var kind = Text(story, "kind")!;
         string[] parts = kind switch
@@ -149,7 +168,7 @@ public sealed class JobStoriesTests(Server server) : IClassFixture<Server>
             "laptop" => ["cpu", "gpu"],
             _ => ["cpu"],
         };
-        var model = $"Model of {tag}";
+        var model = ofModel ?? $"Model of {tag}";
         var (status, body) = await server.Post(
             "/api/v1/fleet",
             new
@@ -199,7 +218,7 @@ public sealed class JobStoriesTests(Server server) : IClassFixture<Server>
             }
         );
         Assert.True(status == 200, body.ToString());
-        if (Member(story, "notes") is not { } given)
+        if (ofModel is not null || Member(story, "notes") is not { } given)
             return;
         var (_, known) = await server.Get($"/api/v1/models/notes?model={Uri.EscapeDataString(model)}");
         var notes = JsonSerializer.Deserialize<Dictionary<string, object?>>(known.GetProperty("notes"))!;

@@ -168,7 +168,7 @@ public sealed partial class Job
             Complaint is not null
         );
         return after.Length == 0 ? null
-            : before.Length == 0 ? LimitCheck.Of(after, machine)
+            : before.Length == 0 ? LimitCheck.Of(after, machine, Head.SiblingRuns)
             : TestSet.Judge(Level, before, after, machine);
     }
 

@@ -35,7 +35,13 @@ public sealed record JobHead(
     IReadOnlyList<Part> Parts,
     DateOnly? WarrantyUntil = null,
     Prediction? Predicted = null
-);
+)
+{
+    /// <summary>
+    /// The newest run of each other machine of its model: what a machine that had no run before the work is held against.
+    /// </summary>
+    public IReadOnlyList<Run> SiblingRuns { get; init; } = [];
+}
 
 /// <summary>A step of a job's card as it stands.</summary>
 /// <param name="SkippedBecause">Why it was left out, or null.</param>
