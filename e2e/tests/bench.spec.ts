@@ -54,6 +54,7 @@ test('a card is worked through on a phone: gates, tray, grades, timer, then proo
 
   await expect(page.getByText(/^Step 1 of/)).toBeVisible();
   await doStep(page);
+  await doStep(page);
   // A gate stays shut until each thing is confirmed.
   const gate = page.locator('.bench-gate input');
   await expect(page.locator('.bench-bar').getByRole('button', { name: /to confirm/ })).toBeDisabled();
@@ -115,7 +116,7 @@ test('without network half a job is kept on the device, survives a reload, and a
     buffer: await page.screenshot(),
   });
   await expect(page.locator('.photos img')).toHaveCount(1);
-  const confirmed = page.getByText(/^Step \d+ of/);
+  const confirmed = page.getByText(/^Step \d+( to \d+)? of/);
   const at = (await confirmed.textContent())!;
 
   await page.reload();

@@ -69,6 +69,13 @@ public sealed record CardStep(
     /// <summary>A gate, or a time that has to pass, cannot be left out; everything else can, with a reason.</summary>
     public bool MayBeSkipped => Gate.Count == 0 && Timer is not { Required: true };
 
+    /// <summary>
+    /// Whether its gate guards a person or the machine itself from power, a battery, or liquid: such things are confirmed one by
+    /// one; all others may be confirmed together.
+    /// </summary>
+    public bool ConfirmedOneByOne =>
+        Kind is "power-off" or "battery-out" or "hot-swap" or "dry-out" or "loop-isolate" or "loop-refill" or "loop-leak-test";
+
     /// <summary>The step's id without the number of its repetition.</summary>
     public string Kind => Id.Split('~')[0];
 }

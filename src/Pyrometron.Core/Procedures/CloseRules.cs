@@ -40,7 +40,7 @@ internal static class CloseRules
         )
         {
             Form = StepForm.ScrewsIn,
-            Gate = _ => [SameWayRound, "Nothing is left on the tray"],
+            Gate = _ => [SameWayRound],
         },
         new("card-in", Stage.Reconnect, c => IsCard(c) && c.Opens, CardWords.CardIn)
         {
@@ -100,7 +100,7 @@ internal static class CloseRules
         )
         {
             Form = StepForm.ScrewsIn,
-            Gate = _ => [SameWayRound, "Nothing is left on the tray"],
+            Gate = _ => [SameWayRound],
         },
         new(
             "host-closed",

@@ -10,7 +10,8 @@ namespace Pyrometron.Server.Bench;
 public sealed record CautionAnswer(string Text, string? Source, Message Message);
 
 /// <summary>A step of a job and how it stands.</summary>
-/// <param name="Gate">What must be confirmed one by one; empty for an ordinary step.</param>
+/// <param name="Gate">What must be confirmed; empty for an ordinary step.</param>
+/// <param name="ConfirmedOneByOne">Whether each of these is confirmed by itself, never all at once.</param>
 /// <param name="Order">Numbers of screws or pads in the order they are dealt with.</param>
 /// <param name="Message">What to do, as template and values.</param>
 public sealed record StepAnswer(
@@ -29,7 +30,8 @@ public sealed record StepAnswer(
     IReadOnlyList<string> Checks,
     bool Skipped,
     string? SkippedBecause,
-    Message Message
+    Message Message,
+    bool ConfirmedOneByOne
 )
 {
     internal static StepAnswer From(JobStep s) =>
@@ -49,6 +51,7 @@ public sealed record StepAnswer(
             s.Checks,
             s.Skipped,
             s.SkippedBecause,
-            s.Card.Do
+            s.Card.Do,
+            s.Card.ConfirmedOneByOne
         );
 }

@@ -2,6 +2,7 @@ import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ProblemError } from '../api/client';
+import { useGrades } from '../api/queries';
 import { clock, instant } from '../lib/format';
 import { AskReason } from '../machine/AskReason';
 import { NotFound } from '../shell/NotFound';
@@ -47,6 +48,8 @@ export function Job() {
 }
 
 function JobPage({ job, write }: BenchJob) {
+  // Fetched with the job: at the step that needs them there may be no network.
+  useGrades();
   const [giveUp, setGiveUp] = useState(false);
   const [asked, setAsked] = useState(() => job.state === 'open' && !localStorage.getItem('pyrometron.name'));
   return (

@@ -20,6 +20,7 @@ const step = (id: string): Schemas['StepAnswer'] => ({
   checks: [],
   skipped: false,
   skippedBecause: null,
+  confirmedOneByOne: false,
 });
 
 const JOB = {

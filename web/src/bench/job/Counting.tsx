@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client';
 import { AskReason } from '../../machine/AskReason';
 import { ModelPlan } from '../../models/ModelPlan';
 import type { BenchJob } from '../useBenchJob';
+import { countsOf } from './counts';
 import { NumberField } from '../../shell/NumberField';
 import { SCREW_PLACES } from '../words';
 
@@ -18,30 +19,14 @@ export function Counting({
 }: BenchJob & { what: Schemas['CountOf']; going: 'out' | 'in' }) {
   /** The place that is excused, '' for all of them, null while nothing is. */
   const [excuse, setExcuse] = useState<string | null>(null);
-  const known = Object.fromEntries(job.expected.filter((c) => c.what === what).map((c) => [c.item, c.out]));
-  const items = [
-    ...new Set([...Object.keys(known), ...job.counts.filter((c) => c.what === what).map((c) => c.item)]),
-  ];
-  const of = (item: string): Count =>
-    job.counts.find((c) => c.what === what && c.item === item) ?? { what, item, out: 0, in: 0, place: null };
+  const { known, items, of, out, back, open, nothing, listed } = countsOf(job, what, going);
   const set = (count: Count) => void write({ kind: 'counted', ...count });
   const move = (item: string, by: number) => {
     const count = of(item);
     set({ ...count, [going]: count[going] + by });
   };
-  const totals = items.map(of);
-  const out = totals.reduce((n, c) => n + c.out, 0);
-  const back = totals.reduce((n, c) => n + c.in, 0);
-  const isExcused = (item: string | null) =>
-    job.excuses.some((e) => e.what === what && ((e.item ?? null) === null || e.item === item));
-  const lacking = totals.filter((c) => (going === 'in' ? c.out !== c.in : c.out < (known[c.item] ?? 0)));
-  // What was excused on the way out still has to go in as far as it came out.
-  const open = going === 'in' ? lacking : lacking.filter((c) => !isExcused(c.item));
-  const nothing = going === 'out' && items.length === 0 && !isExcused(null);
-  const listed = totals.filter((c) => (going === 'out' ? (known[c.item] ?? 0) > c.out : c.out > c.in));
   const all = async () => {
-    for (const c of listed)
-      await write({ kind: 'counted', ...c, [going]: going === 'out' ? known[c.item]! : c.out });
+    for (const c of listed) await write({ kind: 'counted', ...c });
   };
   return (
     <section aria-label={what === 'screws' ? 'Screw tray' : 'Connectors'}>

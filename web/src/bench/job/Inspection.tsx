@@ -1,5 +1,5 @@
 import { Button, Input, Skeleton } from 'antd';
-import { useState } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import type { Schemas } from '../../api/client';
 import { useGrades } from '../../api/queries';
 import type { BenchJob } from '../useBenchJob';
@@ -19,7 +19,16 @@ export const LOOKED_AT: Partial<Record<Schemas['StepForm'], readonly Subject[]>>
 export const isInspection = (form: Schemas['StepForm']): boolean => form in LOOKED_AT;
 
 /** What is seen, each thing given its grade; and what was broken or done differently before. */
-export function Inspection({ job, write, form }: BenchJob & { form: Schemas['StepForm'] }) {
+export function Inspection({
+  job,
+  write,
+  form,
+  onGiven,
+}: BenchJob & {
+  form: Schemas['StepForm'];
+  /** Told where one grade is all that is asked for. */
+  onGiven?: () => void;
+}) {
   const grades = useGrades();
   if (!grades.data) return <Skeleton active />;
   return (
@@ -29,13 +38,17 @@ export function Inspection({ job, write, form }: BenchJob & { form: Schemas['Ste
         return (
           <fieldset key={about}>
             <legend>{SUBJECTS[about]}</legend>
-            <div className="grades">
-              {(grades.data[about] ?? []).map((g) => (
+            <div className="grades" role="toolbar" aria-label={SUBJECTS[about]} onKeyDown={walkGrades}>
+              {(grades.data[about] ?? []).map((g, i) => (
                 <button
                   key={g.word}
                   type="button"
                   aria-pressed={given === g.word}
-                  onClick={() => void write({ kind: 'found', about, grade: g.word, note: null })}
+                  // One stop for Tab; the arrows go from grade to grade.
+                  tabIndex={given === g.word || (given === undefined && i === 0) ? 0 : -1}
+                  onClick={() =>
+                    void write({ kind: 'found', about, grade: g.word, note: null }).then(onGiven)
+                  }
                 >
                   <GradeDrawing about={about} grade={g.word} />
                   <span>{g.says}</span>
@@ -65,6 +78,15 @@ export function Inspection({ job, write, form }: BenchJob & { form: Schemas['Ste
       />
     </div>
   );
+}
+
+function walkGrades(e: KeyboardEvent<HTMLDivElement>) {
+  const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[e.key];
+  if (step === undefined) return;
+  const all = [...e.currentTarget.querySelectorAll('button')];
+  const at = all.findIndex((b) => b === document.activeElement);
+  all[(at + step + all.length) % all.length]?.focus();
+  e.preventDefault();
 }
 
 export function Said({

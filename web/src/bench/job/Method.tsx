@@ -4,23 +4,10 @@ import type { Schemas } from '../../api/client';
 import { NumberField } from '../../shell/NumberField';
 import type { BenchJob } from '../useBenchJob';
 import { PATTERNS, PRODUCTS } from '../words';
+import { USED_AT } from './method';
 import { MaterialRow } from './Used';
 
 type Product = Schemas['ProductKind'];
-type Material = Schemas['MaterialKind'];
-
-/** What a step uses: products by their names, and amounts. */
-const USED_AT: Record<string, { products: readonly Product[]; materials: readonly Material[] }> = {
-  'paste-off': { products: ['alcohol', 'remover'], materials: ['wipes', 'swabs', 'alcohol-millilitres'] },
-  'paste-on': { products: ['paste'], materials: ['paste-grams'] },
-  'pads-on': { products: ['pads'], materials: ['pad-pieces'] },
-  'fan-swap': { products: ['fan'], materials: ['fans'] },
-  'hot-swap': { products: ['fan'], materials: ['fans'] },
-  'fan-on': { products: ['fan'], materials: ['fans'] },
-  'dry-fit': { products: ['cooler'], materials: [] },
-  stand: { products: ['stand'], materials: [] },
-  filter: { products: ['filter'], materials: [] },
-};
 
 /** The method kept where it is used: which paste, pads, alcohol, how laid on, how much; old pads by their place. */
 export function Method({ job, write, step }: BenchJob & { step: string }) {

@@ -5,41 +5,57 @@ import { capital, clock } from '../../lib/format';
 import { AskReason } from '../../machine/AskReason';
 import type { BenchJob } from '../useBenchJob';
 import { levelChoices, levelName, STAGES } from '../words';
+import { isOpen, screenOf } from './screens';
 import { StepView } from './StepView';
 import { BookMinutes } from './Used';
 
 /** The work itself, one step at a time. */
 export function Work({ job, write }: BenchJob) {
   const [chosen, setChosen] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<'level' | 'skip' | 'add' | null>(null);
-  const isOpen = (s: Schemas['StepAnswer']) => s.doneAt === null && !s.skipped;
-  const step = job.steps.find((s) => s.id === chosen) ?? job.steps.find(isOpen) ?? null;
-  const at = step ? job.steps.indexOf(step) : -1;
+  const [dialog, setDialog] = useState<'level' | 'add' | null>(null);
+  const [leaving, setLeaving] = useState<Schemas['StepAnswer'] | null>(null);
+  const [held, setHeld] = useState<readonly string[] | null>(null);
+  const first = job.steps.find((s) => s.id === chosen) ?? job.steps.find(isOpen) ?? null;
+  const screen = held
+    ? job.steps.filter((s) => held.includes(s.id))
+    : first
+      ? screenOf(job.steps, first)
+      : [];
+  const step = screen.at(-1) ?? null;
+  const at = screen[0] ? job.steps.indexOf(screen[0]) : -1;
   const done = job.steps.filter((s) => !isOpen(s)).length;
   const head = useRef<HTMLParagraphElement>(null);
+  const work = useRef<HTMLDivElement>(null);
   const shown = useRef(step?.id);
   useEffect(() => {
     // The next step begins at its top, wherever the one before was left.
-    if (shown.current !== step?.id) head.current?.scrollIntoView({ block: 'center' });
+    if (shown.current !== step?.id) {
+      head.current?.scrollIntoView({ block: 'center' });
+      // By keyboard the next key is at hand: the first thing to confirm or to grade, else the tick.
+      const first = step?.confirmedOneByOne ? '.bench-gate input:not(:checked)' : '.grades button';
+      const primary = '.bench-bar .ant-btn-primary:not(:disabled)';
+      const find = (what: string) => work.current?.querySelector<HTMLElement>(what);
+      (find(first) ?? find(primary))?.focus({ preventScroll: true });
+    }
     shown.current = step?.id;
-  }, [step?.id]);
+  }, [step?.id, step?.confirmedOneByOne]);
   // A long form may have stood here before: the first step begins at the top.
   useEffect(() => {
     window.scrollTo({ top: 0 });
   }, []);
   return (
-    <>
+    <div ref={work}>
       <div className="bench-ticks" aria-hidden="true">
         {job.steps.map((s) => (
           <span
             key={s.id}
-            className={s === step ? 'current' : isOpen(s) ? '' : s.skipped ? 'left-out' : 'done'}
+            className={screen.includes(s) ? 'current' : isOpen(s) ? '' : s.skipped ? 'left-out' : 'done'}
           />
         ))}
       </div>
       <p className="quiet" role="status" ref={head}>
         {step
-          ? `Step ${String(at + 1)} of ${String(job.steps.length)} · ${STAGES[step.stage]}`
+          ? `Step ${String(at + 1)}${screen.length > 1 ? ` to ${String(at + screen.length)}` : ''} of ${String(job.steps.length)} · ${STAGES[step.stage]}`
           : `All ${String(job.steps.length)} steps done`}
       </p>
       {job.asked && (
@@ -65,12 +81,13 @@ export function Work({ job, write }: BenchJob) {
       )}
       {step ? (
         <StepView
-          key={step.id}
+          key={screen.at(-1)!.id}
           job={job}
           write={write}
-          step={step}
+          screen={screen}
+          onHold={(holds) => setHeld(holds ? screen.map((s) => s.id) : null)}
           onDone={() => setChosen(null)}
-          onSkip={() => setDialog('skip')}
+          onSkip={setLeaving}
           onBack={at > 0 ? () => setChosen(job.steps[at - 1]!.id) : undefined}
         />
       ) : (
@@ -93,7 +110,7 @@ export function Work({ job, write }: BenchJob) {
           <li key={s.id}>
             <button
               type="button"
-              aria-current={s === step ? 'step' : undefined}
+              aria-current={screen.includes(s) ? 'step' : undefined}
               onClick={() => setChosen(s.id)}
             >
               <span className={`bench-box ${s.doneAt ? 'done' : ''}`} aria-hidden="true">
@@ -124,14 +141,14 @@ export function Work({ job, write }: BenchJob) {
         {done} of {job.steps.length}. Local codes, the maker&rsquo;s instructions and licensed practice come
         first.
       </p>
-      {dialog === 'skip' && step && (
+      {leaving && (
         <AskReason
           title="Leave this step out"
-          text={step.do}
+          text={leaving.do}
           busy={false}
-          onClose={() => setDialog(null)}
+          onClose={() => setLeaving(null)}
           onReason={(reason) =>
-            write({ kind: 'step-skipped', step: step.id, reason }).then(() => setChosen(null))
+            write({ kind: 'step-skipped', step: leaving.id, reason }).then(() => setChosen(null))
           }
         />
       )}
@@ -139,7 +156,7 @@ export function Work({ job, write }: BenchJob) {
       {dialog === 'add' && (
         <AddStep job={job} write={write} stage={step?.stage ?? 'close'} onClose={() => setDialog(null)} />
       )}
-    </>
+    </div>
   );
 }
 
