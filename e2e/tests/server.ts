@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { resolve } from 'node:path';
 import { test as base } from '@playwright/test';
 
-const ROOT = resolve(import.meta.dirname, '../..');
+export const ROOT = resolve(import.meta.dirname, '../..');
 
 /** The demo's data, made once for all servers of a run (`make-demo.ts`). */
 const MADE_DEMO = resolve(ROOT, 'e2e/.work/made-demo');

@@ -2,6 +2,8 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { AskReason } from '../../machine/AskReason';
+import { kelvin, partName, useTemperature } from '../../lib/format';
+import { repeatsOf } from '../partners';
 import { RunForm } from '../RunForm';
 import { RunView } from '../RunView';
 import type { BenchJob } from '../useBenchJob';
@@ -17,6 +19,7 @@ const mayAddBefore = (job: BenchJob['job']) =>
 export function Runs({ job, write }: BenchJob) {
   const [voiding, setVoiding] = useState<Schemas['JobRunAnswer'] | null>(null);
   const [adding, setAdding] = useState(false);
+  const { exact } = useTemperature();
   if (job.runs.length === 0 && !job.beforeExcuse) return null;
   const mayVoid = (phase: Schemas['RunPhase']) =>
     job.state === 'open' ||
@@ -40,6 +43,15 @@ export function Runs({ job, write }: BenchJob) {
           struck={r.voided !== null}
           onVoid={r.voided === null && mayVoid(r.phase) ? () => setVoiding(r) : undefined}
         />
+      ))}
+      {repeatsOf(job.runs).map((r) => (
+        <p key={`${r.phase} ${r.label}`} className="small">
+          {PHASES[r.phase]}, {r.label}, {r.runs} times:{' '}
+          {r.parts
+            .map((p) => `${partName(p.part)} ${exact(p.celsius)} ± ${kelvin(p.spreadKelvin)}`)
+            .join(', ')}{' '}
+          <span className="quiet">(mean and standard deviation)</span>
+        </p>
       ))}
       {mayAddBefore(job) &&
         (adding ? (
