@@ -32,7 +32,7 @@ async function withoutBefore(page: Page, id: number): Promise<void> {
   await page.getByRole('button', { name: 'It cannot be measured …' }).click();
   await page.getByLabel('Why?').fill('does not start');
   await page.getByRole('button', { name: 'OK', exact: true }).click();
-  await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+  await expect(page.getByText(/^Step 1 (of|to)/)).toBeVisible();
 }
 
 test('a card is worked through on a phone: gates, tray, grades, timer, then proof, sheet and log book', async ({
@@ -52,7 +52,7 @@ test('a card is worked through on a phone: gates, tray, grades, timer, then proo
   await typeRun(page, '24', '91');
   await page.getByRole('button', { name: 'Keep as the before-run' }).click();
 
-  await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+  await expect(page.getByText(/^Step 1 (of|to)/)).toBeVisible();
   await doStep(page);
   await doStep(page);
   // A gate stays shut until each thing is confirmed.
@@ -96,6 +96,10 @@ test('without network half a job is kept on the device, survives a reload, and a
 }) => {
   test.setTimeout(240_000);
   const id = await start(page.request, 'DT-0015', 'dust-out');
+  await page.goto('/');
+  await expect(page.locator('.rounds-row').first()).toBeVisible();
+  await page.goto('/bench');
+  await expect(page.getByRole('link', { name: /DT-0015/ }).first()).toBeVisible();
   await withoutBefore(page, id);
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await doStep(page);
@@ -125,10 +129,20 @@ test('without network half a job is kept on the device, survives a reload, and a
   await expect(page.locator('.photos img')).toHaveCount(1);
   await doStep(page);
 
+  // Without network the other places show what was known, and the way back to the job.
+  const done = await page.locator('.bench-box.done').count();
+  await page.getByRole('link', { name: 'Rounds' }).click();
+  await expect(page.getByText('What is shown here was known last.')).toBeVisible();
+  await expect(page.locator('.rounds-row').first()).toBeVisible();
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await expect(page.getByRole('heading', { name: /in hand/ })).toBeVisible();
+  await page.getByRole('link', { name: /^In hand: DT-0015/ }).click();
+  await expect(confirmed).toBeVisible();
+
   await server.launch();
   await expect(page.getByText('No network.')).toHaveCount(0, { timeout: 30_000 });
   const ticked = async () => (await jobOf(page.request, id)).steps.filter((s) => s.doneAt !== null).length;
-  await expect.poll(ticked, { timeout: 30_000 }).toBe(7);
+  await expect.poll(ticked, { timeout: 30_000 }).toBe(done);
   const job = await jobOf(page.request, id);
   expect(job.minutes).toBe(15);
   expect(job.note).toBe('lint in the intake');
@@ -149,7 +163,7 @@ test('two people on one job see what the other did, and neither is overwritten',
   await withoutBefore(page, id);
   const second = await (await browser.newContext({ baseURL: baseURL! })).newPage();
   await second.goto(`/bench/${String(id)}`);
-  await expect(second.getByText(/^Step 1 of/)).toBeVisible();
+  await expect(second.getByText(/^Step 1 (of|to)/)).toBeVisible();
   await page.getByRole('textbox', { name: 'Note' }).fill('pads torn');
   await page.getByRole('textbox', { name: 'Note' }).blur();
   await expect.poll(async () => (await jobOf(page.request, id)).note).toBe('pads torn');
@@ -173,7 +187,7 @@ test('a run with the simulated probe: still rising is said before it is stopped'
   await page.getByRole('button', { name: /^Stop/ }).last().click();
   await expect(page.getByLabel(/^Processor, settled|^Cpu, settled|^CPU, settled/i)).not.toHaveValue('');
   await page.getByRole('button', { name: 'Keep as the before-run' }).click();
-  await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+  await expect(page.getByText(/^Step 1 (of|to)/)).toBeVisible();
 });
 
 test('a photo that is none is said so, and one that is shows its thumbnail', async ({ page }) => {

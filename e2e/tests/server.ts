@@ -85,7 +85,7 @@ export class Server {
 
   private async end(signal: 'SIGKILL' | 'SIGINT'): Promise<void> {
     const child = this.process;
-    if (!child || child.exitCode !== null) return;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
     const gone = new Promise((r) => child.once('exit', r));
     child.kill(signal);
     await gone;

@@ -36,7 +36,7 @@ internal static class CloseRules
             "screws-in",
             Stage.Reconnect,
             c => IsCard(c) && c.Opens,
-            _ => "Close the card: every screw back to where it came from."
+            _ => "Close the card: every screw back to where it came from, none left on the tray."
         )
         {
             Form = StepForm.ScrewsIn,
@@ -96,7 +96,7 @@ internal static class CloseRules
             "screws-in",
             Stage.Close,
             c => c.Opens && !IsCard(c),
-            _ => "Power it down again and close it: every screw back to where it came from."
+            _ => "Power it down again and close it: every screw back to where it came from, none left on the tray."
         )
         {
             Form = StepForm.ScrewsIn,

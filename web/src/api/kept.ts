@@ -1,3 +1,4 @@
+import { useSyncExternalStore } from 'react';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { ProblemError, type Schemas, type TheirChange } from './client';
 
@@ -56,19 +57,48 @@ export function isUnreached(error: unknown): boolean {
   return error instanceof ProblemError && error.answeredBy !== 'server';
 }
 
-/** Asks the server, and without network gives the answer it gave last. */
-export async function lastKnown<T>(name: string, ask: () => Promise<T>): Promise<T> {
+/**
+ * Asks the server, and without network gives the answer it gave last.
+ * @param part What of the answer is kept, where all of it would be too much.
+ */
+export async function lastKnown<T>(
+  name: string,
+  ask: () => Promise<T>,
+  part: (answer: T) => T = (answer) => answer,
+): Promise<T> {
   try {
     const answer = await ask();
-    await keep(name, answer);
+    await keep(name, part(answer));
+    reached(true);
     return answer;
   } catch (error) {
+    if (isUnreached(error)) reached(false);
     const kept = isUnreached(error)
       ? ((await (await device()).get('answers', name)) as T | undefined)
       : undefined;
     if (kept === undefined) throw error;
     return kept;
   }
+}
+
+let network = true;
+const listeners = new Set<() => void>();
+
+function reached(now: boolean) {
+  if (network === now) return;
+  network = now;
+  for (const listener of listeners) listener();
+}
+
+/** Whether the last thing that was asked for reached the server; else what is shown is what was known last. */
+export function useNetwork(): boolean {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => network,
+  );
 }
 
 /** Keeps an answer for a time without network. */

@@ -11,10 +11,19 @@ const CALM_POLL = 60_000;
 /** A job is looked at this often, ms: two people may be at one machine. */
 const JOB_POLL = 10_000;
 
+/** Rows of the queue that are kept for a time without network: a day's work and more. */
+const KEPT_ROWS = 300;
+
 export function useQueue() {
   return useQuery({
     queryKey: ['queue'],
-    queryFn: () => unwrap(api.GET('/api/v1/queue', { params: { query: { limit: 'all', wait: 0.3 } } })),
+    queryFn: () =>
+      lastKnown(
+        'queue',
+        () => unwrap(api.GET('/api/v1/queue', { params: { query: { limit: 'all', wait: 0.3 } } })),
+        (queue) => ({ ...queue, items: queue.items.slice(0, KEPT_ROWS) }),
+      ),
+    networkMode: 'always',
     refetchInterval: (query) => (query.state.data?.pending ? PENDING_POLL : CALM_POLL),
   });
 }
@@ -62,7 +71,9 @@ export function useZones() {
 export function useJobs() {
   return useQuery({
     queryKey: ['jobs'],
-    queryFn: () => unwrap(api.GET('/api/v1/jobs', { params: { query: { count: 200 } } })),
+    queryFn: () =>
+      lastKnown('jobs', () => unwrap(api.GET('/api/v1/jobs', { params: { query: { count: 200 } } }))),
+    networkMode: 'always',
     refetchInterval: CALM_POLL,
   });
 }

@@ -1,10 +1,11 @@
 import { Button, Skeleton } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ProblemError } from '../api/client';
 import { useGrades } from '../api/queries';
 import { clock, instant } from '../lib/format';
 import { AskReason } from '../machine/AskReason';
+import { holdJob } from '../shell/InHand';
 import { NotFound } from '../shell/NotFound';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
@@ -50,6 +51,10 @@ export function Job() {
 function JobPage({ job, write }: BenchJob) {
   // Fetched with the job: at the step that needs them there may be no network.
   useGrades();
+  useEffect(
+    () => holdJob({ id: job.id, title: `${job.asset} · ${levelName(job.level)}` }, job.state === 'open'),
+    [job.id, job.asset, job.level, job.state],
+  );
   const [giveUp, setGiveUp] = useState(false);
   const [asked, setAsked] = useState(() => job.state === 'open' && !localStorage.getItem('pyrometron.name'));
   return (

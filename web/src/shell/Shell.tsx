@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useHealth } from '../api/queries';
 import { useHandScanner } from '../labels/useHandScanner';
+import { InHand } from './InHand';
 import { KeyHelp } from './KeyHelp';
 import { isTyping } from './keys';
 import type { TemperatureUnit } from '../lib/format';
@@ -68,9 +69,12 @@ export function Shell() {
           </Button>
         </div>
       </nav>
-      <main className="shell-main" id="main" key={location.pathname.split('/')[1]}>
-        <Outlet />
-      </main>
+      <div className="shell-body">
+        <InHand />
+        <main className="shell-main" id="main" key={location.pathname.split('/')[1]}>
+          <Outlet />
+        </main>
+      </div>
       <KeyHelp open={help} onClose={() => setHelp(false)} places={PLACES} />
       <Modal
         title="On this device"

@@ -103,23 +103,20 @@ export function Said({
   const [text, setText] = useState('');
   return (
     <div>
-      <label>
-        {label}
-        <div style={{ display: 'flex', gap: 8 }}>
+      <div style={{ display: 'flex', gap: 8, alignItems: 'flex-end' }}>
+        <label style={{ flex: 1 }}>
+          {label}
           <Input
             value={text}
             maxLength={500}
             placeholder={placeholder}
             onChange={(e) => setText(e.target.value)}
           />
-          <Button
-            disabled={text.trim() === ''}
-            onClick={() => void onSay(text.trim()).then(() => setText(''))}
-          >
-            Note
-          </Button>
-        </div>
-      </label>
+        </label>
+        <Button disabled={text.trim() === ''} onClick={() => void onSay(text.trim()).then(() => setText(''))}>
+          Note
+        </Button>
+      </div>
       {said.length > 0 && (
         <ul style={{ margin: '4px 0 0', paddingLeft: 18 }}>
           {said.map((s) => (
