@@ -128,7 +128,8 @@ public sealed class FleetStore(Database database)
             )
         );
 
-    private static bool Same(Asset known, Asset asset) =>
+    /// <summary>Whether a machine brings nothing new to one that is known.</summary>
+    public static bool Same(Asset known, Asset asset) =>
         known with { Parts = [], Services = [] } == asset with { Parts = [], Services = [] }
         && known.Parts.SequenceEqual(asset.Parts)
         && asset.Services.All(s => known.Services.Any(s.IsSameAs));

@@ -7,7 +7,8 @@ namespace Pyrometron.Formats.Csv;
 /// CSV stop at a record that is too long or a quote that is never closed; here one bad line must not cost the good ones
 /// after it, and every refusal names its line.
 /// </summary>
-internal sealed class CsvRecords(Stream stream)
+/// <param name="delimiter">What parts the cells: a comma by RFC 4180; other programs write semicolons or tabs.</param>
+internal sealed class CsvRecords(Stream stream, byte delimiter = (byte)',')
 {
     /// <summary>The longest record that is read, in bytes.</summary>
     public const int LongestRecord = 64 * 1024;
@@ -97,12 +98,12 @@ internal sealed class CsvRecords(Stream stream)
                         break;
                 }
                 _fields.Add((_start + fieldStart + 1, at - fieldStart - 2, escaped));
-                if (at < data.Length && data[at] is not ((byte)',' or (byte)'\r' or (byte)'\n'))
+                if (at < data.Length && data[at] != delimiter && data[at] is not ((byte)'\r' or (byte)'\n'))
                     return SkipLine(data, firstLineEnd, "text follows a closing quote; double the quotes inside a quoted cell");
             }
             else
             {
-                var step = data[at..].IndexOfAny((byte)',', (byte)'\n');
+                var step = data[at..].IndexOfAny(delimiter, (byte)'\n');
                 at = step < 0 ? data.Length : at + step;
                 if (at > LongestRecord)
                     return SkipLine(data, firstLineEnd, $"the line is longer than {LongestRecord / 1024} KiB");

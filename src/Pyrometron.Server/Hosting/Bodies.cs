@@ -25,6 +25,9 @@ internal static class Bodies
         "application/octet-stream"
     );
 
+    /// <summary>Tables of machines, also as spreadsheets copy them.</summary>
+    public static readonly TakesFiles Spreadsheets = new([.. Tables.Types, "text/tab-separated-values"]);
+
     /// <summary>Fleet documents.</summary>
     public static readonly TakesFiles Documents = new(
         "application/json",

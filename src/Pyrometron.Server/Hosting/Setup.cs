@@ -78,6 +78,7 @@ public static class Setup
                     typeof(ImportStore),
                     typeof(FleetUseCases),
                     typeof(ImportUseCases),
+                    typeof(TableUseCases),
                     typeof(ReadingUseCases),
                     typeof(BenchUseCases),
                     typeof(BenchQueries),
@@ -136,6 +137,7 @@ public static class Setup
         var api = app.MapGroup("/api/v1");
         api.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data)).WithTags("Health");
         api.MapImports();
+        api.MapTables();
         api.MapQueue();
         api.MapMachines();
         api.MapSymptoms();

@@ -6,7 +6,10 @@ import { useHealth } from '../api/queries';
 import { count } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
+import '../bench/bench.css';
 import { Imports } from './Imports';
+import { Paste } from './Paste';
+import { TableTake } from './TableTake';
 import { kindOf, refusedCsv, send, type FileKind, type ImportAnswer, type Progress } from './upload';
 
 interface Entry {
@@ -31,6 +34,11 @@ export function Intake() {
   const queue = useRef<Promise<void>>(Promise.resolve());
   const abort = useRef(new AbortController());
 
+  const [tables, setTables] = useState<{ id: number; name: string; text: Blob | string }[]>([]);
+  const [pasting, setPasting] = useState(false);
+  const addTable = (name: string, text: Blob | string) =>
+    setTables((all) => [{ id: ++counter.current, name, text }, ...all]);
+
   const change = (id: number, part: Partial<Entry>) =>
     setEntries((all) => all.map((e) => (e.id === id ? { ...e, ...part } : e)));
 
@@ -46,8 +54,10 @@ export function Intake() {
     );
     // Machines first, then what was done to them, then what was measured: in whatever order they were dropped.
     found.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
-    setEntries((all) => [...found.toReversed(), ...all]);
-    for (const entry of found) queue.current = queue.current.then(() => work(entry));
+    setEntries((all) => [...found.filter((e) => e.kind !== 'table').toReversed(), ...all]);
+    for (const { file } of found.filter((e) => e.kind === 'table')) addTable(file.name, file);
+    for (const entry of found.filter((e) => e.kind !== 'table'))
+      queue.current = queue.current.then(() => work(entry));
   };
 
   const work = async (entry: Entry) => {
@@ -92,7 +102,7 @@ export function Intake() {
       <Upload.Dragger
         multiple
         showUploadList={false}
-        accept=".json,.csv,.gz"
+        accept=".json,.csv,.tsv,.txt,.gz"
         beforeUpload={(file, all) => {
           if (file === all[0]) void take(all as File[]);
           return false;
@@ -102,9 +112,35 @@ export function Intake() {
           Drop files here, or press to choose
         </p>
         <p className="quiet" style={{ marginBottom: 18 }}>
-          fleet.json · readings.csv · services.csv, each also as .gz
+          a table of machines (CSV or TSV, any headers) · fleet.json · readings.csv · services.csv
         </p>
       </Upload.Dragger>
+      <div className="bench-more">
+        <Button onClick={() => setPasting(true)}>Paste a table …</Button>
+        <a href="/api/v1/fleet/table/template" download>
+          <Button>Template</Button>
+        </a>
+        <a href="/api/v1/fleet/table" download>
+          <Button>The fleet as a table</Button>
+        </a>
+      </div>
+      {pasting && (
+        <Paste
+          onPasted={(text) => {
+            setPasting(false);
+            addTable('pasted', text);
+          }}
+          onLeave={() => setPasting(false)}
+        />
+      )}
+      {tables.map((t) => (
+        <TableTake
+          key={t.id}
+          name={t.name}
+          text={t.text}
+          onLeave={() => setTables((all) => all.filter((o) => o.id !== t.id))}
+        />
+      ))}
       {entries.map((entry) => (
         <Report key={entry.id} entry={entry} onStop={() => abort.current.abort()} />
       ))}
@@ -118,6 +154,11 @@ export function Intake() {
             className="intake-forms"
             style={{ display: 'grid', gridTemplateColumns: '110px 1fr', gap: '10px 16px', margin: 0 }}
           >
+            <dt>Machines</dt>
+            <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
+              A table with a row of headers in any language: a tag, a kind or model, and what else is known.{' '}
+              <span className="quiet">What it would change is shown before anything is.</span>
+            </dd>
             <dt>Fleet document</dt>
             <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
               JSON: sites with zones, and the machines in them with their parts, limits and services.{' '}

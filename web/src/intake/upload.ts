@@ -1,6 +1,6 @@
 import { ProblemError, type Problem, type Schemas } from '../api/client';
 
-export type FileKind = 'fleet' | 'readings' | 'services';
+export type FileKind = 'fleet' | 'readings' | 'services' | 'table';
 
 /** How far an upload is: bytes sent, then lines dealt with by the server. */
 export interface Progress {
@@ -39,7 +39,7 @@ export function kindOfText(text: string): FileKind | null {
   const header = (start.split(/\r?\n/)[0] ?? '').split(',').map((c) => c.replaceAll('"', '').trim());
   if (header.includes('level') && header.includes('date')) return 'services';
   if (header.includes('time') && header.includes('asset')) return 'readings';
-  return null;
+  return /[,;\t|]/.test(start.split(/\r?\n/)[0] ?? '') ? 'table' : null;
 }
 
 /** Sends a file with progress; giving the signal up cancels it, and what was stored stays. */
