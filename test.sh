@@ -33,13 +33,25 @@ packages=$!
 dotnet build Pyrometron.slnx -c Release -v quiet --nologo
 dotnet tool restore >/dev/null
 wait "$packages"
-check "C# format" dotnet csharpier check .
-check "front end: types, lint, format" bash -c 'cd web && npm run --silent check'
-check "browser tests: types, format" bash -c 'cd e2e && npm run --silent check'
+# What only reads runs beside the tests that wait on files and sockets.
+lints() {
+  dotnet csharpier check . >artifacts/lint-csharp.log 2>&1; echo $? >artifacts/lint-csharp.code
+  (cd web && npm run --silent check) >artifacts/lint-web.log 2>&1; echo $? >artifacts/lint-web.code
+  (cd e2e && npm run --silent check) >artifacts/lint-e2e.log 2>&1; echo $? >artifacts/lint-e2e.code
+}
+# The outcome of one of them.
+linted() { cat "artifacts/lint-$1.log"; return "$(cat "artifacts/lint-$1.code" 2>/dev/null || echo 1)"; }
+rm -f artifacts/lint-*
+lints &
+lints=$!
 
 phase xUnit
 rm -rf artifacts/trx
 dotnet test Pyrometron.slnx -c Release --no-build --nologo -v quiet --logger "trx" --results-directory artifacts/trx || true
+wait "$lints" || true
+check "C# format" linted csharp
+check "front end: types, lint, format" linted web
+check "browser tests: types, format" linted e2e
 counts=$(cat artifacts/trx/*.trx | grep -o '<Counters [^>]*>' | sed -E 's/.* passed="([0-9]+)" failed="([0-9]+)".*/\1 \2/')
 [ -n "$counts" ] || { echo "FAILED: xUnit ran nothing" >&2; failed=$((failed + 1)); }
 while read -r p f; do [ -z "$p" ] || { passed=$((passed + p)); failed=$((failed + f)); }; done <<<"$counts"

@@ -24,7 +24,13 @@ interface Job {
 }
 
 /** A machine that nobody has read a sensor of. */
-export async function register(request: APIRequestContext, tag: string, kind: string): Promise<void> {
+export async function register(
+  request: APIRequestContext,
+  tag: string,
+  kind: string,
+  more: { model?: string; parts?: readonly string[]; inServiceSince?: string } = {},
+): Promise<void> {
+  const parts = more.parts ?? [kind === 'graphics-card' ? 'hotspot' : 'cpu'];
   const answer = await request.post('/api/v1/fleet', {
     data: {
       format: 'pyrometron-fleet/1',
@@ -40,13 +46,15 @@ export async function register(request: APIRequestContext, tag: string, kind: st
         {
           tag,
           kind,
-          model: 'Gannet',
+          model: more.model ?? 'Gannet',
           zone: 'Z',
           dutyHoursPerDay: 8,
-          inServiceSince: '2026-02-01',
-          parts: [
-            { part: kind === 'graphics-card' ? 'hotspot' : 'cpu', limitCelsius: 100, interface: 'paste' },
-          ],
+          inServiceSince: more.inServiceSince ?? '2026-02-01',
+          parts: parts.map((part) => ({
+            part,
+            limitCelsius: part === 'hotspot' && parts.length > 1 ? 110 : 100,
+            interface: part === 'memory' ? 'pad' : 'paste',
+          })),
           services: [],
         },
       ],

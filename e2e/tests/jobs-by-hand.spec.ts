@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import type { APIRequestContext, Page } from '@playwright/test';
-import { tickAll } from './bench-calls.js';
+import { register, tickAll } from './bench-calls.js';
 import { doAllSteps } from './bench-walk.js';
 import { expect, ROOT, test } from './server.js';
 
@@ -50,44 +50,14 @@ const TOLD: readonly [title: string, walked: boolean][] = [
 const PARTS: Record<string, string> = { cpu: 'Processor', gpu: 'Graphics chip', hotspot: 'Hot spot' };
 const nameOf = (part: string) => PARTS[part] ?? part.charAt(0).toUpperCase() + part.slice(1);
 
-async function register(request: APIRequestContext, tag: string, story: Story): Promise<void> {
+/** The machine of a story, of a model of its own, with the model's notes where the story has some. */
+async function prepare(request: APIRequestContext, tag: string, story: Story): Promise<void> {
   const parts = [...new Set([...story.before, ...story.after].flatMap((r) => r.parts.map((p) => p.part)))];
-  const answer = await request.post('/api/v1/fleet', {
-    data: {
-      format: 'pyrometron-fleet/1',
-      sites: [
-        {
-          code: 'S',
-          name: 'Harbour office',
-          altitudeMetres: 5,
-          zones: [{ code: 'Z', name: 'Chart room', dust: 'normal', designAmbientCelsius: 30 }],
-        },
-      ],
-      assets: [
-        {
-          tag,
-          kind: story.kind,
-          model: `Model of ${tag}`,
-          zone: 'Z',
-          dutyHoursPerDay: 8,
-          inServiceSince: '2024-02-01',
-          parts: parts.map((part) => ({
-            part,
-            limitCelsius: part === 'hotspot' ? 110 : 100,
-            interface: part === 'memory' ? 'pad' : 'paste',
-          })),
-          services: [],
-        },
-      ],
-    },
-  });
-  expect(answer.status()).toBe(200);
+  const model = `Model of ${tag}`;
+  await register(request, tag, story.kind, { model, parts, inServiceSince: '2024-02-01' });
   if (!story.notes) return;
-  const model = encodeURIComponent(`Model of ${tag}`);
-  const known = (await (await request.get(`/api/v1/models/notes?model=${model}`)).json()) as {
-    notes: object;
-    version: number;
-  };
+  const at = `/api/v1/models/notes?model=${encodeURIComponent(model)}`;
+  const known = (await (await request.get(at)).json()) as { notes: object; version: number };
   const kept = await request.put('/api/v1/models/notes', {
     data: { notes: { ...known.notes, ...story.notes }, version: known.version },
   });
@@ -121,7 +91,7 @@ TOLD.forEach(([title, walked], i) =>
     test.setTimeout(240_000);
     const story = STORIES.find((s) => s.title === title)!;
     const tag = `BH-${String(i + 1)}`;
-    await register(request, tag, story);
+    await prepare(request, tag, story);
     const started = await request.post('/api/v1/jobs', {
       data: { asset: tag, level: story.level, complaint: story.complaint ?? null },
     });

@@ -2,26 +2,9 @@ import { expect, test } from 'vitest';
 import type { Schemas } from '../api/client';
 import type { JobEntry, Waiting } from '../api/kept';
 import { overlay } from './overlay';
+import { testStep } from './testStep';
 
-const step = (id: string): Schemas['StepAnswer'] => ({
-  id,
-  stage: 'clean',
-  do: id,
-  message: { template: id, plain: id, values: [] } as never,
-  cautions: [],
-  gate: [],
-  form: 'tick',
-  timer: null,
-  order: [],
-  optional: false,
-  mayBeSkipped: true,
-  doneAt: null,
-  doneBy: null,
-  checks: [],
-  skipped: false,
-  skippedBecause: null,
-  confirmedOneByOne: false,
-});
+const step = (id: string) => testStep(id, 'clean');
 
 const JOB = {
   id: 4,

@@ -9,6 +9,7 @@ import { usePageTitle } from '../shell/usePageTitle';
 import '../bench/bench.css';
 import { Imports } from './Imports';
 import { Paste } from './Paste';
+import { RefusedLines } from './RefusedLines';
 import { TableTake } from './TableTake';
 import { kindOf, refusedCsv, send, type FileKind, type ImportAnswer, type Progress } from './upload';
 
@@ -256,26 +257,7 @@ function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
       )}
       {refused.length > 0 && (
         <>
-          <div className="scroll-x">
-            <table className="plain-table">
-              <thead>
-                <tr>
-                  <th className="num">line</th>
-                  <th>column</th>
-                  <th>why it was refused</th>
-                </tr>
-              </thead>
-              <tbody>
-                {refused.slice(0, 20).map((r) => (
-                  <tr key={r.line}>
-                    <td className="num">{r.line}</td>
-                    <td>{r.column}</td>
-                    <td>{r.message}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <RefusedLines refused={refused} />
           <p style={{ marginTop: 8 }}>
             <Button
               onClick={() => {

@@ -6,6 +6,7 @@ import { useWrite } from '../api/queries';
 import { count, fullDay } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import './intake.css';
+import { RefusedLines } from './RefusedLines';
 
 type Answer = Schemas['TableAnswer'];
 type Settled = Readonly<Record<string, string>>;
@@ -103,7 +104,7 @@ export function TableTake({
               <Defaults defaults={answer.defaults} />
             </>
           )}
-          <Refused refused={answer.refused} total={answer.refusedCount} />
+          <RefusedLines refused={answer.refused} total={answer.refusedCount} />
           {!take.isSuccess && (
             <Button
               type="primary"
@@ -236,32 +237,5 @@ function Defaults({ defaults }: { defaults: Answer['defaults'] }) {
         ))}
       </ul>
     </>
-  );
-}
-
-function Refused({ refused, total }: { refused: Answer['refused']; total: number }) {
-  if (refused.length === 0) return null;
-  return (
-    <div className="scroll-x">
-      <table className="plain-table">
-        <thead>
-          <tr>
-            <th className="num">line</th>
-            <th>column</th>
-            <th>why it is left out</th>
-          </tr>
-        </thead>
-        <tbody>
-          {refused.slice(0, 20).map((r) => (
-            <tr key={`${String(r.line)} ${r.column ?? ''} ${r.message}`}>
-              <td className="num">{r.line}</td>
-              <td>{r.column}</td>
-              <td>{r.message}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {total > 20 && <p className="quiet small">of {count(total, 'line')}</p>}
-    </div>
   );
 }

@@ -1,29 +1,6 @@
 import { expect, test } from 'vitest';
-import type { Schemas } from '../../api/client';
 import { screenOf, screensOf } from './screens';
-
-type Step = Schemas['StepAnswer'];
-
-const step = (id: string, stage: Step['stage'], more: Partial<Step> = {}): Step => ({
-  id,
-  stage,
-  do: id,
-  message: id as never,
-  cautions: [],
-  gate: [],
-  form: 'tick',
-  timer: null,
-  order: [],
-  optional: false,
-  mayBeSkipped: true,
-  doneAt: null,
-  doneBy: null,
-  checks: [],
-  skipped: false,
-  skippedBecause: null,
-  confirmedOneByOne: false,
-  ...more,
-});
+import { testStep as step } from '../testStep';
 
 const CARD = [
   step('prepare', 'prepare'),
