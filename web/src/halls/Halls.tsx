@@ -1,7 +1,9 @@
-import { Skeleton, Tooltip } from 'antd';
+import { Button, Skeleton, Tooltip } from 'antd';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { useMachines, useQueue, useZones } from '../api/queries';
 import type { QueueItem, Schemas } from '../api/client';
+import { AddMachines } from '../entry/AddMachines';
 import { count, kelvin, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
@@ -15,6 +17,7 @@ export function Halls() {
   const queue = useQueue();
   const machines = useMachines();
   const { full } = useTemperature();
+  const [adding, setAdding] = useState(false);
   if (zones.isError || queue.isError)
     return (
       <div className="page">
@@ -43,9 +46,18 @@ export function Halls() {
       </h1>
       <p className="quiet">
         {zones.data.length === 0
-          ? 'They come in with the fleet document.'
+          ? 'They come in with the first machines.'
           : 'What a room adds to all its machines alike, whatever their heat, is the room’s: see to its air before any of them.'}
       </p>
+      <div style={{ display: 'flex', gap: 8, margin: '10px 0' }}>
+        <Button onClick={() => setAdding(true)}>Add machines</Button>
+        {zones.data.length > 0 && (
+          <Link to="/round">
+            <Button>A round: type readings</Button>
+          </Link>
+        )}
+      </div>
+      {adding && <AddMachines onClose={() => setAdding(false)} />}
       {sites.map(([site, name]) => (
         <section className="section" key={site} aria-label={name}>
           <div className="section-head">

@@ -1,15 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
-import { api, unwrap, type Schemas } from '../api/client';
+import type { Schemas } from '../api/client';
 import { useWrite } from '../api/queries';
 import { count, fullDay } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import './intake.css';
 import { RefusedLines } from './RefusedLines';
+import { takeTable, type Settled } from './takeTable';
 
 type Answer = Schemas['TableAnswer'];
-type Settled = Readonly<Record<string, string>>;
 
 const FIELDS: Record<string, string> = {
   tag: 'Tag',
@@ -38,23 +38,6 @@ const MEANINGS: Record<string, string> = {
 /** Words that a question can be answered with stand for a column, or for a word in a cell. */
 const isField = (choice: string) => choice in FIELDS;
 
-async function ask(text: Blob | string, map: Settled, means: Settled, dryRun: boolean): Promise<Answer> {
-  return unwrap(
-    api.POST('/api/v1/fleet/table', {
-      params: {
-        query: {
-          dryRun,
-          map: Object.entries(map).map(([header, field]) => `${header}:${field}`),
-          means: Object.entries(means).map(([word, meaning]) => `${word}:${meaning}`),
-        },
-      },
-      headers: { 'Content-Type': 'text/csv' },
-      body: text as never,
-      bodySerializer: (body: unknown) => body as never,
-    }),
-  );
-}
-
 /** A table of machines before it is taken: what each column holds, what it would change, what cannot be taken, what is asked. */
 export function TableTake({
   name,
@@ -69,11 +52,11 @@ export function TableTake({
   const [means, setMeans] = useState<Settled>({});
   const preview = useQuery({
     queryKey: ['table', name, map, means],
-    queryFn: () => ask(text, map, means, true),
+    queryFn: () => takeTable(text, map, means, true),
     retry: false,
     placeholderData: (before) => before,
   });
-  const take = useWrite(() => ask(text, map, means, false));
+  const take = useWrite(() => takeTable(text, map, means, false));
   const settle = (about: string, choice: string) =>
     isField(choice) ? setMap({ ...map, [about]: choice }) : setMeans({ ...means, [about]: choice });
   const answer = take.data ?? preview.data;

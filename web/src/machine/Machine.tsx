@@ -1,9 +1,12 @@
-import { Button, Dropdown, Skeleton } from 'antd';
+import { Button, Dropdown, Modal, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ProblemError, type ServiceLevel } from '../api/client';
 import { useAssessment, useMachine } from '../api/queries';
 import { levelName } from '../bench/words';
+import { AddMachines } from '../entry/AddMachines';
+import '../entry/entry.css';
+import { TypeReading } from '../entry/TypeReading';
 import { fullDay } from '../lib/format';
 import { SetAside } from '../rounds/SetAside';
 import { useStartJob } from '../rounds/useStartJob';
@@ -24,7 +27,7 @@ export function Machine() {
   usePageTitle(tag);
   const machine = useMachine(tag);
   const assessment = useAssessment(machine.data && !machine.data.retiredOn ? tag : null);
-  const [open, setOpen] = useState<'edit' | 'retire' | 'aside' | 'report' | null>(null);
+  const [open, setOpen] = useState<'edit' | 'retire' | 'aside' | 'report' | 'reading' | 'copy' | null>(null);
   const startJob = useStartJob();
 
   if (machine.isPending)
@@ -98,8 +101,10 @@ export function Machine() {
                 </Dropdown>
               </>
             ))}
+          {!m.retiredOn && <Button onClick={() => setOpen('reading')}>Type a reading</Button>}
           {!m.retiredOn && <Button onClick={() => setOpen('report')}>Report a symptom</Button>}
           <Button onClick={() => setOpen('edit')}>Edit</Button>
+          <Button onClick={() => setOpen('copy')}>Add alike</Button>
           {!m.retiredOn && <Button onClick={() => setOpen('aside')}>Set aside</Button>}
           <Button onClick={() => setOpen('retire')}>{m.retiredOn ? 'Put back into use' : 'Retire'}</Button>
         </div>
@@ -120,6 +125,12 @@ export function Machine() {
       <Book machine={m} steps={a?.steps ?? []} />
       <Readings tag={m.tag} parts={m.parts.map((p) => p.part ?? '')} />
 
+      {open === 'reading' && (
+        <Modal title={`${m.tag}: under load now`} open footer={null} onCancel={() => setOpen(null)}>
+          <TypeReading tag={m.tag} parts={m.parts.map((p) => p.part ?? '')} onKept={() => setOpen(null)} />
+        </Modal>
+      )}
+      {open === 'copy' && <AddMachines like={m} onClose={() => setOpen(null)} />}
       {open === 'report' && <ReportSymptom tag={m.tag} onClose={() => setOpen(null)} />}
       {open === 'edit' && <EditMachine machine={m} onClose={() => setOpen(null)} />}
       {open === 'retire' && <Retire machine={m} onClose={() => setOpen(null)} />}

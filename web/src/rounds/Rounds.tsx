@@ -1,7 +1,7 @@
 import { Button, Input, Segmented, Spin } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import type { QueueItem, Schemas } from '../api/client';
 import { useQueue } from '../api/queries';
 import { clock, count, instant, minutes } from '../lib/format';
@@ -21,6 +21,7 @@ import {
   type Grouping,
 } from './groups';
 import './rounds.css';
+import { NoMachines } from './NoMachines';
 import { Row } from './Row';
 import { SetAside } from './SetAside';
 import { SidePanel } from './SidePanel';
@@ -50,21 +51,6 @@ export function Rounds() {
     );
   if (queue.data.total === 0 && !queue.data.pending) return <NoMachines />;
   return <Queue queue={queue.data} />;
-}
-
-function NoMachines() {
-  return (
-    <div className="page">
-      <h1>No machines yet.</h1>
-      <p style={{ maxWidth: 560 }}>
-        Bring in your fleet document first, then the readings, then the services that were done. A year of
-        readings is good, a month is a start; with five loaded readings of a machine something can be said.
-      </p>
-      <Link to="/intake">
-        <Button type="primary">To Intake</Button>
-      </Link>
-    </div>
-  );
 }
 
 function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
