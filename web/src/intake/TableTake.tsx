@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
 import { useWrite } from '../api/queries';
 import { count, fullDay } from '../lib/format';
@@ -88,6 +89,16 @@ export function TableTake({
             </>
           )}
           <RefusedLines refused={answer.refused} total={answer.refusedCount} />
+          {take.isSuccess && (
+            <div className="bench-more">
+              <Link to="/">
+                <Button type="primary">To Rounds</Button>
+              </Link>
+              <Link to="/round">
+                <Button>A round: type readings</Button>
+              </Link>
+            </div>
+          )}
           {!take.isSuccess && (
             <Button
               type="primary"
