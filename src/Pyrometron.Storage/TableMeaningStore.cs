@@ -9,6 +9,12 @@ public static class TableMeaningStore
     /// <summary>Words in tables of machines: kinds, models, the order of day and month.</summary>
     public const string MachineWord = "machine-word";
 
+    /// <summary>Headers of sensor logs.</summary>
+    public const string LogHeader = "log-header";
+
+    /// <summary>The order of day and month in logs, by header.</summary>
+    public const string LogWord = "log-word";
+
     /// <summary>All meanings of a kind, by text.</summary>
     public static IReadOnlyDictionary<string, string> Of(Database database, string about) =>
         database.Read(connection =>

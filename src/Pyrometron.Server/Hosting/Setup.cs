@@ -79,6 +79,7 @@ public static class Setup
                     typeof(FleetUseCases),
                     typeof(ImportUseCases),
                     typeof(TableUseCases),
+                    typeof(LogUseCases),
                     typeof(ReadingUseCases),
                     typeof(BenchUseCases),
                     typeof(BenchQueries),
@@ -138,6 +139,7 @@ public static class Setup
         api.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data)).WithTags("Health");
         api.MapImports();
         api.MapTables();
+        api.MapLogs();
         api.MapQueue();
         api.MapMachines();
         api.MapSymptoms();

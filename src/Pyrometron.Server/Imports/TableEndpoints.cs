@@ -99,7 +99,7 @@ internal static class TableEndpoints
     private static string Fields => string.Join(", ", Enum.GetValues<MachineField>().Select(MachineTable.NameOf));
 
     /// <summary>The last colon parts them: headers may hold some.</summary>
-    private static (string Text, string Meaning)? Split(string pair) =>
+    internal static (string Text, string Meaning)? Split(string pair) =>
         pair.LastIndexOf(':') is > 0 and var at && at < pair.Length - 1 ? (pair[..at], pair[(at + 1)..]) : null;
 
     private static TableAnswer Answer(TableTaken t) =>

@@ -25,7 +25,13 @@ public class NoSensorsTests
     [Fact]
     public void The_longest_overdue_goes_first_and_what_is_not_due_says_so()
     {
-        var register = Hall.Register(DustClass.Normal, Desktop("A", 700), Desktop("B", 1200), Desktop("C", 900), Desktop("D", 30));
+        var register = Hall.Register(
+            DustClass.Normal,
+            Desktop("A", 700),
+            Desktop("B", 1200),
+            Desktop("C", 900),
+            Desktop("D", 30)
+        );
         var judged = new FleetJudge(
             new JudgementBasis(register, Hall.Today, JudgementPolicy.Default, _ => ReadingSeries.From([], 1))
         ).JudgeAll();
