@@ -62,3 +62,42 @@ test('thirty desktops pasted as a table, readings typed on a round, and Rounds s
   await page.goto('/machines/PC-033');
   await expect(page.getByText('Petrel 9').first()).toBeVisible();
 });
+
+/** A desktop under load for two hours on each of four days, a line every twenty seconds, as a German program writes it. */
+function log(celsius: number): Buffer {
+  const lines = ['Datum;Uhrzeit;Prozessortemperatur [°C];Leistung [W];Raumluft [°C];Lüfter [U/min]'];
+  for (const days of [22, 15, 8, 1])
+    for (let s = 0; s < 2 * 3600; s += 20) {
+      const at = new Date(Date.now() - days * 86_400_000 + s * 1000).toISOString();
+      const [y, m, d] = at.slice(0, 10).split('-');
+      lines.push(`${d!}.${m!}.${y!};${at.slice(11, 19)};${String(celsius)},${String(s % 3)};105;22,5;1800`);
+    }
+  return Buffer.from(lines.join('\r\n'));
+}
+
+test('a folder of sensor logs becomes judged machines', async ({ page, request }) => {
+  test.setTimeout(120_000);
+  const table = ['tag;kind;model', 'AK-01;desktop;Auk 3', 'AK-02;desktop;Auk 3'].join('\n');
+  const brought = await request.post('/api/v1/fleet/table', {
+    data: Buffer.from(table),
+    headers: { 'Content-Type': 'text/csv' },
+  });
+  expect(brought.status()).toBe(200);
+  await page.goto('/intake');
+  await page.setInputFiles('input[type=file]', [
+    { name: 'AK-01_sensors.csv', mimeType: 'text/csv', buffer: log(71) },
+    { name: 'AK-02_sensors.csv', mimeType: 'text/csv', buffer: log(84) },
+  ]);
+  for (const tag of ['AK-01', 'AK-02']) {
+    const log = page.getByRole('region', { name: `Log: ${tag}_sensors.csv` });
+    await expect(log.getByText(/steady half hours under load/)).toBeVisible();
+    await log.getByRole('button', { name: /^Take \d+ readings$/ }).click();
+    await expect(log.getByText(/readings taken, 0 known already/)).toBeVisible();
+  }
+  await page
+    .getByRole('region', { name: 'Log: AK-02_sensors.csv' })
+    .getByRole('button', { name: 'To AK-02' })
+    .click();
+  await expect(page.getByRole('row', { name: /^Processor/ }).first()).toContainText('84');
+  await expect(page.getByRole('region', { name: 'Heat path' })).toBeVisible();
+});

@@ -40,7 +40,7 @@ public sealed record WindowAnswer(
 /// <param name="Preview">The first windows under load.</param>
 /// <param name="From">Its first sample, by the times as they were read.</param>
 /// <param name="To">Its last sample.</param>
-public sealed record LogAnswer(
+public sealed record SensorLogAnswer(
     IReadOnlyList<LogColumnAnswer> Columns,
     long Samples,
     int Windows,
@@ -70,7 +70,7 @@ internal static class LogEndpoints
     /// <param name="timeZone">Of times without an offset, such as Europe/Lisbon; UTC where nothing is said.</param>
     /// <param name="map">HEADER:field, repeatable: settles a header.</param>
     /// <param name="means">HEADER:meaning, repeatable: settles the order of a header's dates.</param>
-    private static async Task<Results<Ok<LogAnswer>, ProblemHttpResult>> Post(
+    private static async Task<Results<Ok<SensorLogAnswer>, ProblemHttpResult>> Post(
         HttpRequest request,
         DataFolder folder,
         LogUseCases logs,
@@ -118,7 +118,7 @@ internal static class LogEndpoints
             parts.Concat(Enum.GetValues<LogRole>().Where(r => r != LogRole.Part).Select(r => new LogField(r).Name))
         );
 
-    private static LogAnswer Answer(LogTaken t, string[] parts) =>
+    private static SensorLogAnswer Answer(LogTaken t, string[] parts) =>
         new(
             [.. t.Read.Columns.Select(c => new LogColumnAnswer(c.Header, c.Field.Name, UnitOf(c.Unit), c.Guessed))],
             t.Read.Log.Samples,

@@ -8,6 +8,7 @@ import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
 import '../bench/bench.css';
 import { Imports } from './Imports';
+import { LogTake } from './LogTake';
 import { Paste } from './Paste';
 import { RefusedLines } from './RefusedLines';
 import { TableTake } from './TableTake';
@@ -25,6 +26,9 @@ interface Entry {
 
 const ORDER: readonly (FileKind | null)[] = ['fleet', 'services', 'readings', null];
 
+/** What is sent as it is; lists and logs are looked at first. */
+const isPlain = (kind: FileKind | null) => kind !== 'table' && kind !== 'log';
+
 /** Where files come in: the fleet document, readings, services; plain or gzip. */
 export function Intake() {
   usePageTitle('Intake');
@@ -36,6 +40,7 @@ export function Intake() {
   const abort = useRef(new AbortController());
 
   const [tables, setTables] = useState<{ id: number; name: string; text: Blob | string }[]>([]);
+  const [logs, setLogs] = useState<{ id: number; file: File }[]>([]);
   const [pasting, setPasting] = useState(false);
   const addTable = (name: string, text: Blob | string) =>
     setTables((all) => [{ id: ++counter.current, name, text }, ...all]);
@@ -55,9 +60,11 @@ export function Intake() {
     );
     // Machines first, then what was done to them, then what was measured: in whatever order they were dropped.
     found.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
-    setEntries((all) => [...found.filter((e) => e.kind !== 'table').toReversed(), ...all]);
+    setEntries((all) => [...found.filter((e) => isPlain(e.kind)).toReversed(), ...all]);
     for (const { file } of found.filter((e) => e.kind === 'table')) addTable(file.name, file);
-    for (const entry of found.filter((e) => e.kind !== 'table'))
+    for (const { file } of found.filter((e) => e.kind === 'log'))
+      setLogs((all) => [{ id: ++counter.current, file }, ...all]);
+    for (const entry of found.filter((e) => isPlain(e.kind)))
       queue.current = queue.current.then(() => work(entry));
   };
 
@@ -113,7 +120,7 @@ export function Intake() {
           Drop files here, or press to choose
         </p>
         <p className="quiet" style={{ marginBottom: 18 }}>
-          a table of machines (CSV or TSV, any headers) · fleet.json · readings.csv · services.csv
+          a list of machines · sensor logs · fleet.json · readings.csv · services.csv
         </p>
       </Upload.Dragger>
       <div className="bench-more">
@@ -134,6 +141,14 @@ export function Intake() {
           onLeave={() => setPasting(false)}
         />
       )}
+      {logs.map((l) => (
+        <LogTake
+          key={l.id}
+          name={l.file.name}
+          text={l.file}
+          onLeave={() => setLogs((all) => all.filter((o) => o.id !== l.id))}
+        />
+      ))}
       {tables.map((t) => (
         <TableTake
           key={t.id}
@@ -159,6 +174,11 @@ export function Intake() {
             <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
               A table with a row of headers in any language: a tag, a kind or model, and what else is known.{' '}
               <span className="quiet">What it would change is shown before anything is.</span>
+            </dd>
+            <dt>Sensor logs</dt>
+            <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
+              What a monitoring program on a machine writes: one column a sensor, seconds apart. Steady half
+              hours under load become readings.
             </dd>
             <dt>Fleet document</dt>
             <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>

@@ -1,6 +1,6 @@
 import { ProblemError, type Problem, type Schemas } from '../api/client';
 
-export type FileKind = 'fleet' | 'readings' | 'services' | 'table';
+export type FileKind = 'fleet' | 'readings' | 'services' | 'table' | 'log';
 
 /** How far an upload is: bytes sent, then lines dealt with by the server. */
 export interface Progress {
@@ -39,7 +39,18 @@ export function kindOfText(text: string): FileKind | null {
   const header = (start.split(/\r?\n/)[0] ?? '').split(',').map((c) => c.replaceAll('"', '').trim());
   if (header.includes('level') && header.includes('date')) return 'services';
   if (header.includes('time') && header.includes('asset')) return 'readings';
-  return /[,;\t|]/.test(start.split(/\r?\n/)[0] ?? '') ? 'table' : null;
+  const lines = start.split(/\r?\n/);
+  if (!/[,;\t|]/.test(lines.slice(0, 3).join('\n'))) return null;
+  return isLog(lines) ? 'log' : 'table';
+}
+
+/** A log has a time of day in most of its first lines, and hardly a word in any of its cells; a list of machines has words. */
+function isLog(lines: readonly string[]): boolean {
+  const some = lines.slice(1, 20).filter((l) => l.trim() !== '');
+  const timed = some.filter(
+    (l) => /(^|[^\d])\d{1,2}:\d{2}(:\d{2})?/.test(l) || /(^|[,;\t])1\d{9,12}([,;\t]|$)/.test(l),
+  );
+  return some.length > 0 && timed.length >= some.length / 2;
 }
 
 /** Sends a file with progress; giving the signal up cancels it, and what was stored stays. */
