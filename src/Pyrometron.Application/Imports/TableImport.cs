@@ -17,6 +17,8 @@ public sealed record TableDefault(string Field, string Value, int Machines);
 /// <param name="today">UTC.</param>
 public sealed class TableImport(Register here, DateOnly today)
 {
+    private const int MostQuestions = 30;
+
     private readonly Dictionary<string, Asset> _known = here.Assets.ToDictionary(a => a.Tag);
     private readonly Dictionary<string, Asset> _models = here
         .Assets.GroupBy(a => a.Model)
@@ -47,23 +49,7 @@ public sealed class TableImport(Register here, DateOnly today)
             if (machine.HostTag is { } host && (host == machine.Tag || !listed.Contains(host) && !_known.ContainsKey(host)))
                 Refuse(machine, MachineField.HostTag, $"'{host}' is no other machine of the table or the house.");
             else if (KindOf(machine, words) is not { } kind)
-            {
-                var model = machine.Model ?? "";
-                Refuse(
-                    machine,
-                    MachineField.Kind,
-                    $"Whether '{model}' is a desktop, laptop, server or graphics card is not known; say which."
-                );
-                if (_questions.Count < 30)
-                    _questions.TryAdd(
-                        model,
-                        new TableQuestion(
-                            model,
-                            $"What kind of machine is '{model}'?",
-                            [.. Enum.GetValues<AssetKind>().Select(Words.Of)]
-                        )
-                    );
-            }
+                AskKind(machine);
             else
                 assets.Add(Of(machine, kind));
         }
@@ -73,6 +59,29 @@ public sealed class TableImport(Register here, DateOnly today)
         foreach (var lost in assets.Except(good))
             Refuse(machines.First(m => m.Tag == lost.Tag), MachineField.HostTag, $"Its host '{lost.HostTag}' was refused.");
         return new Register(_places.Used, good);
+    }
+
+    private void AskKind(TableMachine machine)
+    {
+        if (machine.Model is not { } model)
+        {
+            Refuse(machine, MachineField.Kind, "The line says neither a kind nor a model; one of them is needed.");
+            return;
+        }
+        Refuse(
+            machine,
+            MachineField.Kind,
+            $"Whether '{MachineTable.Short(model)}' is a desktop, laptop, server or graphics card is not known; say which."
+        );
+        if (_questions.Count < MostQuestions)
+            _questions.TryAdd(
+                model,
+                new TableQuestion(
+                    model,
+                    $"What kind of machine is '{MachineTable.Short(model)}'?",
+                    [.. Enum.GetValues<AssetKind>().Select(Words.Of)]
+                )
+            );
     }
 
     private AssetKind? KindOf(TableMachine m, IReadOnlyDictionary<string, string> words) =>

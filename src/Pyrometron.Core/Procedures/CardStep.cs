@@ -70,11 +70,23 @@ public sealed record CardStep(
     public bool MayBeSkipped => Gate.Count == 0 && Timer is not { Required: true };
 
     /// <summary>
-    /// Whether its gate guards a person or the machine itself from power, a battery, or liquid: such things are confirmed one by
-    /// one; all others may be confirmed together.
+    /// Whether what it asks for is confirmed one by one. Together may be confirmed what is seen at one glance: the owner told,
+    /// plugs and screws counted, the machine up again; never what guards a person from power, battery or liquid, or a joint from
+    /// a film left on.
     /// </summary>
     public bool ConfirmedOneByOne =>
-        Kind is "power-off" or "battery-out" or "hot-swap" or "dry-out" or "loop-isolate" or "loop-refill" or "loop-leak-test";
+        Gate.Count > 0
+        && Kind
+            is not (
+                "owner-told"
+                or "card-out"
+                or "card-in"
+                or "leads-on"
+                or "screws-in"
+                or "boot-look"
+                or "power-up"
+                or "host-closed"
+            );
 
     /// <summary>The step's id without the number of its repetition.</summary>
     public string Kind => Id.Split('~')[0];

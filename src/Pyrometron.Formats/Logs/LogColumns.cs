@@ -41,7 +41,7 @@ internal static class LogColumns
                 [LogRole.Ambient, LogRole.Power, LogRole.Clock, LogRole.Load, LogRole.FanRpm, LogRole.FanPercent]
         )
             OnlyOne(columns, role);
-        // Day and time of day in two columns: what calls itself time is the clock then; and so it is without any day in its cells.
+        // Day and time of day in two columns: what calls itself time is the clock then; so it is with no day in its cells.
         for (var c = 0; c < columns.Length; c++)
             if (columns[c] is { Field.Role: LogRole.Time, Guessed: true })
                 if (columns.Any(o => o.Field.Role == LogRole.Date) || first.Count > 0 && first.All(r => IsClockAlone(r, c)))

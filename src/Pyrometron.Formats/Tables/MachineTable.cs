@@ -167,7 +167,8 @@ public sealed record MachineTable(
     public static MachineField? FieldOf(string name) =>
         Enum.GetValues<MachineField>().Cast<MachineField?>().FirstOrDefault(f => NameOf(f!.Value) == name);
 
-    internal static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
+    /// <summary>A text as messages show it: its first letters.</summary>
+    public static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
 
     internal static bool IsTooLong(string text) => text.Length > LongestText;
 }

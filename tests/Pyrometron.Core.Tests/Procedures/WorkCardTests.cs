@@ -50,6 +50,16 @@ public class WorkCardTests
     }
 
     [Fact]
+    public void What_guards_a_person_or_a_joint_is_confirmed_one_by_one()
+    {
+        var steps = WorkCard.For(Basis(AssetKind.Laptop, ServiceLevel.Repad));
+        string[] OneByOne(bool oneByOne) =>
+            [.. steps.Where(s => s.Gate.Count > 0 && s.ConfirmedOneByOne == oneByOne).Select(s => s.Id)];
+        Assert.Equal(["power-off", "battery-out", "pads-off", "paste-off", "alcohol-dry", "pads-on"], OneByOne(true));
+        Assert.Equal(["owner-told", "leads-on", "boot-look", "screws-in"], OneByOne(false));
+    }
+
+    [Fact]
     public void A_lifted_cooler_always_brings_new_paste_on_clean_dry_faces()
     {
         var ids = Ids(Basis());

@@ -21,8 +21,8 @@ export function NoMachines() {
         </dd>
         <dt>Files of a monitoring</dt>
         <dd>
-          A fleet document, readings, services, the sensor logs of programs: drop them together. Logs need their
-          machines first.
+          A fleet document, readings, services, the sensor logs of programs: drop them together. Logs need
+          their machines first.
           <Link to="/intake">
             <Button>Bring in files</Button>
           </Link>

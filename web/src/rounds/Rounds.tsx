@@ -72,16 +72,13 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
     kind: params.get('kind'),
     urgency: params.get('urgency'),
   };
-  const set = (name: string, value: string | null) =>
-    setParams(
-      (before) => {
-        const next = new URLSearchParams(before);
-        if (value) next.set(name, value);
-        else next.delete(name);
-        return next;
-      },
-      { replace: true },
-    );
+  // From the address as it is now: two changes in one breath would otherwise each begin from what was drawn last.
+  const set = (name: string, value: string | null) => {
+    const next = new URLSearchParams(window.location.search);
+    if (value) next.set(name, value);
+    else next.delete(name);
+    setParams(next, { replace: true });
+  };
   // What is typed shows at once; the address follows when the fingers rest.
   const [typed, setTyped] = useState(filter.text);
   useEffect(() => {
