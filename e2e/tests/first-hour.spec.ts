@@ -59,6 +59,18 @@ test('thirty desktops pasted as a table, readings typed on a round, and Rounds s
   await dialog.getByLabel('Tag', { exact: true }).fill('PC-031');
   await dialog.getByRole('button', { name: 'Add 3 machines' }).click();
   await expect(dialog).toBeHidden();
+  // The room, put right where it is seen.
+  await page.getByRole('button', { name: 'Edit Kartenraum' }).click();
+  const room = page.getByRole('dialog', { name: 'Edit Kartenraum' });
+  await room.getByLabel('Name of the zone').fill('');
+  await room.getByRole('button', { name: 'Save' }).click();
+  await expect(room.getByText('The name is needed.')).toBeVisible();
+  await room.getByLabel('Name of the zone').fill('Chart room');
+  await room.getByLabel(/^Warmest air/).fill('26,0');
+  await room.getByRole('button', { name: 'Save' }).click();
+  await expect(room).toBeHidden();
+  await expect(page.getByText(/planned for 26/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Edit Chart room' })).toBeVisible();
   await page.goto('/machines/PC-033');
   await expect(page.getByText('Petrel 9').first()).toBeVisible();
 });
@@ -84,8 +96,9 @@ test('a folder of sensor logs becomes judged machines', async ({ page, request }
   });
   expect(brought.status()).toBe(200);
   await page.goto('/intake');
+  const first = log(71);
   await page.setInputFiles('input[type=file]', [
-    { name: 'AK-01_sensors.csv', mimeType: 'text/csv', buffer: log(71) },
+    { name: 'AK-01_sensors.csv', mimeType: 'text/csv', buffer: first },
     { name: 'AK-02_sensors.csv', mimeType: 'text/csv', buffer: log(84) },
   ]);
   for (const tag of ['AK-01', 'AK-02']) {
@@ -94,6 +107,13 @@ test('a folder of sensor logs becomes judged machines', async ({ page, request }
     await log.getByRole('button', { name: /^Take \d+ readings$/ }).click();
     await expect(log.getByText(/readings taken, 0 known already/)).toBeVisible();
   }
+  // The same file again is nothing new, and says so.
+  await page.setInputFiles('input[type=file]', [
+    { name: 'AK-01_again.csv', mimeType: 'text/csv', buffer: first },
+  ]);
+  const again = page.getByRole('region', { name: 'Log: AK-01_again.csv' });
+  await again.getByRole('button', { name: /^Take \d+ readings$/ }).click();
+  await expect(again.getByText(/^Already known: \d+ readings\. Nothing changed\.$/)).toBeVisible();
   await page
     .getByRole('region', { name: 'Log: AK-02_sensors.csv' })
     .getByRole('button', { name: 'To AK-02' })

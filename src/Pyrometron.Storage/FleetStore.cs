@@ -100,6 +100,12 @@ public sealed class FleetStore(Database database)
     public static IReadOnlyList<MachineChange> Update(Transaction t, StoredAsset known, Asset asset) =>
         Same(known.Asset, asset) ? [] : Save(t, asset, known, null);
 
+    /// <summary>Sites with their zones within a use case.</summary>
+    public static IReadOnlyList<Site> Sites(Transaction t) => Sites(t.Connection);
+
+    /// <summary>Saves a site and its zones as edited.</summary>
+    public static void Update(Transaction t, Site site) => SaveSite(t.Connection, site, null);
+
     /// <summary>Takes a machine out of use; its history stays. A null day puts it back.</summary>
     public static MachineChange Retire(Transaction t, StoredAsset known, DateOnly? on, string? reason)
     {
@@ -189,7 +195,9 @@ public sealed class FleetStore(Database database)
         PartSlots.Save(t, id, asset.Parts);
         foreach (var service in asset.Services)
             ServiceStore.Add(t, id, service, import);
-        return known is null ? [] : [.. Differences(known.Asset, asset).Select(d => Note(t, id, d.Field, d.Before, d.After))];
+        return known is null
+            ? []
+            : [.. FieldDifferences.Of(known.Asset, asset).Select(d => Note(t, id, d.Field, d.Before, d.After))];
     }
 
     private static MachineChange Note(Transaction t, long id, string field, string? before, string? after)
@@ -203,26 +211,6 @@ public sealed class FleetStore(Database database)
             ("$after", after)
         );
         return new MachineChange(id, field, before, after);
-    }
-
-    private static IEnumerable<(string Field, string? Before, string? After)> Differences(Asset before, Asset after)
-    {
-        (string, string?, string?)[] fields =
-        [
-            ("kind", Words.Of(before.Kind), Words.Of(after.Kind)),
-            ("model", before.Model, after.Model),
-            ("zone", before.Zone, after.Zone),
-            ("host", before.HostTag, after.HostTag),
-            ("hours a day", Number(before.DutyHoursPerDay), Number(after.DutyHoursPerDay)),
-            ("in service since", Sql.Text(before.InServiceSince), Sql.Text(after.InServiceSince)),
-            ("warranty until", Day(before.WarrantyUntil), Day(after.WarrantyUntil)),
-            ("parts", Parts(before), Parts(after)),
-        ];
-        return fields.Where(f => f.Item2 != f.Item3);
-
-        static string Number(double value) => value.ToString(System.Globalization.CultureInfo.InvariantCulture);
-        static string? Day(DateOnly? date) => date is { } day ? Sql.Text(day) : null;
-        static string Parts(Asset a) => string.Join(", ", a.Parts.Select(p => $"{p.Name} {p.Limit} {Words.Of(p.Joint)}"));
     }
 
     private static List<Site> Sites(SqliteConnection connection)

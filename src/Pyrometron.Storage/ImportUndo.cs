@@ -93,6 +93,7 @@ public static class ImportUndo
                 """,
                 "{asset} was put into one of its zones since."
             ),
+            ("SELECT after FROM change WHERE kind = 'zone' AND stored_at > $at LIMIT 1", "A zone was changed since: {asset}."),
         ],
     };
 

@@ -1,3 +1,5 @@
+using System.Text.Json;
+
 namespace Pyrometron.Server.Tests;
 
 /// <summary>Machines and their books: edited, set aside, retired; readings and services put right.</summary>
@@ -6,6 +8,82 @@ public sealed class MachineTests : IDisposable
     private readonly Server _server = new();
 
     public void Dispose() => _server.Dispose();
+
+    [Fact]
+    public async Task A_part_is_added_and_none_lost()
+    {
+        await _server.LoadSmallFleet();
+        static object Part(string name) =>
+            new
+            {
+                part = name,
+                limitCelsius = 90,
+                @interface = "paste",
+            };
+        static object Edit(params string[] parts) =>
+            new
+            {
+                model = "Sorrel",
+                kind = "graphics-card",
+                zone = "Z",
+                dutyHoursPerDay = 24,
+                inServiceSince = "2025-01-01",
+                parts = parts.Select(Part),
+            };
+        Assert.Equal(204, (await _server.Put("/api/v1/assets/GC-1", Edit("core", "memory", "vrm"))).Status);
+        var parts = (await _server.Get("/api/v1/assets/GC-1")).Body.GetProperty("parts").EnumerateArray();
+        Assert.Equal(["core", "memory", "vrm"], parts.Select(p => p.GetProperty("part").GetString()));
+        foreach (
+            var odd in (string[][])
+                [
+                    ["core"],
+                    ["core", "memory", "vrm", "vrm"],
+                    ["core", "memory", "vrm", "Fan 2"],
+                    ["core", "memory", "vrm", "ambient"],
+                    ["core", "memory", "vrm", "a\n"],
+                ]
+        )
+            Assert.Equal(400, (await _server.Put("/api/v1/assets/GC-1", Edit(odd))).Status);
+        // Its readings are read by the parts they were of.
+        var readings = (await _server.Get("/api/v1/assets/GC-1/readings?count=1")).Body[0].GetProperty("partsC");
+        Assert.Equal(3, readings.GetArrayLength());
+        Assert.Equal(JsonValueKind.Null, readings[2].ValueKind);
+    }
+
+    [Fact]
+    public async Task A_zone_is_edited_with_its_site_and_its_machines_are_judged_anew()
+    {
+        await _server.LoadSmallFleet();
+        async Task<(JsonElement Zone, double Heading)> Now()
+        {
+            var zone = (await _server.Get("/api/v1/zones?wait=60")).Body[0];
+            var item = (await _server.Get("/api/v1/queue?wait=60&limit=all")).Body.GetProperty("items")[0];
+            return (zone, item.GetProperty("strip").GetProperty("heading").GetDouble());
+        }
+        var (before, heading) = await Now();
+        Assert.Equal(204, (await _server.Put("/api/v1/zones/Z", new { name = " Attic ", designAmbientCelsius = 38 })).Status);
+        var (after, warmer) = await Now();
+        Assert.Equal("Attic", after.GetProperty("name").GetString());
+        Assert.Equal(heading + 5, warmer, 1);
+        // What is not named stays.
+        foreach (var stays in (string[])["dust", "siteName", "altitudeMetres"])
+            Assert.Equal(before.GetProperty(stays).ToString(), after.GetProperty(stays).ToString());
+        Assert.Equal(204, (await _server.Put("/api/v1/zones/Z", new { siteName = "Mill", altitudeMetres = 900 })).Status);
+        Assert.Equal("Mill", (await Now()).Zone.GetProperty("siteName").GetString());
+        foreach (
+            var odd in (object[])
+                [
+                    new { name = " " },
+                    new { name = new string('x', 81) },
+                    new { designAmbientCelsius = 81 },
+                    new { siteName = "" },
+                    new { altitudeMetres = 9001 },
+                    new { dust = "felted" },
+                ]
+        )
+            Assert.Equal(400, (await _server.Put("/api/v1/zones/Z", odd)).Status);
+        Assert.Equal(404, (await _server.Put("/api/v1/zones/ATTIC", new { name = "Attic" })).Status);
+    }
 
     [Fact]
     public async Task A_machine_is_edited_moved_set_aside_retired_and_put_back()

@@ -57,6 +57,17 @@ public sealed class UndoTests : IDisposable
     }
 
     [Fact]
+    public async Task A_zone_edited_since_keeps_the_document_that_brought_it()
+    {
+        await Take("/api/v1/fleet", Document(Zone("A", "clean"), Machine("D1", "Petrel", "A")));
+        Assert.Equal(204, (await _server.Put("/api/v1/zones/A", new { dust = "clean" })).Status);
+        Assert.Equal(204, (await _server.Put("/api/v1/zones/A", new { dust = "heavy" })).Status);
+        var (status, answer) = await UndoNewest();
+        Assert.Equal(409, status);
+        Assert.Contains("zone was changed since", answer.GetProperty("detail").GetString());
+    }
+
+    [Fact]
     public async Task The_first_document_taken_back_leaves_an_empty_house()
     {
         await Take("/api/v1/fleet", Document(Zone("A", "clean"), Machine("D1", "Petrel", "A")));

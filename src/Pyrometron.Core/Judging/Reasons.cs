@@ -16,7 +16,7 @@ internal static class Reasons
         Message.Join(
             a.Symptoms.Count > 0 ? Reported(a.Symptoms[0]) : JobEnded(a) ?? NotMeasured(a),
             a.StandingFan is { } fan ? Stands(fan)
-                : a.Evidence is null ? TooLittle(a)
+                : a.Evidence is null ? UnmeasuredReasons.Of(a)
                 : ByEvidence(a)
         )!;
 
@@ -63,45 +63,6 @@ internal static class Reasons
                 ? Message.Of("What is to win may be chance: two loaded runs with the fan fixed, a week apart, would settle it.")
                 : null,
             MissingChannels(a)
-        );
-    }
-
-    private static Message TooLittle(Assessment a)
-    {
-        if (a.Symptoms.Count > 0)
-            return Message.Of("Too little is measured to say why: look inside.");
-        if (a.MeasuredRun is { } measured && a.Readings < MachineFacts.LeastReadings)
-            return AfterOneRun(a, measured);
-        if (a.Asset.NewBaseline is { } change && change.Date <= a.AsOf)
-            return Message.Of(
-                "How it cools since its {level} of {day} is not known yet. Five loaded readings over a week or more, or two runs, would do.",
-                Value.Word("level", change.Level),
-                Value.Day("day", change.Date)
-            );
-        if (a.Readings > 0)
-            return Message.Of(
-                "Only {readings}: too few to tell wear from chance. Five loaded readings over a week or more would do.",
-                Value.Counted("readings", a.Readings, "reading")
-            );
-        if (a.Service is { } level && a.ServiceDue is { } due)
-            return Message.Of(
-                "Nothing was ever measured here. Its {level} interval has been due since {day}.",
-                Value.Word("level", level),
-                Value.Day("day", due.Due)
-            );
-        return Message.Of("No readings yet. One loaded run with the air temperature written down would be a start.");
-    }
-
-    private static Message AfterOneRun(Assessment a, MeasuredRun measured)
-    {
-        var hottest = measured.Run.Parts.MaxBy(p => p.Celsius.Value)!;
-        return Message.Of(
-            a.Urgency == Urgency.Soon
-                ? "{part} stood at its limit in the run of {day}: {celsius}. Nothing older is there to compare with: look inside."
-                : "Measured once, on {day}: {part} {celsius}. Nothing older is there to compare with; its next run will show whether it drifts.",
-            a.Urgency == Urgency.Soon ? Value.PartFirst("part", hottest.Part) : Value.Part("part", hottest.Part),
-            Value.Day("day", DateOnly.FromDateTime(measured.At.UtcDateTime)),
-            Value.Celsius("celsius", hottest.Celsius.Value)
         );
     }
 

@@ -1,12 +1,11 @@
 using System.Text.Json;
-using System.Text.RegularExpressions;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Formats.Fleet;
 
 /// <summary>One document being read.</summary>
-internal sealed partial class FleetReader(ReadOnlyMemory<byte> utf8, DateOnly today)
+internal sealed class FleetReader(ReadOnlyMemory<byte> utf8, DateOnly today)
 {
     /// <summary>The most services of one machine.</summary>
     private const int MostServices = 2_000;
@@ -207,12 +206,9 @@ internal sealed partial class FleetReader(ReadOnlyMemory<byte> utf8, DateOnly to
 
     private static Part ReadPart(JsonWalker w)
     {
-        var name = w.Text("part", 40);
-        if (name.Length > 0 && (!PartName().IsMatch(name) || name is "ambient" or "outlet"))
-            w.Wrong("part", "must be a lower-case word such as core or memory, and not ambient or outlet", 0);
+        var name = w.Text("part", PartNames.Longest);
+        if (name.Length > 0 && !PartNames.IsName(name))
+            w.Wrong("part", PartNames.Rule, 0);
         return new Part(name, new Celsius(w.Number("limitCelsius", 20, 300)), w.Word<JointMaterial>("interface"));
     }
-
-    [GeneratedRegex("^[a-z][a-z0-9_-]*$")]
-    private static partial Regex PartName();
 }

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
@@ -20,6 +21,14 @@ internal static class QueueEndpoints
         group.MapGet("/queue", GetQueue);
         group.MapGet("/assets/{tag}/assessment", GetAssessment);
         group.MapGet("/zones", GetZones);
+        group.MapPut(
+            "/zones/{code}",
+            (string code, ZoneEdit edit, FleetUseCases fleet) =>
+            {
+                fleet.EditZone(Actor.Unnamed, code, edit.Apply);
+                return TypedResults.NoContent();
+            }
+        );
     }
 
     /// <param name="asOf">A day; default now, or the newest reading's day when that is older than 30 days.</param>

@@ -129,17 +129,21 @@ public sealed record MachineEdit(
         for (var i = 0; i < Parts?.Count && i < Asset.MaxParts; i++)
         {
             Check(
-                Parts[i]?.Part is { } name && asset.Parts.Any(p => p.Name == name),
+                Parts[i]?.Part is { } name && (asset.Parts.Any(p => p.Name == name) || PartNames.IsName(name)),
                 $"parts/{i}/part",
-                "a part's name cannot be changed here: its readings carry it. Import a fleet document to add parts"
+                $"part {PartNames.Rule}"
             );
             Check(Parts[i]?.LimitCelsius is >= 20 and <= 300, $"parts/{i}/limitCelsius", "limitCelsius is needed: 20 to 300 °C");
             Check(Parts[i]?.Interface is not null, $"parts/{i}/interface", "interface is needed: paste or pad");
         }
         Check(
-            Parts is null || Parts.DistinctBy(p => p?.Part).Count() == asset.Parts.Count,
+            Parts is null
+                || (
+                    Parts.DistinctBy(p => p?.Part).Count() == Parts.Count
+                    && asset.Parts.All(known => Parts.Any(p => p?.Part == known.Name))
+                ),
             "parts",
-            "every part of the machine is needed, once"
+            "every part of the machine is needed, once: its readings carry its name. New ones may follow"
         );
         return problems.Count > 0
             ? throw new RefusedInputException(problems)

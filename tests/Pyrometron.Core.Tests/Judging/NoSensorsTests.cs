@@ -40,7 +40,21 @@ public class NoSensorsTests
         Assert.Equal(Urgency.Unknown, judged.ByTag["D"].Urgency);
         Assert.All(
             judged.Queue.Take(3),
-            a => Assert.Contains("Nothing was ever measured", a.Reason.ToString(), StringComparison.Ordinal)
+            a =>
+            {
+                var (due, says) = (a.ServiceDue!.Value, a.Reason.ToString());
+                Assert.Contains("Nothing was ever measured", says, StringComparison.Ordinal);
+                Assert.Contains(
+                    FormattableString.Invariant($"interval of {due.Days} days ran out on {due.Due:d MMM yyyy}, "),
+                    says,
+                    StringComparison.Ordinal
+                );
+                Assert.EndsWith(
+                    FormattableString.Invariant($"{Hall.Today.DayNumber - due.Due.DayNumber:#,0} days ago."),
+                    says,
+                    StringComparison.Ordinal
+                );
+            }
         );
     }
 }

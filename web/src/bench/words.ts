@@ -39,11 +39,6 @@ export function levelChoices(levels: readonly ServiceLevel[]) {
   ];
 }
 
-/** Services alone. */
-export const SERVICES: readonly ServiceLevel[] = (Object.keys(LEVEL_NAMES) as ServiceLevel[]).filter(
-  (l) => !CHANGES.has(l),
-);
-
 /** All levels. */
 export const LEVELS = Object.keys(LEVEL_NAMES) as readonly ServiceLevel[];
 

@@ -8,6 +8,7 @@ import { count, kelvin, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
 import { heat } from '../theme/heat';
+import { EditZone } from './EditZone';
 import './halls.css';
 
 /** Sites and zones with every machine in its place; a room that is too warm shows here as one thing. */
@@ -103,6 +104,7 @@ function Zone({
   design: string;
 }) {
   const room = zone.roomKelvin;
+  const [editing, setEditing] = useState(false);
   return (
     <div
       style={{
@@ -125,6 +127,15 @@ function Zone({
               ? 'The room keeps to its sensors.'
               : `The room is ${kelvin(Math.abs(room))} ${room > 0 ? 'warmer' : 'cooler'} than its sensors say.`}
         </div>
+        <Button
+          size="small"
+          style={{ marginTop: 6 }}
+          onClick={() => setEditing(true)}
+          aria-label={`Edit ${zone.name}`}
+        >
+          Edit
+        </Button>
+        {editing && <EditZone zone={zone} onClose={() => setEditing(false)} />}
       </div>
       <div className="hall-machines">
         {[...items]

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useHealth } from '../api/queries';
-import { count } from '../lib/format';
+import { count, takenWords } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
 import '../bench/bench.css';
@@ -263,8 +263,8 @@ function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
         </p>
       ) : (
         <p>
-          <strong>{count(answer.accepted, 'line')} taken</strong>, {answer.duplicates.toLocaleString()} known
-          already, {answer.rejectedCount.toLocaleString()} refused.
+          <strong>{takenWords(answer.accepted, answer.duplicates, 'line')}</strong>
+          {answer.rejectedCount > 0 && ` ${count(answer.rejectedCount, 'line')} refused.`}
         </p>
       )}
       {warnings.length > 0 && (

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useMachine, useMachines, useWrite } from '../api/queries';
-import { capital, count, instant, partName, useTemperature } from '../lib/format';
+import { capital, count, instant, partName, takenWords, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import './intake.css';
 import { RefusedLines } from './RefusedLines';
@@ -129,7 +129,9 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
       {preview.isPending && <p role="status">Reading the log …</p>}
       {answer && (
         <>
-          <p role="status">{write.isSuccess ? takenWords(answer) : foundWords(answer)}</p>
+          <p role="status">
+            {write.isSuccess ? takenWords(answer.accepted, answer.duplicates, 'reading') : foundWords(answer)}
+          </p>
           {!write.isSuccess && (
             <>
               {answer.questions
@@ -183,9 +185,6 @@ const foundWords = (a: Answer) =>
   `${count(a.windows - a.idle, 'steady half hour')} under load, ${a.idle.toLocaleString()} idle` +
   `${a.throttled > 0 ? `, ${a.throttled.toLocaleString()} throttled` : ''}` +
   `${a.gaps > 0 ? `, ${count(a.gaps, 'gap')}` : ''}.`;
-
-const takenWords = (a: Answer) =>
-  `${count(a.accepted, 'reading')} taken, ${a.duplicates.toLocaleString()} known already.`;
 
 function Columns({
   answer,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { day, inUnit, kelvin, minutes, parseDay } from './format';
+import { day, inUnit, kelvin, minutes, parseDay, takenWords } from './format';
 
 describe('formats', () => {
   it('writes kelvins with a tenth while they are few', () => {
@@ -19,6 +19,12 @@ describe('formats', () => {
     const now = new Date(2026, 10, 25);
     expect(day('2027-01-19', now)).not.toContain('2027');
     expect(day('2027-11-19', now)).toContain('2027');
+  });
+
+  it('says of a file that was there already that it was', () => {
+    expect(takenWords(0, 12, 'line')).toBe('Already known: 12 lines. Nothing changed.');
+    expect(takenWords(1, 12, 'line')).toBe('1 line taken, 12 known already.');
+    expect(takenWords(0, 0, 'line')).toBe('0 lines taken, 0 known already.');
   });
 
   it('turns degrees but not differences into Fahrenheit', () => {

@@ -107,3 +107,9 @@ export const KIND_NAMES: Record<string, string> = {
   laptop: 'Laptops',
   desktop: 'Desktops',
 };
+
+/** What became of the lines or readings of a file: also where all of it was there already. */
+export const takenWords = (accepted: number, duplicates: number, one: string) =>
+  accepted === 0 && duplicates > 0
+    ? `Already known: ${count(duplicates, one)}. Nothing changed.`
+    : `${count(accepted, one)} taken, ${duplicates.toLocaleString()} known already.`;

@@ -17,7 +17,7 @@ const BUNDLES: Record<string, string> = {
   Photos: 'photo-taken',
   Reports: 'report,complaint-recorded',
   'Materials and minutes': 'material-used,minutes-booked',
-  'Changes and corrections': 'change,reading,count-excused,warranty-answered',
+  'Changes and corrections': 'change,zone,reading,count-excused,warranty-answered',
   Steps: 'step-done,step-undone,step-skipped,step-added,step-repeated,counted,timer-started,timer-stopped',
 };
 

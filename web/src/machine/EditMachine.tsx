@@ -1,4 +1,4 @@
-import { Form, Input, Modal, Select } from 'antd';
+import { Button, Form, Input, Modal, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite, useZones } from '../api/queries';
 import { capital, partName } from '../lib/format';
@@ -15,7 +15,13 @@ interface Fields {
   warrantyUntil?: string;
   limits: number[];
   joints: Schemas['JointMaterial'][];
+  added: { part: string; limitCelsius: number; interface: Schemas['JointMaterial'] }[];
 }
+
+const MOST_PARTS = 12;
+
+/** As the server takes it: a name heads a column of readings. */
+const PART_NAME = /^(?!(?:ambient|outlet)$)[a-z][a-z0-9_-]{0,39}$/;
 
 /** Edits what the register knows of a machine; a move is a change of zone. */
 export function EditMachine({
@@ -39,11 +45,14 @@ export function EditMachine({
           dutyHoursPerDay: f.dutyHoursPerDay,
           inServiceSince: f.inServiceSince,
           warrantyUntil: f.warrantyUntil ? f.warrantyUntil : null,
-          parts: machine.parts.map((p, i) => ({
-            part: p.part,
-            limitCelsius: f.limits[i]!,
-            interface: f.joints[i]!,
-          })),
+          parts: [
+            ...machine.parts.map((p, i) => ({
+              part: p.part,
+              limitCelsius: f.limits[i]!,
+              interface: f.joints[i]!,
+            })),
+            ...f.added,
+          ],
         },
       }),
     ),
@@ -79,6 +88,7 @@ export function EditMachine({
           warrantyUntil: machine.warrantyUntil ?? '',
           limits: machine.parts.map((p) => p.limitCelsius ?? 90),
           joints: machine.parts.map((p) => p.interface ?? 'paste'),
+          added: [],
         }}
       >
         <Form.Item name="model" label="Model" rules={needed('The model')}>
@@ -127,6 +137,41 @@ export function EditMachine({
             </div>
           ))}
         </div>
+        <Form.List name="added">
+          {(added, { add, remove }) => (
+            <>
+              {added.map(({ key, name }) => (
+                <div
+                  key={key}
+                  style={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr auto', gap: '0 14px' }}
+                >
+                  <Form.Item
+                    name={[name, 'part']}
+                    label="New part"
+                    rules={[
+                      { required: true, message: 'The name is needed.' },
+                      { pattern: PART_NAME, message: 'A lower-case word such as memory.' },
+                    ]}
+                  >
+                    <Input maxLength={40} placeholder="memory" />
+                  </Form.Item>
+                  <Form.Item name={[name, 'limitCelsius']} label="Limit, °C" rules={needed('The limit')}>
+                    <NumberField min={20} max={300} style={{ width: '100%' }} />
+                  </Form.Item>
+                  <Form.Item name={[name, 'interface']} label="Joint">
+                    <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
+                  </Form.Item>
+                  <Form.Item label=" ">
+                    <Button onClick={() => remove(name)}>Leave out</Button>
+                  </Form.Item>
+                </div>
+              ))}
+              {machine.parts.length + added.length < MOST_PARTS && (
+                <Button onClick={() => add({ interface: 'paste' })}>Add a part</Button>
+              )}
+            </>
+          )}
+        </Form.List>
       </Form>
     </Modal>
   );

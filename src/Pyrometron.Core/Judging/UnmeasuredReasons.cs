@@ -1,0 +1,53 @@
+using Pyrometron.Core.Events;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
+
+namespace Pyrometron.Core.Judging;
+
+/// <summary>Why a machine stands where it stands while too little of it was measured.</summary>
+internal static class UnmeasuredReasons
+{
+    /// <summary>What is known, and what would help.</summary>
+    public static Message Of(Assessment a)
+    {
+        if (a.Symptoms.Count > 0)
+            return Message.Of("Too little is measured to say why: look inside.");
+        if (a.MeasuredRun is { } measured && a.Readings < MachineFacts.LeastReadings)
+            return AfterOneRun(a, measured);
+        if (a.Asset.NewBaseline is { } change && change.Date <= a.AsOf)
+            return Message.Of(
+                "How it cools since its {level} of {day} is not known yet. Five loaded readings over a week or more, or two runs, would do.",
+                Value.Word("level", change.Level),
+                Value.Day("day", change.Date)
+            );
+        if (a.Readings > 0)
+            return Message.Of(
+                "Only {readings}: too few to tell wear from chance. Five loaded readings over a week or more would do.",
+                Value.Counted("readings", a.Readings, "reading")
+            );
+        if (a.Service is { } level && a.ServiceDue is { } due)
+            return Message.Of(
+                due.Due == a.AsOf
+                    ? "Nothing was ever measured here. Its {level} interval of {interval} runs out today."
+                    : "Nothing was ever measured here. Its {level} interval of {interval} ran out on {day}, {overdue} ago.",
+                Value.Word("level", level),
+                Value.Counted("interval", due.Days, "day"),
+                Value.Day("day", due.Due),
+                Value.Counted("overdue", a.AsOf.DayNumber - due.Due.DayNumber, "day")
+            );
+        return Message.Of("No readings yet. One loaded run with the air temperature written down would be a start.");
+    }
+
+    private static Message AfterOneRun(Assessment a, MeasuredRun measured)
+    {
+        var hottest = measured.Run.Parts.MaxBy(p => p.Celsius.Value)!;
+        return Message.Of(
+            a.Urgency == Urgency.Soon
+                ? "{part} stood at its limit in the run of {day}: {celsius}. Nothing older is there to compare with: look inside."
+                : "Measured once, on {day}: {part} {celsius}. Nothing older is there to compare with; its next run will show whether it drifts.",
+            a.Urgency == Urgency.Soon ? Value.PartFirst("part", hottest.Part) : Value.Part("part", hottest.Part),
+            Value.Day("day", DateOnly.FromDateTime(measured.At.UtcDateTime)),
+            Value.Celsius("celsius", hottest.Celsius.Value)
+        );
+    }
+}
