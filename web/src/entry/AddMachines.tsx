@@ -5,6 +5,7 @@ import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite, useZones } from '../api/queries';
 import { useQuery } from '@tanstack/react-query';
 import { count } from '../lib/format';
+import { needed } from '../shell/EditDialog';
 import { NumberField } from '../shell/NumberField';
 import { Refusal } from '../shell/Refusal';
 import { takeTable } from '../intake/takeTable';
@@ -46,7 +47,6 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
     await takeTable(table, {}, {}, false);
     return { tags, why: null };
   });
-  const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
   const add = async () => {
     const fields = await form.validateFields();
     const { tags, why } = await write.mutateAsync(fields);

@@ -1,8 +1,8 @@
-import { Form, Input, Modal, Select } from 'antd';
+import { Form, Input, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite } from '../api/queries';
 import { NumberField } from '../shell/NumberField';
-import { Refusal } from '../shell/Refusal';
+import { EditDialog, needed } from '../shell/EditDialog';
 
 interface Fields {
   name: string;
@@ -14,61 +14,44 @@ interface Fields {
 
 /** Edits a zone, and the site that it belongs to. */
 export function EditZone({ zone, onClose }: { zone: Schemas['ZoneAnswer']; onClose: () => void }) {
-  const [form] = Form.useForm<Fields>();
   const write = useWrite((body: Fields) =>
     unwrap(api.PUT('/api/v1/zones/{code}', { params: { path: { code: zone.code } }, body })),
   );
-  const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
   return (
-    <Modal
+    <EditDialog<Fields>
       title={`Edit ${zone.name}`}
-      open
-      onCancel={onClose}
-      okText="Save"
-      confirmLoading={write.isPending}
-      onOk={() =>
-        void form.validateFields().then(
-          (fields) => write.mutateAsync(fields).then(onClose, () => undefined),
-          () => undefined,
-        )
-      }
+      write={write}
+      onClose={onClose}
+      initial={{
+        name: zone.name,
+        dust: zone.dust,
+        designAmbientCelsius: zone.designAmbientCelsius,
+        siteName: zone.siteName,
+        altitudeMetres: zone.altitudeMetres,
+      }}
     >
-      {write.isError && <Refusal error={write.error} />}
-      <Form<Fields>
-        form={form}
-        layout="vertical"
-        requiredMark={false}
-        initialValues={{
-          name: zone.name,
-          dust: zone.dust,
-          designAmbientCelsius: zone.designAmbientCelsius,
-          siteName: zone.siteName,
-          altitudeMetres: zone.altitudeMetres,
-        }}
-      >
-        <Form.Item name="name" label="Name of the zone" rules={needed('The name')}>
+      <Form.Item name="name" label="Name of the zone" rules={needed('The name')}>
+        <Input maxLength={80} />
+      </Form.Item>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '0 14px' }}>
+        <Form.Item name="dust" label="Dust in its air">
+          <Select options={(['clean', 'normal', 'heavy'] as const).map((value) => ({ value }))} />
+        </Form.Item>
+        <Form.Item
+          name="designAmbientCelsius"
+          label="Warmest air it is planned for, °C"
+          rules={needed('The temperature')}
+        >
+          <NumberField min={-40} max={80} style={{ width: '100%' }} />
+        </Form.Item>
+        <Form.Item name="siteName" label="Name of the site" rules={needed('The name')}>
           <Input maxLength={80} />
         </Form.Item>
-        <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '0 14px' }}>
-          <Form.Item name="dust" label="Dust in its air">
-            <Select options={(['clean', 'normal', 'heavy'] as const).map((value) => ({ value }))} />
-          </Form.Item>
-          <Form.Item
-            name="designAmbientCelsius"
-            label="Warmest air it is planned for, °C"
-            rules={needed('The temperature')}
-          >
-            <NumberField min={-40} max={80} style={{ width: '100%' }} />
-          </Form.Item>
-          <Form.Item name="siteName" label="Name of the site" rules={needed('The name')}>
-            <Input maxLength={80} />
-          </Form.Item>
-          <Form.Item name="altitudeMetres" label="Site: metres above sea level" rules={needed('The height')}>
-            <NumberField min={-500} max={9000} style={{ width: '100%' }} />
-          </Form.Item>
-        </div>
-      </Form>
+        <Form.Item name="altitudeMetres" label="Site: metres above sea level" rules={needed('The height')}>
+          <NumberField min={-500} max={9000} style={{ width: '100%' }} />
+        </Form.Item>
+      </div>
       <p className="quiet small">Every machine here is judged anew with it.</p>
-    </Modal>
+    </EditDialog>
   );
 }

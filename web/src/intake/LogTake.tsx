@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useMachine, useMachines, useWrite } from '../api/queries';
 import { capital, count, instant, partName, takenWords, useTemperature } from '../lib/format';
+import { Columns } from './Columns';
 import { Refusal } from '../shell/Refusal';
 import './intake.css';
 import { RefusedLines } from './RefusedLines';
@@ -152,7 +153,17 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
                     />
                   </label>
                 ))}
-              <Columns answer={answer} fields={fields} onSettle={(h, f) => setMap({ ...map, [h]: f })} />
+              <Columns
+                columns={answer.columns.map((c, i) => ({
+                  ...c,
+                  sample: answer.firstLines
+                    .slice(0, 2)
+                    .map((l) => l[i] ?? '')
+                    .join(' · '),
+                }))}
+                fields={fields}
+                onSettle={(h, f) => setMap({ ...map, [h]: f })}
+              />
               <Windows answer={answer} />
             </>
           )}
@@ -185,55 +196,6 @@ const foundWords = (a: Answer) =>
   `${count(a.windows - a.idle, 'steady half hour')} under load, ${a.idle.toLocaleString()} idle` +
   `${a.throttled > 0 ? `, ${a.throttled.toLocaleString()} throttled` : ''}` +
   `${a.gaps > 0 ? `, ${count(a.gaps, 'gap')}` : ''}.`;
-
-function Columns({
-  answer,
-  fields,
-  onSettle,
-}: {
-  answer: Answer;
-  fields: Record<string, string>;
-  onSettle: (header: string, field: string) => void;
-}) {
-  return (
-    <div className="scroll-x">
-      <table className="plain-table">
-        <thead>
-          <tr>
-            <th>column</th>
-            <th>as it stands</th>
-            <th>is taken for</th>
-            <th>unit</th>
-          </tr>
-        </thead>
-        <tbody>
-          {answer.columns.map((c, i) => (
-            <tr key={`${String(i)} ${c.header}`}>
-              <td>{c.header}</td>
-              <td className="figures">
-                {answer.firstLines
-                  .slice(0, 2)
-                  .map((l) => l[i] ?? '')
-                  .join(' · ')}
-              </td>
-              <td>
-                <Select
-                  aria-label={`What ${c.header} holds`}
-                  size="small"
-                  value={c.field}
-                  style={{ minWidth: 180 }}
-                  onChange={(field: string) => onSettle(c.header, field)}
-                  options={Object.entries(fields).map(([value, label]) => ({ value, label }))}
-                />
-              </td>
-              <td>{c.unit}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
-}
 
 function Windows({ answer }: { answer: Answer }) {
   const { exact } = useTemperature();

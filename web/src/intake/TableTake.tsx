@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
 import { useWrite } from '../api/queries';
 import { count, fullDay } from '../lib/format';
+import { Columns } from './Columns';
 import { Refusal } from '../shell/Refusal';
 import './intake.css';
 import { RefusedLines } from './RefusedLines';
@@ -82,6 +83,7 @@ export function TableTake({
               <Questions questions={answer.questions} onAnswer={settle} />
               <Columns
                 columns={answer.columns}
+                fields={FIELDS}
                 onSettle={(header, field) => setMap({ ...map, [header]: field })}
               />
               <Preview machines={answer.preview} total={answer.created + answer.updated + answer.unchanged} />
@@ -138,44 +140,6 @@ function Questions({
           />
         </label>
       ))}
-    </div>
-  );
-}
-
-function Columns({
-  columns,
-  onSettle,
-}: {
-  columns: Answer['columns'];
-  onSettle: (header: string, field: string) => void;
-}) {
-  return (
-    <div className="scroll-x">
-      <table className="plain-table">
-        <thead>
-          <tr>
-            <th>column</th>
-            <th>is taken for</th>
-          </tr>
-        </thead>
-        <tbody>
-          {columns.map((c, i) => (
-            <tr key={`${String(i)} ${c.header}`}>
-              <td>{c.header || '(no header)'}</td>
-              <td>
-                <Select
-                  aria-label={`What ${c.header} holds`}
-                  value={c.field}
-                  size="small"
-                  style={{ minWidth: 210 }}
-                  onChange={(field: string) => onSettle(c.header, field)}
-                  options={Object.entries(FIELDS).map(([value, label]) => ({ value, label }))}
-                />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
     </div>
   );
 }

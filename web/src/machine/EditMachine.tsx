@@ -1,8 +1,8 @@
-import { Button, Form, Input, Modal, Select } from 'antd';
+import { Button, Form, Input, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite, useZones } from '../api/queries';
 import { capital, partName } from '../lib/format';
-import { Refusal } from '../shell/Refusal';
+import { EditDialog, needed } from '../shell/EditDialog';
 import { NumberField } from '../shell/NumberField';
 
 interface Fields {
@@ -31,7 +31,6 @@ export function EditMachine({
   machine: Schemas['MachineAnswer'];
   onClose: () => void;
 }) {
-  const [form] = Form.useForm<Fields>();
   const zones = useZones();
   const write = useWrite((f: Fields) =>
     unwrap(
@@ -57,122 +56,109 @@ export function EditMachine({
       }),
     ),
   );
-  const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
   return (
-    <Modal
+    <EditDialog<Fields>
       title={`Edit ${machine.tag}`}
-      open
-      width={560}
-      onCancel={onClose}
-      okText="Save"
-      confirmLoading={write.isPending}
-      onOk={() =>
-        void form.validateFields().then(
-          (fields) => write.mutateAsync(fields).then(onClose, () => undefined),
-          () => undefined,
-        )
-      }
+      write={write}
+      onClose={onClose}
+      initial={{
+        model: machine.model,
+        kind: machine.kind,
+        zone: machine.zone,
+        hostTag: machine.hostTag ?? '',
+        dutyHoursPerDay: machine.dutyHoursPerDay,
+        inServiceSince: machine.inServiceSince,
+        warrantyUntil: machine.warrantyUntil ?? '',
+        limits: machine.parts.map((p) => p.limitCelsius ?? 90),
+        joints: machine.parts.map((p) => p.interface ?? 'paste'),
+        added: [],
+      }}
     >
-      {write.isError && <Refusal error={write.error} />}
-      <Form<Fields>
-        form={form}
-        layout="vertical"
-        requiredMark={false}
-        initialValues={{
-          model: machine.model,
-          kind: machine.kind,
-          zone: machine.zone,
-          hostTag: machine.hostTag ?? '',
-          dutyHoursPerDay: machine.dutyHoursPerDay,
-          inServiceSince: machine.inServiceSince,
-          warrantyUntil: machine.warrantyUntil ?? '',
-          limits: machine.parts.map((p) => p.limitCelsius ?? 90),
-          joints: machine.parts.map((p) => p.interface ?? 'paste'),
-          added: [],
-        }}
-      >
-        <Form.Item name="model" label="Model" rules={needed('The model')}>
+      <Form.Item name="model" label="Model" rules={needed('The model')}>
+        <Input maxLength={80} />
+      </Form.Item>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '0 14px' }}>
+        <Form.Item name="kind" label="Kind">
+          <Select
+            options={(['graphics-card', 'server', 'laptop', 'desktop'] as const).map((k) => ({
+              value: k,
+              label: k,
+            }))}
+          />
+        </Form.Item>
+        <Form.Item name="zone" label="Zone (another one moves it)">
+          <Select
+            showSearch
+            optionFilterProp="label"
+            options={(zones.data ?? []).map((z) => ({ value: z.code, label: `${z.name} (${z.siteName})` }))}
+          />
+        </Form.Item>
+        <Form.Item name="hostTag" label="Built into (tag)">
           <Input maxLength={80} />
         </Form.Item>
-        <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '0 14px' }}>
-          <Form.Item name="kind" label="Kind">
-            <Select
-              options={(['graphics-card', 'server', 'laptop', 'desktop'] as const).map((k) => ({
-                value: k,
-                label: k,
-              }))}
-            />
-          </Form.Item>
-          <Form.Item name="zone" label="Zone (another one moves it)">
-            <Select
-              showSearch
-              optionFilterProp="label"
-              options={(zones.data ?? []).map((z) => ({ value: z.code, label: `${z.name} (${z.siteName})` }))}
-            />
-          </Form.Item>
-          <Form.Item name="hostTag" label="Built into (tag)">
-            <Input maxLength={80} />
-          </Form.Item>
-          <Form.Item name="dutyHoursPerDay" label="Hours a day under load" rules={needed('A number')}>
-            <NumberField min={0} max={24} style={{ width: '100%' }} />
-          </Form.Item>
-          <Form.Item name="inServiceSince" label="In service since" rules={needed('The date')}>
-            <Input type="date" />
-          </Form.Item>
-          <Form.Item name="warrantyUntil" label="Warranty until">
-            <Input type="date" />
-          </Form.Item>
-          {machine.parts.map((p, i) => (
-            <div key={p.part} style={{ display: 'contents' }}>
-              <Form.Item
-                name={['limits', i]}
-                label={`${capital(partName(p.part ?? ''))}: limit, °C`}
-                rules={needed('The limit')}
+        <Form.Item name="dutyHoursPerDay" label="Hours a day under load" rules={needed('A number')}>
+          <NumberField min={0} max={24} style={{ width: '100%' }} />
+        </Form.Item>
+        <Form.Item name="inServiceSince" label="In service since" rules={needed('The date')}>
+          <Input type="date" />
+        </Form.Item>
+        <Form.Item name="warrantyUntil" label="Warranty until">
+          <Input type="date" />
+        </Form.Item>
+        {machine.parts.map((p, i) => (
+          <div key={p.part} style={{ display: 'contents' }}>
+            <Form.Item
+              name={['limits', i]}
+              label={`${capital(partName(p.part ?? ''))}: limit, °C`}
+              rules={needed('The limit')}
+            >
+              <NumberField min={20} max={300} style={{ width: '100%' }} />
+            </Form.Item>
+            <Form.Item name={['joints', i]} label={`${capital(partName(p.part ?? ''))}: joint`}>
+              <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
+            </Form.Item>
+          </div>
+        ))}
+      </div>
+      <Form.List name="added">
+        {(added, { add, remove }) => (
+          <>
+            {added.map(({ key, name }) => (
+              <div
+                key={key}
+                style={{
+                  display: 'grid',
+                  gridTemplateColumns: 'repeat(auto-fit, minmax(110px, 1fr))',
+                  gap: '0 14px',
+                }}
               >
-                <NumberField min={20} max={300} style={{ width: '100%' }} />
-              </Form.Item>
-              <Form.Item name={['joints', i]} label={`${capital(partName(p.part ?? ''))}: joint`}>
-                <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
-              </Form.Item>
-            </div>
-          ))}
-        </div>
-        <Form.List name="added">
-          {(added, { add, remove }) => (
-            <>
-              {added.map(({ key, name }) => (
-                <div
-                  key={key}
-                  style={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr auto', gap: '0 14px' }}
+                <Form.Item
+                  name={[name, 'part']}
+                  label="New part"
+                  rules={[
+                    { required: true, message: 'The name is needed.' },
+                    { pattern: PART_NAME, message: 'A lower-case word such as memory.' },
+                  ]}
                 >
-                  <Form.Item
-                    name={[name, 'part']}
-                    label="New part"
-                    rules={[
-                      { required: true, message: 'The name is needed.' },
-                      { pattern: PART_NAME, message: 'A lower-case word such as memory.' },
-                    ]}
-                  >
-                    <Input maxLength={40} placeholder="memory" />
-                  </Form.Item>
-                  <Form.Item name={[name, 'limitCelsius']} label="Limit, °C" rules={needed('The limit')}>
-                    <NumberField min={20} max={300} style={{ width: '100%' }} />
-                  </Form.Item>
-                  <Form.Item name={[name, 'interface']} label="Joint">
-                    <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
-                  </Form.Item>
-                  <Form.Item label=" ">
-                    <Button onClick={() => remove(name)}>Leave out</Button>
-                  </Form.Item>
-                </div>
-              ))}
-              {machine.parts.length + added.length < MOST_PARTS && (
-                <Button onClick={() => add({ interface: 'paste' })}>Add a part</Button>
-              )}
-            </>
-          )}
-        </Form.List>
-      </Form>
-    </Modal>
+                  <Input maxLength={40} placeholder="memory" />
+                </Form.Item>
+                <Form.Item name={[name, 'limitCelsius']} label="Limit, °C" rules={needed('The limit')}>
+                  <NumberField min={20} max={300} style={{ width: '100%' }} />
+                </Form.Item>
+                <Form.Item name={[name, 'interface']} label="Joint">
+                  <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
+                </Form.Item>
+                <Form.Item label=" ">
+                  <Button onClick={() => remove(name)}>Leave out</Button>
+                </Form.Item>
+              </div>
+            ))}
+            {machine.parts.length + added.length < MOST_PARTS && (
+              <Button onClick={() => add({ interface: 'paste' })}>Add a part</Button>
+            )}
+          </>
+        )}
+      </Form.List>
+    </EditDialog>
   );
 }

@@ -1,0 +1,56 @@
+import { Select } from 'antd';
+
+/** A column of a file: what stands in it, and what it is taken for. */
+export interface Column {
+  header: string;
+  field: string;
+  /** Values of its first lines; shown where there are any. */
+  sample?: string;
+  unit?: string | null;
+}
+
+/** What each column of a file is taken for, to be put right by a person. */
+export function Columns({
+  columns,
+  fields,
+  onSettle,
+}: {
+  columns: readonly Column[];
+  fields: Record<string, string>;
+  onSettle: (header: string, field: string) => void;
+}) {
+  const isLog = columns.some((c) => c.sample !== undefined);
+  return (
+    <div className="scroll-x">
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th>column</th>
+            {isLog && <th>as it stands</th>}
+            <th>is taken for</th>
+            {isLog && <th>unit</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {columns.map((c, i) => (
+            <tr key={`${String(i)} ${c.header}`}>
+              <td>{c.header || '(no header)'}</td>
+              {isLog && <td className="figures">{c.sample}</td>}
+              <td>
+                <Select
+                  aria-label={`What ${c.header} holds`}
+                  value={c.field}
+                  size="small"
+                  style={{ minWidth: 200 }}
+                  onChange={(field: string) => onSettle(c.header, field)}
+                  options={Object.entries(fields).map(([value, label]) => ({ value, label }))}
+                />
+              </td>
+              {isLog && <td>{c.unit}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
