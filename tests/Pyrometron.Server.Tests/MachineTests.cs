@@ -82,6 +82,8 @@ public sealed class MachineTests : IDisposable
                 ]
         )
             Assert.Equal(400, (await _server.Put("/api/v1/zones/Z", odd)).Status);
+        var (status, nothing) = await _server.Put("/api/v1/zones/Z", null!);
+        Assert.Equal((400, "The body is missing."), (status, nothing.GetProperty("detail").GetString()));
         Assert.Equal(404, (await _server.Put("/api/v1/zones/ATTIC", new { name = "Attic" })).Status);
     }
 

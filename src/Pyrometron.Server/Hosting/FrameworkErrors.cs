@@ -31,6 +31,9 @@ internal static partial class FrameworkErrors
                     title,
                     new InputProblem($"{missing.Groups["name"].Value} is needed.", Pointer: $"/{missing.Groups["name"].Value}")
                 );
+        // A body that is the word null.
+        if (bad.Message.StartsWith("Implicit body inferred", StringComparison.Ordinal))
+            return (title, new InputProblem("The body is missing.", Pointer: ""));
         return (title, new InputProblem(TypeName().IsMatch(bad.Message) ? "The body cannot be read." : bad.Message, Pointer: ""));
     }
 

@@ -85,7 +85,7 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
           lastServiceDate: '',
         }}
       >
-        <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '0 14px' }}>
+        <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
           <Form.Item name="tag" label="Tag" rules={needed('The tag')}>
             <Input maxLength={80} placeholder="PC-001" />
           </Form.Item>

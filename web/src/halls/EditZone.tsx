@@ -33,7 +33,7 @@ export function EditZone({ zone, onClose }: { zone: Schemas['ZoneAnswer']; onClo
       <Form.Item name="name" label="Name of the zone" rules={needed('The name')}>
         <Input maxLength={80} />
       </Form.Item>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '0 14px' }}>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
         <Form.Item name="dust" label="Dust in its air">
           <Select options={(['clean', 'normal', 'heavy'] as const).map((value) => ({ value }))} />
         </Form.Item>

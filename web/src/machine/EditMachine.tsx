@@ -77,7 +77,7 @@ export function EditMachine({
       <Form.Item name="model" label="Model" rules={needed('The model')}>
         <Input maxLength={80} />
       </Form.Item>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '0 14px' }}>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
         <Form.Item name="kind" label="Kind">
           <Select
             options={(['graphics-card', 'server', 'laptop', 'desktop'] as const).map((k) => ({
