@@ -81,7 +81,7 @@ test.describe.serial('a technician’s first day', () => {
     // The drain and the drying alcohol take their real time.
     test.setTimeout(240_000);
     await page.goto('/');
-    await expect(page.getByRole('heading', { name: /machines deserve a screwdriver/ })).toBeVisible({
+    await expect(page.getByRole('heading', { name: /machines need work/ })).toBeVisible({
       timeout: 60_000,
     });
     const row = page.locator('.rounds-row').first();

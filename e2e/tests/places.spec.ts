@@ -4,8 +4,8 @@ import { expect, test } from './server.js';
 test.use({ demo: true });
 
 const PLACES = [
-  ['/', /screwdriver/],
-  ['/?by=zone', /screwdriver/],
+  ['/', /of .* machines? needs? work/],
+  ['/?by=zone', /of .* machines? needs? work/],
   ['/machines/GC-0117', /reckoned/],
   ['/halls', /too warm/],
   ['/bench', /proof/],

@@ -19,4 +19,7 @@ public sealed class RefusedInputException : Exception
 
     /// <summary>What is wrong, in the order of the input.</summary>
     public IReadOnlyList<InputProblem> Problems { get; }
+
+    /// <summary>How it could be taken all the same, where somebody says so; null where nothing comes to mind.</summary>
+    public InputQuestion? Question { get; init; }
 }

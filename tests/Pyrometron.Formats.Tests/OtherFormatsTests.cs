@@ -27,6 +27,18 @@ public class OtherFormatsTests
     }
 
     [Fact]
+    public void Services_with_semicolons_may_write_their_days_as_1_5_2026()
+    {
+        const string text = "date;asset;level\n1.5.2026;GC-1;dust-out\n2026-04-02;GC-1;repaste\n5/1/2026;GC-1;repaste\n";
+        IEnumerable<ServiceLine> Read(CsvDelimiter delimiter) =>
+            ServicesCsv.Read(Bytes(text), _ => true, new(2026, 5, 2), delimiter);
+        Assert.Equal("semicolon", Assert.Throws<RefusedInputException>(() => Read(CsvDelimiter.Comma)).Question!.Choices[0]);
+        var lines = Read(CsvDelimiter.Semicolon).ToList();
+        Assert.Equal([new(2026, 5, 1), new DateOnly(2026, 4, 2)], lines.Take(2).Select(l => l.Service!.Date));
+        Assert.Equal("date", lines[2].Problem!.Column);
+    }
+
+    [Fact]
     public async Task A_gzip_cut_short_anywhere_or_damaged_is_refused_whole()
     {
         var packed = new MemoryStream();

@@ -119,6 +119,38 @@ public class ReadingsCsvTests
     }
 
     [Fact]
+    public void A_missing_column_is_told_with_what_was_found_and_what_was_expected()
+    {
+        var refused = Assert.Throws<RefusedInputException>(() => Read("time,machine,cpu\n"));
+        Assert.Contains("Found: time, machine, cpu.", refused.Message, StringComparison.Ordinal);
+        Assert.Contains("needs time, asset, and may have ambient_c", refused.Message, StringComparison.Ordinal);
+        Assert.Null(refused.Question);
+    }
+
+    [Theory]
+    [InlineData(";", CsvDelimiter.Semicolon, "semicolon")]
+    [InlineData("\t", CsvDelimiter.Tab, "tab")]
+    public void Other_delimiters_are_asked_about_and_then_read_with_decimal_commas(
+        string mark,
+        CsvDelimiter delimiter,
+        string word
+    )
+    {
+        var text = "time;asset;core_c;power_w\n2026-04-01T06:00Z;GC-1;60,5;228\n2026-04-01T07:00Z;GC-1;1.234,5;228\n".Replace(
+            ";",
+            mark,
+            StringComparison.Ordinal
+        );
+        var refused = Assert.Throws<RefusedInputException>(() => Read(text));
+        Assert.Equal(("delimiter", word), (refused.Question!.About, Assert.Single(refused.Question.Choices)));
+        using var stream = new MemoryStream(Encoding.UTF8.GetBytes(text));
+        var lines = new ReadingsCsv(Fleet.GetValueOrDefault, Now, delimiter).Read(stream).ToList();
+        Assert.Equal((60.5, 228), (lines[0].Reading!.PartsC[0], lines[0].Reading!.PowerW));
+        // No thousands separators are taken.
+        Assert.Equal("core_c", lines[1].Problem!.Column);
+    }
+
+    [Fact]
     public void Binary_and_other_encodings_are_refused_whole()
     {
         Assert.Throws<RefusedInputException>(() => Read(Encoding.Unicode.GetBytes("time,asset\n")));

@@ -18,6 +18,21 @@ public sealed class ImportTests : IDisposable
     }
 
     [Fact]
+    public async Task Readings_with_semicolons_are_refused_with_a_question_and_taken_when_it_is_answered()
+    {
+        await _server.LoadSmallFleet();
+        var text = $"time;asset;core_c\n{DateTime.UtcNow:yyyy-MM-ddTHH:mm}Z;GC-1;61,5\n";
+        var (status, body) = await _server.Send("/api/v1/readings", text, "text/csv");
+        var question = body.GetProperty("questions")[0];
+        Assert.Equal((400, "delimiter"), (status, question.GetProperty("about").GetString()));
+        var choice = question.GetProperty("choices")[0].GetString();
+        (status, body) = await _server.Send($"/api/v1/readings?delimiter={choice}", text, "text/csv");
+        Assert.Equal((200, 1), (status, body.GetProperty("accepted").GetInt32()));
+        (status, body) = await _server.Send("/api/v1/readings?delimiter=bar", text, "text/csv");
+        Assert.Equal((400, "/delimiter"), (status, body.GetProperty("errors")[0].GetProperty("pointer").GetString()));
+    }
+
+    [Fact]
     public async Task Practice_1_loads_as_it_is_and_is_ranked_well()
     {
         var (status, body) = await _server.Send(

@@ -11,7 +11,13 @@ namespace Pyrometron.Application.Imports;
 /// Takes one readings file: one thread reads and checks lines, another stores the batches before it, each batch in a
 /// transaction of its own. What was stored when it is broken off stays, and sending the file again adds the rest.
 /// </summary>
-public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffset now, int mostListed)
+public sealed class ReadingsImport(
+    Database database,
+    Actor actor,
+    DateTimeOffset now,
+    int mostListed,
+    CsvDelimiter delimiter = CsvDelimiter.Comma
+)
 {
     private const int BatchLines = 10_000,
         BatchesAhead = 2;
@@ -35,7 +41,7 @@ public sealed class ReadingsImport(Database database, Actor actor, DateTimeOffse
     {
         var assets = new FleetStore(database).All().ToDictionary(a => a.Asset.Tag);
         var names = assets.ToDictionary(a => a.Key, a => (IReadOnlyList<string>)[.. a.Value.Asset.Parts.Select(p => p.Name)]);
-        var csv = new ReadingsCsv(names.GetValueOrDefault, now);
+        var csv = new ReadingsCsv(names.GetValueOrDefault, now, delimiter);
         var batches = Channel.CreateBounded<Batch>(BatchesAhead);
         using var broken = CancellationTokenSource.CreateLinkedTokenSource(cancellation);
         var reading = Task.Run(() => ReadAsync(csv, file, batches.Writer, broken.Token), CancellationToken.None);

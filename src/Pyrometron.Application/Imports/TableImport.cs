@@ -25,14 +25,14 @@ public sealed class TableImport(Register here, DateOnly today)
         .ToDictionary(g => g.Key, g => g.First());
     private readonly TablePlaces _places = new(here.Sites);
     private readonly List<InputProblem> _refused = [];
-    private readonly Dictionary<string, TableQuestion> _questions = [];
+    private readonly Dictionary<string, InputQuestion> _questions = [];
     private readonly Dictionary<(string, string), int> _defaults = [];
 
     /// <summary>Lines that cannot be taken as the house stands.</summary>
     public IReadOnlyList<InputProblem> Refused => _refused;
 
     /// <summary>What has to be said of machines or their models.</summary>
-    public IReadOnlyCollection<TableQuestion> Questions => _questions.Values;
+    public IReadOnlyCollection<InputQuestion> Questions => _questions.Values;
 
     /// <summary>What was put in.</summary>
     public IReadOnlyList<TableDefault> Defaults =>
@@ -76,7 +76,7 @@ public sealed class TableImport(Register here, DateOnly today)
         if (_questions.Count < MostQuestions)
             _questions.TryAdd(
                 model,
-                new TableQuestion(
+                new InputQuestion(
                     model,
                     $"What kind of machine is '{MachineTable.Short(model)}'?",
                     [.. Enum.GetValues<AssetKind>().Select(Words.Of)]

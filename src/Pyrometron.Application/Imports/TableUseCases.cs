@@ -14,7 +14,7 @@ public sealed record TableTaken(
     int Updated,
     int Unchanged,
     IReadOnlyList<InputProblem> Refused,
-    IReadOnlyList<TableQuestion> Questions,
+    IReadOnlyList<InputQuestion> Questions,
     IReadOnlyList<TableDefault> Defaults,
     IReadOnlyList<Asset> Preview
 );

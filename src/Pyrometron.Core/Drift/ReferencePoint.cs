@@ -1,31 +1,6 @@
-using System.Text.Json.Serialization;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Drift;
-
-/// <summary>What is measured of a machine, from best to least; the uncertainty grows with it.</summary>
-public enum EvidenceGrade
-{
-    /// <summary>Power, fan speed and its own intake air.</summary>
-    [JsonStringEnumMemberName("A")]
-    A,
-
-    /// <summary>Power and air, fan speed fixed or unknown.</summary>
-    [JsonStringEnumMemberName("B")]
-    B,
-
-    /// <summary>Fan and air, power only by the workload's name.</summary>
-    [JsonStringEnumMemberName("C")]
-    C,
-
-    /// <summary>Neither power nor fan, or only the zone's air.</summary>
-    [JsonStringEnumMemberName("D")]
-    D,
-
-    /// <summary>Temperature alone.</summary>
-    [JsonStringEnumMemberName("E")]
-    E,
-}
 
 /// <summary>The operating point to which all readings of a machine are brought: 25 °C air, usual heat, usual fan.</summary>
 /// <param name="PowerW">Usual heat under the present settings and main workload; 1 where power is not measured.</param>

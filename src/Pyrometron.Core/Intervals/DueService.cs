@@ -11,4 +11,7 @@ public readonly record struct DueService(ServiceLevel Level, DateOnly Due, int D
 
     /// <summary>Whether it is overdue by half of its length or more.</summary>
     public bool IsLongOverdue(DateOnly day) => day.DayNumber - Due.DayNumber >= Days / 2.0 && IsDue(day);
+
+    /// <summary>Days since it was due, by the length of its interval; 0 on its day, and without a length.</summary>
+    public double OverdueShare(DateOnly day) => Days > 0 ? (day.DayNumber - Due.DayNumber) / (double)Days : 0;
 }

@@ -34,8 +34,11 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>Bench time of that level.</summary>
     public int? Minutes { get; init; }
 
-    /// <summary>What is measured of it; null when too little.</summary>
-    public EvidenceGrade? Evidence { get; init; }
+    /// <summary>What is measured of it; null when too little to judge by.</summary>
+    public MeasuredChannels? Measured { get; init; }
+
+    /// <summary>The grade of that; null when too little.</summary>
+    public EvidenceGrade? Evidence => Measured?.Grade;
 
     /// <summary>The operating point it was compared at; null when unknown.</summary>
     public ReferencePoint? Reference { get; init; }
@@ -67,8 +70,20 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>The run that was measured last; null where it was readings.</summary>
     public MeasuredRun? MeasuredRun { get; init; }
 
+    /// <summary>Whether it throttled or stood at a limit when it was measured last.</summary>
+    public bool AtItsLimit { get; init; }
+
     /// <summary>Number of readings.</summary>
     public int Readings { get; init; }
+
+    /// <summary>How its readings come; null with too few to say.</summary>
+    internal ReadingRhythm? Rhythm { get; init; }
+
+    /// <summary>Its readings, where they used to come and have stopped.</summary>
+    public Silence? Silence { get; init; }
+
+    /// <summary>The run that would tell most, where this is the machine to make it on.</summary>
+    public RunToMake? Measure { get; init; }
 
     /// <summary>Number of runs at the bench that count.</summary>
     public int Runs { get; init; }

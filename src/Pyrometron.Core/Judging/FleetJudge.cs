@@ -131,7 +131,7 @@ public sealed class FleetJudge(JudgementBasis basis)
     /// </summary>
     public Assessment? JudgeOne(FleetJudgement before, Asset asset) =>
         before.JudgedZones.TryGetValue(asset.Zone, out var zone)
-            ? before.Comparison.Attach(
+            ? before.AmongOthers.Attach(
                 Zones(z => z == asset.Zone)[0].JudgeOne(asset, zone, before.KnownSiblings, withHistory: true)
             )
             : null;
@@ -142,15 +142,15 @@ public sealed class FleetJudge(JudgementBasis basis)
         IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings
     )
     {
-        var comparison = SiblingComparison.Of(machines);
+        var others = AmongOthers.Of(machines, basis.AsOf);
         return new FleetJudgement(
             basis.AsOf,
             basis.Policy,
-            QueueOrder.Of(machines.Select(comparison.Attach), basis.AsOf, basis.Policy),
+            QueueOrder.Of(machines.Select(others.Attach), basis.AsOf, basis.Policy),
             machines,
             zones,
             siblings,
-            comparison
+            others
         );
     }
 

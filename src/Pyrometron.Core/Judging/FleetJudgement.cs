@@ -16,10 +16,10 @@ public sealed class FleetJudgement
         IEnumerable<Assessment> alone,
         IReadOnlyDictionary<string, JudgedZone> zones,
         IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
-        SiblingComparison comparison
+        AmongOthers others
     )
     {
-        (AsOf, Policy, Queue, JudgedZones, KnownSiblings, Comparison) = (asOf, policy, queue, zones, siblings, comparison);
+        (AsOf, Policy, Queue, JudgedZones, KnownSiblings, AmongOthers) = (asOf, policy, queue, zones, siblings, others);
         ByTag = queue.ToDictionary(a => a.Asset.Tag);
         Alone = alone.ToDictionary(a => a.Asset.Tag);
     }
@@ -46,7 +46,18 @@ public sealed class FleetJudgement
 
     internal IReadOnlyDictionary<Siblings.Kin, Siblings.Known> KnownSiblings { get; }
 
-    internal SiblingComparison Comparison { get; }
+    internal AmongOthers AmongOthers { get; }
+}
+
+/// <summary>What only the whole fleet shows of a machine.</summary>
+internal sealed record AmongOthers(SiblingComparison Siblings, ReportingMachines Reporting, TellingRuns Runs)
+{
+    /// <summary>Learns it from all machines.</summary>
+    public static AmongOthers Of(IReadOnlyCollection<Assessment> fleet, DateOnly asOf) =>
+        new(SiblingComparison.Of(fleet), ReportingMachines.Of(fleet, asOf), TellingRuns.Of(fleet));
+
+    /// <summary>The assessment with it.</summary>
+    public Assessment Attach(Assessment a) => Runs.Attach(Reporting.Attach(Siblings.Attach(a)));
 }
 
 /// <summary>What a zone's machines had in common, kept so that one of them can be judged again by itself.</summary>

@@ -51,6 +51,9 @@ internal sealed record MachineFacts(
     /// <summary>Its fan, where that stands under a full command.</summary>
     public StandingFan? StandingFan { get; init; }
 
+    /// <summary>How its readings come; null with too few to say.</summary>
+    public ReadingRhythm? Rhythm { get; init; }
+
     /// <summary>Channels not believed.</summary>
     public IReadOnlyList<SensorFinding> Findings { get; init; } = [];
 
@@ -141,6 +144,7 @@ internal sealed record MachineFacts(
         var facts = new MachineFacts(asset, asOf, history, series.Count, runs, newest)
         {
             Findings = channels.Findings,
+            Rhythm = ReadingRhythm.Of(series),
             StandingFan = Drift.StandingFan.Of(series, LastServed(asset, Cause.Fan)),
         };
         var all = channels;

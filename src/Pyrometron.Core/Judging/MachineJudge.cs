@@ -22,15 +22,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     private readonly DateOnly _asOf = machine.AsOf;
     private readonly UnmeasuredServices _since = new(machine.Asset, model.LastDay, policy.Proven);
 
-    private EvidenceGrade Evidence =>
-        (model.Reference.HasPower, model.Reference.FanSpeed > 0, machine.OwnAir) switch
-        {
-            (true, true, true) => EvidenceGrade.A,
-            (true, _, _) => EvidenceGrade.B,
-            (false, true, true) => EvidenceGrade.C,
-            (false, _, true) or (false, true, _) => EvidenceGrade.D,
-            _ => EvidenceGrade.E,
-        };
+    private MeasuredChannels Channels => new(model.Reference.HasPower, model.Reference.FanSpeed > 0, machine.OwnAir);
 
     /// <summary>The whole judgement.</summary>
     /// <param name="scatter">
@@ -38,7 +30,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     /// </param>
     public Assessment Assess(WearScatter[]? scatter)
     {
-        var judge = new PartJudge(machine, model, zone, room, Evidence, policy);
+        var judge = new PartJudge(machine, model, zone, room, Channels.Grade, policy);
         if (judge.Measured.Count == 0 || !(machine.IsKnown || model.FreshFromSiblings))
             return Unknown(machine, zone, policy);
         var parts = judge.Measured.Select(p => judge.Judge(p, scatter?[p])).ToArray();
@@ -77,7 +69,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             DriftKelvin = worst.Split.Total,
             Action = action,
             Service = LevelFor(parts, levels, urgency, result, due),
-            Evidence = Evidence,
+            Measured = Channels,
             Reference = model.Reference,
             Parts = parts,
             Outside = outside,
@@ -87,7 +79,9 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             ServiceDue = due,
             MeasuredDay = machine.Latest.Day,
             MeasuredRun = machine.Latest.Run,
+            AtItsLimit = atItsLimit,
             Readings = machine.Readings,
+            Rhythm = machine.Rhythm,
             Runs = machine.Runs.Count,
             Symptoms = symptoms,
             RuledOut = machine.RuledOut,
@@ -136,13 +130,15 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             };
         var (asset, asOf, symptoms) = (machine.Asset, machine.AsOf, machine.Symptoms);
         var due = ServiceIntervals.FirstDue(asset, zone.Dust, asOf);
+        var byInterval = UrgencyRule.ByIntervalAlone(due, asOf, policy);
         var measured = machine.Readings + machine.Runs.Count > 0;
         var urgency =
             UrgencyRule.Of(symptoms)
             ?? (
                 machine.AtItsLimit ? Urgency.Soon
-                : measured ? Urgency.Unknown
-                : UrgencyRule.ByIntervalAlone(due, asOf, policy)
+                // What little was measured does not answer the calendar.
+                : measured && byInterval == Urgency.Next ? Urgency.Soon
+                : byInterval
             );
         return Complete(
             WithStandingFan(
@@ -158,7 +154,9 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
                     ServiceDue = due,
                     MeasuredDay = machine.NewestDay,
                     MeasuredRun = machine.Latest?.Run,
+                    AtItsLimit = machine.AtItsLimit,
                     Readings = machine.Readings,
+                    Rhythm = machine.Rhythm,
                     Runs = machine.Runs.Count,
                     Symptoms = symptoms,
                     Operating = machine.Operating,

@@ -29,11 +29,7 @@ public static class QueueOrder
                 .ThenByDescending(a => a.Advised?.PerHour ?? double.NegativeInfinity)
                 .ThenByDescending(PressureOf)
                 // Where nothing was measured the longest overdue goes first, by the length of its interval.
-                .ThenByDescending(a =>
-                    a is { Parts.Count: 0, ServiceDue: { Days: > 0 } due }
-                        ? (asOf.DayNumber - due.Due.DayNumber) / (double)due.Days
-                        : 0
-                )
+                .ThenByDescending(a => a is { Parts.Count: 0, ServiceDue: { } due } ? due.OverdueShare(asOf) : 0)
                 .ThenBy(a => a.Asset.Tag, StringComparer.Ordinal),
         ];
     }

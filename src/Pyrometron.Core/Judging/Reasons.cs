@@ -263,15 +263,7 @@ internal static class Reasons
             );
 
     private static Message? MissingChannels(Assessment a) =>
-        a.Evidence switch
-        {
-            null => Message.Of("A loaded run of 20 minutes with the air temperature written down."),
-            EvidenceGrade.B => Message.Of("Fan speed in the readings would show wear that an automatic fan hides."),
-            EvidenceGrade.C => Message.Of("Power in the readings would tell more heat from worse cooling."),
-            EvidenceGrade.D => Message.Of(
-                "Power and fan speed, or the machine's own intake air, would make the figures more certain."
-            ),
-            EvidenceGrade.E => Message.Of("An intake air sensor: without it the weather passes for wear."),
-            _ => null,
-        };
+        a.Measured is { } measured
+            ? measured.ToRaise
+            : Message.Of("A loaded run of 20 minutes with the air temperature written down.");
 }

@@ -21,33 +21,48 @@ internal static class UnmeasuredReasons
                 Value.Day("day", change.Date)
             );
         if (a.Readings > 0)
-            return Message.Of(
-                "Only {readings}: too few to tell wear from chance. Five loaded readings over a week or more would do.",
-                Value.Counted("readings", a.Readings, "reading")
-            );
-        if (a.Service is { } level && a.ServiceDue is { } due)
-            return Message.Of(
-                due.Due == a.AsOf
-                    ? "Nothing was ever measured here. Its {level} interval of {interval} runs out today."
-                    : "Nothing was ever measured here. Its {level} interval of {interval} ran out on {day}, {overdue} ago.",
-                Value.Word("level", level),
-                Value.Counted("interval", due.Days, "day"),
+            return Message.Join(
+                Message.Of(
+                    "Only {readings}: too few to tell wear from chance. Five loaded readings over a week or more would do.",
+                    Value.Counted("readings", a.Readings, "reading")
+                ),
+                Overdue(a)
+            )!;
+        if (Overdue(a) is { } overdue)
+            return Message.Join(Message.Of("Nothing was ever measured here."), overdue)!;
+        return Message.Of("No readings yet. One loaded run with the air temperature written down would be a start.");
+    }
+
+    /// <summary>The interval that the calendar asks for; null where it does not.</summary>
+    private static Message? Overdue(Assessment a)
+    {
+        if (a.Urgency is not (Urgency.Soon or Urgency.Next) || a.AtItsLimit || a.ServiceDue is not { } due)
+            return null;
+        var (level, interval) = (Value.Word("level", due.Level), Value.Counted("interval", due.Days, "day"));
+        return due.Due == a.AsOf
+            ? Message.Of("Its {level} interval of {interval} runs out today.", level, interval)
+            : Message.Of(
+                "Its {level} interval of {interval} ran out on {day}, {overdue} ago.",
+                level,
+                interval,
                 Value.Day("day", due.Due),
                 Value.Counted("overdue", a.AsOf.DayNumber - due.Due.DayNumber, "day")
             );
-        return Message.Of("No readings yet. One loaded run with the air temperature written down would be a start.");
     }
 
     private static Message AfterOneRun(Assessment a, MeasuredRun measured)
     {
         var hottest = measured.Run.Parts.MaxBy(p => p.Celsius.Value)!;
-        return Message.Of(
-            a.Urgency == Urgency.Soon
-                ? "{part} stood at its limit in the run of {day}: {celsius}. Nothing older is there to compare with: look inside."
-                : "Measured once, on {day}: {part} {celsius}. Nothing older is there to compare with; its next run will show whether it drifts.",
-            a.Urgency == Urgency.Soon ? Value.PartFirst("part", hottest.Part) : Value.Part("part", hottest.Part),
-            Value.Day("day", DateOnly.FromDateTime(measured.At.UtcDateTime)),
-            Value.Celsius("celsius", hottest.Celsius.Value)
-        );
+        return Message.Join(
+            Message.Of(
+                a.AtItsLimit
+                    ? "{part} stood at its limit in the run of {day}: {celsius}. Nothing older is there to compare with: look inside."
+                    : "Measured once, on {day}: {part} {celsius}. Nothing older is there to compare with; its next run will show whether it drifts.",
+                a.AtItsLimit ? Value.PartFirst("part", hottest.Part) : Value.Part("part", hottest.Part),
+                Value.Day("day", DateOnly.FromDateTime(measured.At.UtcDateTime)),
+                Value.Celsius("celsius", hottest.Celsius.Value)
+            ),
+            Overdue(a)
+        )!;
     }
 }

@@ -1,4 +1,5 @@
 using System.Text;
+using Pyrometron.Core.Fleet;
 
 namespace Pyrometron.Formats.Csv;
 
@@ -8,12 +9,16 @@ internal static class CsvHeader
     /// <summary>A table with more columns is refused.</summary>
     private const int MostColumns = 5000;
 
+    /// <summary>Columns found that a message names.</summary>
+    private const int MostNamed = 12;
+
     private static readonly UTF8Encoding Strict = new(false, throwOnInvalidBytes: true);
 
     /// <summary>Reads the header record.</summary>
     /// <exception cref="RefusedInputException">Empty, not text, a column missing or named twice.</exception>
-    public static string[] Read(CsvRecords records, string what, params ReadOnlySpan<string> required)
+    public static string[] Read(CsvRecords records, CsvForm form)
     {
+        var what = form.What;
         if (!records.Read())
             throw Refused($"The file is empty; {what} begins with a header row.");
         if (records.Count > MostColumns)
@@ -26,9 +31,8 @@ internal static class CsvHeader
                     : throw Refused($"This is no UTF-8 text, so no {what}. Save it as CSV in UTF-8 and send it again.");
         if (records.Problem is { } problem)
             throw Refused($"The header row cannot be read: {problem}.");
-        foreach (var name in required)
-            if (!names.Contains(name, StringComparer.Ordinal))
-                throw Refused($"The header row lacks the column '{name}'; {what} needs {string.Join(", ", required.ToArray())}.");
+        if (form.Required.Except(names).FirstOrDefault() is { } missing)
+            throw Lacking(names, missing, form);
         if (names.Where(n => n.Length > 0).GroupBy(n => n).FirstOrDefault(g => g.Count() > 1) is { } twice)
             throw Refused($"The header row names the column '{(twice.Key.Length > 80 ? twice.Key[..80] : twice.Key)}' twice.");
         return names;
@@ -48,6 +52,31 @@ internal static class CsvHeader
             text = "";
             return false;
         }
+    }
+
+    /// <summary>A column is missing: what was found, what was expected, and whether other delimiters would mend it.</summary>
+    private static RefusedInputException Lacking(string[] names, string missing, CsvForm form)
+    {
+        foreach (var other in (CsvDelimiter[])[CsvDelimiter.Semicolon, CsvDelimiter.Tab])
+            if (
+                form.Required.All(
+                    string.Join(',', names).Split((char)CsvForm.Written(other)).Select(n => n.Trim(' ', '"')).Contains
+                )
+            )
+            {
+                var (mark, style) =
+                    other == CsvDelimiter.Tab ? ("tabs", "tabs") : ("semicolons", "semicolons with decimal commas");
+                return new RefusedInputException(new InputProblem($"The cells of line 1 are separated by {mark}, not commas.", 1))
+                {
+                    Question = new InputQuestion("delimiter", $"Line 1 looks like {style}: read it so?", [Words.Of(other)]),
+                };
+            }
+        var found = string.Join(", ", names.Take(MostNamed).Select(n => n.Length > 40 ? n[..40] + "…" : n));
+        var more = names.Length > MostNamed ? $" and {names.Length - MostNamed} more" : "";
+        var others = form.Others.Length > 0 ? $", and may have {form.Others}" : "";
+        return Refused(
+            $"The header row lacks the column '{missing}'. Found: {found}{more}. Expected: {form.What} needs {string.Join(", ", form.Required)}{others}."
+        );
     }
 
     private static RefusedInputException Refused(string message) => new(new InputProblem(message, 1));

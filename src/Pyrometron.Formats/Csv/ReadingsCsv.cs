@@ -12,7 +12,12 @@ public readonly record struct ReadingLine(int Line, string Asset, Reading? Readi
 /// </summary>
 /// <param name="partsOf">The part names of an asset in the register's order, or null for an unknown tag.</param>
 /// <param name="now">The server's clock: times more than a day ahead of it are refused.</param>
-public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> partsOf, DateTimeOffset now)
+/// <param name="delimiter">What parts its cells.</param>
+public sealed partial class ReadingsCsv(
+    Func<string, IReadOnlyList<string>?> partsOf,
+    DateTimeOffset now,
+    CsvDelimiter delimiter = CsvDelimiter.Comma
+)
 {
     private const int LongestLabel = 200;
 
@@ -76,8 +81,8 @@ public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> par
     /// <exception cref="RefusedInputException">It is no readings file at all.</exception>
     public IEnumerable<ReadingLine> Read(Stream csv)
     {
-        _records = new CsvRecords(csv);
-        var names = CsvHeader.Read(_records, "a readings file", "time", "asset");
+        _records = new CsvRecords(csv, CsvForm.Written(delimiter));
+        var names = CsvHeader.Read(_records, CsvForm.Readings);
         var columns = names.Select(n => (Name: n, Role: RoleOf(n))).ToArray();
         _warnings.AddRange(columns.Where(c => c.Role == Role.Unknown).Select(c => $"Unknown column '{c.Name}' was kept out."));
         return Lines(_records, columns);
@@ -147,7 +152,7 @@ public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> par
                     workload = Shared(label);
                 continue;
             }
-            if (!IsoInstant.TryNumber(cell, out var value))
+            if (!TryNumber(cell, out var value))
                 return Refuse(
                     name,
                     $"'{Shown(cell)}' is no number; write 41.5, and leave the cell empty for what was not measured."
@@ -187,6 +192,16 @@ public sealed partial class ReadingsCsv(Func<string, IReadOnlyList<string>?> par
             ),
             null
         );
+    }
+
+    /// <summary>A number; where no comma parts the cells, its decimal sign may be one.</summary>
+    private bool TryNumber(ReadOnlySpan<byte> cell, out double value)
+    {
+        if (delimiter == CsvDelimiter.Comma || cell.Length > 40 || !cell.Contains((byte)','))
+            return IsoInstant.TryNumber(cell, out value);
+        Span<byte> point = stackalloc byte[cell.Length];
+        cell.Replace(point, (byte)',', (byte)'.');
+        return IsoInstant.TryNumber(point, out value);
     }
 
     private static string? Refusal(Role role, double value) =>

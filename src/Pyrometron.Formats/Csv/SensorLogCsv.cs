@@ -26,7 +26,7 @@ public static class SensorLogCsv
     public static RunLog Read(Stream csv, CancellationToken cancellation = default)
     {
         var records = new CsvRecords(csv);
-        var names = CsvHeader.Read(records, "a sensor log");
+        var names = CsvHeader.Read(records, new CsvForm("a sensor log", [], ""));
         var clock = Array.FindIndex(names, n => Times.Contains(n));
         if (clock < 0)
             throw Refused($"The header row lacks a column of time; a sensor log needs one of {string.Join(", ", Times)}.", 1);

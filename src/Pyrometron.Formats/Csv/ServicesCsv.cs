@@ -15,25 +15,46 @@ public static class ServicesCsv
     /// <summary>Reads the file lazily.</summary>
     /// <param name="isKnown">Whether a tag is in the fleet.</param>
     /// <param name="today">Services later than tomorrow are refused.</param>
+    /// <param name="delimiter">What parts its cells.</param>
     /// <exception cref="RefusedInputException">It is no services file at all.</exception>
-    public static IEnumerable<ServiceLine> Read(Stream csv, Func<string, bool> isKnown, DateOnly today)
+    public static IEnumerable<ServiceLine> Read(
+        Stream csv,
+        Func<string, bool> isKnown,
+        DateOnly today,
+        CsvDelimiter delimiter = CsvDelimiter.Comma
+    )
     {
-        var records = new CsvRecords(csv);
-        var names = CsvHeader.Read(records, "a services file", "date", "asset", "level");
-        return Lines(records, names, isKnown, today);
+        var records = new CsvRecords(csv, CsvForm.Written(delimiter));
+        var names = CsvHeader.Read(records, CsvForm.Services);
+        return Lines(records, names, isKnown, today, delimiter == CsvDelimiter.Comma ? IsoDays : AnyDays);
     }
 
-    private static IEnumerable<ServiceLine> Lines(CsvRecords records, string[] names, Func<string, bool> isKnown, DateOnly today)
+    private static readonly string[] IsoDays = ["yyyy-MM-dd"],
+        AnyDays = ["yyyy-MM-dd", "d.M.yyyy"];
+
+    private static IEnumerable<ServiceLine> Lines(
+        CsvRecords records,
+        string[] names,
+        Func<string, bool> isKnown,
+        DateOnly today,
+        string[] days
+    )
     {
         for (var count = 0; records.Read(); count++)
             yield return count < MostLines
-                ? ReadLine(records, names, isKnown, today)
+                ? ReadLine(records, names, isKnown, today, days)
                 : throw new RefusedInputException(
                     new InputProblem($"The file has more than {MostLines:#,0} lines; send it in parts.", records.Line)
                 );
     }
 
-    private static ServiceLine ReadLine(CsvRecords records, string[] names, Func<string, bool> isKnown, DateOnly today)
+    private static ServiceLine ReadLine(
+        CsvRecords records,
+        string[] names,
+        Func<string, bool> isKnown,
+        DateOnly today,
+        string[] days
+    )
     {
         ServiceLine Refuse(string? column, string message) =>
             new(records.Line, "", null, new InputProblem(message, records.Line, column));
@@ -47,7 +68,7 @@ public static class ServicesCsv
         if (records.Count != names.Length)
             return Refuse(null, $"The line has {records.Count} cells, the header {names.Length}.");
         var (date, asset, level) = (Cell("date"), Cell("asset"), Cell("level"));
-        if (!DateOnly.TryParseExact(date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
+        if (!DateOnly.TryParseExact(date, days, CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
             return Refuse("date", $"'{date}' is no date such as 2026-05-01.");
         if (!ServiceDone.IsPossible(day, today))
             return Refuse("date", $"'{date}' is not a day on which this machine can have been serviced.");

@@ -26,7 +26,7 @@ public sealed record SensorLogRead(
     CondensedLog Log,
     IReadOnlyList<InputProblem> Rejected,
     int RejectedCount,
-    IReadOnlyList<TableQuestion> Questions,
+    IReadOnlyList<InputQuestion> Questions,
     IReadOnlyList<string[]> FirstLines
 )
 {
@@ -65,7 +65,7 @@ public static class SensorLog
         var layout = new LogLayout(columns, settings.Parts);
         if (layout.Problem is { } problem)
             return Unread(head, columns, problem);
-        var questions = new List<TableQuestion>();
+        var questions = new List<InputQuestion>();
         var zone = ZoneOf(settings.TimeZone);
         var dates = DatesOf(head, layout, settings, questions);
         var clock = new LogClock(zone, dates);
@@ -107,7 +107,7 @@ public static class SensorLog
         }
         if (clock.SawLocal && settings.TimeZone is null)
             questions.Add(
-                new TableQuestion(
+                new InputQuestion(
                     ZoneQuestion,
                     "The log's times carry no offset. In which time zone was it written? It is read as UTC.",
                     ["UTC"]
@@ -144,7 +144,7 @@ public static class SensorLog
                     new InputProblem($"'{MachineTable.Short(name)}' is no time zone such as Europe/Lisbon.", Pointer: "/timeZone")
                 );
 
-    private static DateColumn DatesOf(LogHead head, LogLayout layout, LogSettings settings, List<TableQuestion> questions)
+    private static DateColumn DatesOf(LogHead head, LogLayout layout, LogSettings settings, List<InputQuestion> questions)
     {
         var header = head.Headers[layout.DayColumn];
         bool? monthFirst = settings.Words.GetValueOrDefault(TableMeanings.KeyOf(header)) switch
@@ -159,7 +159,7 @@ public static class SensorLog
         );
         if (dates.IsOpen)
             questions.Add(
-                new TableQuestion(
+                new InputQuestion(
                     header,
                     $"Do the days in '{header}' begin with the day or with the month? They are read with the day first.",
                     [TableMeanings.DayFirst, TableMeanings.MonthFirst]
@@ -249,7 +249,7 @@ internal sealed class LogLayout
     /// <summary>
     /// What is asked: columns that look like sensors and were not known, as far as the machine lacks something.
     /// </summary>
-    public IEnumerable<TableQuestion> Questions(List<string[]> first)
+    public IEnumerable<InputQuestion> Questions(List<string[]> first)
     {
         string[] missing =
         [
@@ -270,7 +270,7 @@ internal sealed class LogLayout
                 && CellNumber.Read(first[0][c], out _) is not null
                 && missing.Length > 0
             )
-                yield return new TableQuestion(
+                yield return new InputQuestion(
                     column.Header,
                     $"What is in the column '{column.Header}', such as '{MachineTable.Short(first[0][c])}'?",
                     [.. missing, LogField.Ignore.Name]

@@ -4,11 +4,6 @@ namespace Pyrometron.Formats.Tables;
 /// <param name="Guessed">Whether nobody has settled it.</param>
 public sealed record TableColumn(string Header, MachineField Field, bool Guessed);
 
-/// <summary>Something that a table does not say by itself.</summary>
-/// <param name="About">The header or the word in question: what an answer names.</param>
-/// <param name="Choices">Words that can be answered.</param>
-public sealed record TableQuestion(string About, string Ask, IReadOnlyList<string> Choices);
-
 /// <summary>
 /// Which column of a table holds what: by what somebody settled, else by its header, else by its cells. Each field stands in one
 /// column.

@@ -7,7 +7,7 @@ internal sealed class MachineRows(TableColumn[] columns, List<TableRow> rows, Ta
 {
     private const int MostQuestions = 30;
 
-    private readonly Dictionary<string, TableQuestion> _questions = [];
+    private readonly Dictionary<string, InputQuestion> _questions = [];
     private readonly Dictionary<MachineField, int> _at = columns
         .Select((c, i) => (c.Field, i))
         .Where(c => c.Field != MachineField.Ignore)
@@ -15,7 +15,7 @@ internal sealed class MachineRows(TableColumn[] columns, List<TableRow> rows, Ta
     private readonly Dictionary<MachineField, DateColumn> _dates = [];
 
     /// <summary>What the cells do not say by themselves.</summary>
-    public IReadOnlyCollection<TableQuestion> Questions => _questions.Values;
+    public IReadOnlyCollection<InputQuestion> Questions => _questions.Values;
 
     /// <summary>All lines that can be taken; why the others cannot is added.</summary>
     public List<TableMachine> Read(List<InputProblem> refused)
@@ -196,6 +196,6 @@ internal sealed class MachineRows(TableColumn[] columns, List<TableRow> rows, Ta
     private void Ask(string about, string ask, IReadOnlyList<string> choices)
     {
         if (_questions.Count < MostQuestions)
-            _questions.TryAdd(about, new TableQuestion(about, ask, choices));
+            _questions.TryAdd(about, new InputQuestion(about, ask, choices));
     }
 }

@@ -45,7 +45,7 @@ public sealed record MachineTable(
     IReadOnlyList<TableColumn> Columns,
     IReadOnlyList<TableMachine> Machines,
     IReadOnlyList<InputProblem> Refused,
-    IReadOnlyList<TableQuestion> Questions
+    IReadOnlyList<InputQuestion> Questions
 )
 {
     /// <summary>The most lines of a table.</summary>
@@ -135,7 +135,7 @@ public sealed record MachineTable(
         return text is ['\'', '=' or '+' or '-' or '@', ..] ? text[1..] : text;
     }
 
-    private static IEnumerable<TableQuestion> QuestionsOf(TableColumn[] columns, List<TableRow> rows)
+    private static IEnumerable<InputQuestion> QuestionsOf(TableColumn[] columns, List<TableRow> rows)
     {
         for (var c = 0; c < columns.Length; c++)
         {
@@ -148,7 +148,7 @@ public sealed record MachineTable(
             ];
             if (examples.Length == 0)
                 continue;
-            yield return new TableQuestion(
+            yield return new InputQuestion(
                 column.Header,
                 $"What is in the column '{column.Header}', such as {string.Join(", ", examples.Select(e => $"'{Short(e)}'"))}?",
                 [

@@ -72,7 +72,7 @@ public static class Problems
         var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
         var problem = error switch
         {
-            RefusedInputException refused => Document(400, "The input cannot be taken", refused.Message, refused.Problems),
+            RefusedInputException refused => Refused(refused),
             BadHttpRequestException { StatusCode: 413 } => Document(
                 413,
                 "Too large",
@@ -136,6 +136,14 @@ public static class Problems
             ApiJson.Options,
             "application/problem+json"
         );
+    }
+
+    private static ProblemDetails Refused(RefusedInputException refused)
+    {
+        var document = Document(400, "The input cannot be taken", refused.Message, refused.Problems);
+        if (refused.Question is { } question)
+            document.Extensions["questions"] = new[] { question };
+        return document;
     }
 
     private static ProblemDetails FromFramework(BadHttpRequestException bad)

@@ -88,6 +88,8 @@ public static class Setup
         )
             builder.Services.AddSingleton(store);
         builder.Services.AddSingleton<ImportProgress>();
+        builder.Services.AddSingleton<DemoBeside>();
+        builder.Services.AddHostedService(services => services.GetRequiredService<DemoBeside>());
         builder.Services.AddSingleton<JudgementService>();
         builder.Services.AddHostedService(services => services.GetRequiredService<JudgementService>());
     }
@@ -137,6 +139,7 @@ public static class Setup
 
         var api = app.MapGroup("/api/v1");
         api.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data)).WithTags("Health");
+        api.MapDemo();
         api.MapImports();
         api.MapTables();
         api.MapLogs();

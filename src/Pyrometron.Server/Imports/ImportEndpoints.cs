@@ -66,11 +66,17 @@ internal static class ImportEndpoints
         return TypedResults.File(json.ToArray(), "application/json");
     }
 
+    /// <param name="listed">How many refused lines the answer lists; default 100.</param>
+    /// <param name="delimiter">
+    /// What parts the cells; default comma. With another, numbers may have a decimal comma. A file that looks like another is
+    /// refused with a question that names it.
+    /// </param>
     private static async Task<ImportAnswer> PostReadings(
         HttpRequest request,
         DataFolder folder,
         [FromHeader(Name = "Import-Id")] Guid? importId,
         int? listed,
+        string? delimiter,
         Database database,
         ImportProgress progress,
         TimeProvider clock,
@@ -78,7 +84,13 @@ internal static class ImportEndpoints
     )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
-        var import = new ReadingsImport(database, Actor.Unnamed, clock.GetUtcNow(), Math.Clamp(listed ?? 100, 0, MostListed));
+        var import = new ReadingsImport(
+            database,
+            Actor.Unnamed,
+            clock.GetUtcNow(),
+            Math.Clamp(listed ?? 100, 0, MostListed),
+            CsvForm.Delimiter(delimiter)
+        );
         try
         {
             return await import.RunAsync(
@@ -93,10 +105,13 @@ internal static class ImportEndpoints
         }
     }
 
+    /// <param name="listed">How many refused lines the answer lists; default 100.</param>
+    /// <param name="delimiter">What parts the cells; default comma. With another, days may be written 1.5.2026.</param>
     private static async Task<ImportAnswer> PostServices(
         HttpRequest request,
         DataFolder folder,
         int? listed,
+        string? delimiter,
         FleetStore fleet,
         FleetUseCases useCases,
         TimeProvider clock,
@@ -108,7 +123,12 @@ internal static class ImportEndpoints
         var tally = new Tally(Math.Clamp(listed ?? 100, 0, MostListed));
         var good = new List<(string, ServiceDone)>();
         foreach (
-            var line in ServicesCsv.Read(spool.Open(), known.ContainsKey, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime))
+            var line in ServicesCsv.Read(
+                spool.Open(),
+                known.ContainsKey,
+                DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime),
+                CsvForm.Delimiter(delimiter)
+            )
         )
         {
             cancellation.ThrowIfCancellationRequested();

@@ -4,7 +4,6 @@ using Pyrometron.Application.Imports;
 using Pyrometron.Core.Readings;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Logs;
-using Pyrometron.Formats.Tables;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -51,7 +50,7 @@ public sealed record SensorLogAnswer(
     int Throttled,
     IReadOnlyList<RefusedLine> Rejected,
     int RejectedCount,
-    IReadOnlyList<TableQuestion> Questions,
+    IReadOnlyList<InputQuestion> Questions,
     IReadOnlyList<string[]> FirstLines,
     IReadOnlyList<WindowAnswer> Preview,
     DateTimeOffset? From,

@@ -40,7 +40,7 @@ public sealed record TableAnswer(
     int Unchanged,
     IReadOnlyList<RefusedLine> Refused,
     int RefusedCount,
-    IReadOnlyList<TableQuestion> Questions,
+    IReadOnlyList<InputQuestion> Questions,
     IReadOnlyList<TableDefault> Defaults,
     IReadOnlyList<TableMachineAnswer> Preview
 );

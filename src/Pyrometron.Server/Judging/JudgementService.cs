@@ -75,6 +75,9 @@ public sealed class JudgementService : BackgroundService
     /// <summary>Steps done and their number, while a judgement is being worked out.</summary>
     public (int Done, int Of) Progress { get; private set; }
 
+    /// <summary>Today, UTC.</summary>
+    public DateOnly Today() => DateOnly.FromDateTime(_clock.GetUtcNow().UtcDateTime);
+
     /// <summary>The day judged when none is asked for.</summary>
     public DateOnly PresentDay()
     {

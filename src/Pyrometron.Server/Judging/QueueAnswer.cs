@@ -1,5 +1,5 @@
 using System.Text.Json.Serialization;
-using Pyrometron.Core.Drift;
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Messages;
@@ -12,6 +12,8 @@ namespace Pyrometron.Server.Judging;
 /// <param name="Total">Machines judged.</param>
 /// <param name="Counts">Machines by urgency.</param>
 /// <param name="WarmZones">Zones whose room is too warm: to be seen to before any machine.</param>
+/// <param name="NeverMeasured">Machines without a reading or a run: the calendar alone decides on them.</param>
+/// <param name="Today">The server's day, UTC; later than <paramref name="AsOf"/> where readings ended long ago.</param>
 /// <param name="Currency">Of the items' values.</param>
 /// <param name="Precedence">What goes first within one urgency.</param>
 public sealed record QueueAnswer(
@@ -22,6 +24,8 @@ public sealed record QueueAnswer(
     Precedence Precedence,
     IReadOnlyDictionary<string, int> Counts,
     IReadOnlyList<WarmZone> WarmZones,
+    int NeverMeasured,
+    DateOnly Today,
     DateTimeOffset? JudgedAt,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Pending,
     JudgingProgress? Progress
@@ -55,6 +59,27 @@ public sealed record WarrantyAnswer(DateOnly Until, DateOnly OpenableFrom, bool 
         advice is null ? null : new(advice.Until, advice.OpenableFrom, advice.Wait, advice.Says.ToString(), advice.Says);
 }
 
+/// <summary>A run worth making.</summary>
+/// <param name="WhatMessage">The same as template and values.</param>
+/// <param name="WhyMessage">The same as template and values.</param>
+public sealed record RunToMakeAnswer(string What, int Minutes, string Why, Message WhatMessage, Message WhyMessage)
+{
+    internal static RunToMakeAnswer? From(RunToMake? run) =>
+        run is null ? null : new(run.What.ToString(), run.Minutes, run.Why.ToString(), run.What, run.Why);
+}
+
+/// <summary>Readings that used to come and have stopped.</summary>
+/// <param name="Since">Day of the last one.</param>
+/// <param name="Days">From then to the day judged.</param>
+/// <param name="Reporting">Machines of its zone that have sent readings since.</param>
+/// <param name="Says">In plain English.</param>
+/// <param name="Message">The same as template and values.</param>
+public sealed record SilenceAnswer(DateOnly Since, int Days, int Reporting, string Says, Message Message)
+{
+    internal static SilenceAnswer? From(Silence? silence) =>
+        silence is null ? null : new(silence.Since, silence.Days, silence.Reporting, silence.Says.ToString(), silence.Says);
+}
+
 /// <summary>A machine's job in hand.</summary>
 public sealed record OpenJob(long Id, string State);
 
@@ -62,7 +87,7 @@ public sealed record OpenJob(long Id, string State);
 /// <param name="DriftKelvin">What service could win back on the worst part.</param>
 /// <param name="DriftUncertaintyKelvin">Standard uncertainty of it.</param>
 /// <param name="NeedsWorkProbability">Not worked out yet.</param>
-/// <param name="Measure">Not worked out yet.</param>
+/// <param name="Measure">The run that would tell most, where this is the machine to make it on; else null.</param>
 /// <param name="ValuePerHour">
 /// Net value of the advised service for an hour of work, in the house's currency; null where nothing is to win.
 /// </param>
@@ -73,6 +98,7 @@ public sealed record OpenJob(long Id, string State);
 /// <param name="MeasuredBy"><c>run</c> or <c>readings</c>.</param>
 /// <param name="ReasonMessage">The reason as template and values.</param>
 /// <param name="Warranty">What the maker's warranty means for the work advised; null where it means nothing.</param>
+/// <param name="Silence">Its readings, where they used to come and have stopped; else null.</param>
 public sealed record QueueItem(
     int Rank,
     string Asset,
@@ -81,7 +107,7 @@ public sealed record QueueItem(
     double? DriftKelvin,
     double? DriftUncertaintyKelvin,
     double? NeedsWorkProbability,
-    string? Measure,
+    RunToMakeAnswer? Measure,
     DateOnly? ActionDate,
     DateOnly? ActionDateEarly,
     DateOnly? ActionDateLate,
@@ -104,7 +130,8 @@ public sealed record QueueItem(
     DateTimeOffset? MeasuredAt,
     string? MeasuredBy,
     Message ReasonMessage,
-    WarrantyAnswer? Warranty
+    WarrantyAnswer? Warranty,
+    SilenceAnswer? Silence
 )
 {
     /// <summary>Beside its row's neighbours: where it stands, and what is in hand on it.</summary>
@@ -120,7 +147,7 @@ public sealed record QueueItem(
             Round(a.DriftKelvin),
             Round(a.WorstPart?.SigmaKelvin),
             null,
-            null,
+            RunToMakeAnswer.From(a.Measure),
             a.Action?.Day,
             a.Action?.Early,
             a.Action?.Late,
@@ -143,7 +170,8 @@ public sealed record QueueItem(
             AssessmentAnswer.At(a.MeasuredDay),
             AssessmentAnswer.By(a),
             a.Reason,
-            WarrantyAnswer.From(a.Warranty)
+            WarrantyAnswer.From(a.Warranty),
+            SilenceAnswer.From(a.Silence)
         );
 
     private static Strip? StripOf(Assessment a)

@@ -91,6 +91,8 @@ internal static class QueueEndpoints
                 policy.Precedence,
                 counts,
                 zones,
+                judged.Judgement?.Queue.Count(a => a.MeasuredDay is null) ?? 0,
+                service.Today(),
                 judged.JudgedAt,
                 judged.Pending,
                 judged.Pending ? new JudgingProgress(service.Progress.Done, service.Progress.Of) : null

@@ -201,7 +201,8 @@ public class HiddenWearTests
         var a = Hall.JudgeAlone(Handmade.Laptop(limitC: 84, daysOld: 800), runs);
         Assert.True(a.DriftKelvin >= 2.5 && a.Urgency > Urgency.Next, $"{a.DriftKelvin} {a.Urgency}");
         Assert.StartsWith("What is to win may be chance", a.ToBeSurer!.ToString(), StringComparison.Ordinal);
-        Assert.Contains("Power and fan speed", a.ToBeSurer!.ToString()!.ToString(), StringComparison.Ordinal);
+        Assert.Contains("Power in the readings", a.ToBeSurer!.ToString(), StringComparison.Ordinal);
+        Assert.StartsWith("weak: ", a.Measured!.Value.Words.ToString(), StringComparison.Ordinal);
     }
 
     [Theory]

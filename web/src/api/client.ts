@@ -23,6 +23,8 @@ export interface Problem {
   rule?: string;
   /** What others wrote meanwhile. */
   theirs?: TheirChange[];
+  /** How an input could be taken all the same. */
+  questions?: Schemas['InputQuestion'][];
   errors?: { message: string; pointer?: string; line?: number; column?: string }[];
 }
 

@@ -2,6 +2,7 @@ import { Button, Progress as Bar, Upload } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { ProblemError } from '../api/client';
 import { useHealth } from '../api/queries';
 import { count, takenWords } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
@@ -21,7 +22,7 @@ interface Entry {
   state: 'waiting' | 'working' | 'done' | 'failed';
   progress: Progress;
   answer?: ImportAnswer;
-  error?: Error;
+  error?: Error | undefined;
 }
 
 const ORDER: readonly (FileKind | null)[] = ['fleet', 'services', 'readings', null];
@@ -68,7 +69,7 @@ export function Intake() {
       queue.current = queue.current.then(() => work(entry));
   };
 
-  const work = async (entry: Entry) => {
+  const work = async (entry: Entry, form?: Record<string, string>) => {
     if (entry.kind === null) {
       change(entry.id, {
         state: 'failed',
@@ -79,13 +80,14 @@ export function Intake() {
       return;
     }
     abort.current = new AbortController();
-    change(entry.id, { state: 'working' });
+    change(entry.id, { state: 'working', error: undefined });
     try {
       const answer = await send(
         entry.file,
         entry.kind,
         (progress) => change(entry.id, { progress }),
         abort.current.signal,
+        form,
       );
       change(entry.id, { state: 'done', answer });
     } catch (error) {
@@ -158,7 +160,12 @@ export function Intake() {
         />
       ))}
       {entries.map((entry) => (
-        <Report key={entry.id} entry={entry} onStop={() => abort.current.abort()} />
+        <Report
+          key={entry.id}
+          entry={entry}
+          onStop={() => abort.current.abort()}
+          onForm={(form) => (queue.current = queue.current.then(() => work(entry, form)))}
+        />
       ))}
       <Imports />
       {entries.length === 0 && (
@@ -172,8 +179,10 @@ export function Intake() {
           >
             <dt>Machines</dt>
             <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
-              A table with a row of headers in any language: a tag, a kind or model, and what else is known.{' '}
-              <span className="quiet">What it would change is shown before anything is.</span>
+              A table with a row of headers in any language. Needed: a tag, and a kind or a model. Read
+              besides: site, zone, dust, warmest air, altitude, hours a day, in service since, warranty until,
+              host, last service and its level, limit.{' '}
+              <span className="quiet">What it would change is shown before anything is stored.</span>
             </dd>
             <dt>Sensor logs</dt>
             <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
@@ -187,15 +196,18 @@ export function Intake() {
             </dd>
             <dt>Readings</dt>
             <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
+              <code>time,asset</code> must be there; and what was measured, in any order:{' '}
               <code>
-                time,asset,ambient_c,power_w,core_c,hotspot_c,memory_c,fan_rpm,fan_pct,settings,workload
-              </code>
-              , in any order; only time and asset must be there.{' '}
-              <span className="quiet">Good lines are kept, bad ones are listed.</span>
+                ambient_c, outlet_c, power_w, fan_rpm, fan_pct, fan1_rpm, clock_mhz, throttled, score,
+                settings, workload
+              </code>{' '}
+              and a column for each part such as <code>cpu_c</code>, <code>core_c</code>,{' '}
+              <code>memory_c</code>. <span className="quiet">Good lines are kept, bad ones are listed.</span>
             </dd>
             <dt>Services</dt>
             <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
-              <code>date,asset,level</code>
+              <code>date,asset,level</code>; a level is inspect, blow-out, dust-out, repaste, repad or
+              fan-swap.
             </dd>
           </dl>
         </section>
@@ -211,7 +223,15 @@ export function Intake() {
   );
 }
 
-function Report({ entry, onStop }: { entry: Entry; onStop: () => void }) {
+function Report({
+  entry,
+  onStop,
+  onForm,
+}: {
+  entry: Entry;
+  onStop: () => void;
+  onForm: (form: Record<string, string>) => void;
+}) {
   const { progress, answer } = entry;
   const share = entry.kind === 'readings' ? progress.sent * 0.3 + progress.worked * 0.7 : progress.sent;
   return (
@@ -245,6 +265,17 @@ function Report({ entry, onStop }: { entry: Entry; onStop: () => void }) {
         </div>
       )}
       {entry.error && <Refusal error={entry.error} />}
+      {entry.error instanceof ProblemError &&
+        entry.error.problem.questions?.map((q) => (
+          <p key={q.about} className="bench-more">
+            {q.ask}{' '}
+            {q.choices.map((choice) => (
+              <Button key={choice} type="primary" onClick={() => onForm({ [q.about]: choice })}>
+                Read it so
+              </Button>
+            ))}
+          </p>
+        ))}
       {answer && <Answer answer={answer} name={entry.file.name} />}
     </section>
   );

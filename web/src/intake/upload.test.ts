@@ -7,6 +7,7 @@ describe('Intake', () => {
     expect(kindOfText('\uFEFF{"format":"pyrometron-fleet/1"}')).toBe('fleet');
     expect(kindOfText('asset,"time",core_c\r\n')).toBe('readings');
     expect(kindOfText('date,asset,level\n')).toBe('services');
+    expect(kindOfText('time;asset;cpu_c\n')).toBe('readings');
     expect(kindOfText('Inventarnr;Typ;Gekauft am\nPC-1;Desktop;1.4.2022\n')).toBe('table');
     expect(kindOfText('Datum;Uhrzeit;CPU [°C]\n2.3.2026;09:00:00;60,5\n2.3.2026;09:00:10;60,5\n')).toBe(
       'log',

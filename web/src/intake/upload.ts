@@ -36,7 +36,7 @@ async function firstText(stream: ReadableStream<Uint8Array<ArrayBuffer>>): Promi
 export function kindOfText(text: string): FileKind | null {
   const start = text.replace(/^\uFEFF/, '').trimStart();
   if (start.startsWith('{')) return 'fleet';
-  const header = (start.split(/\r?\n/)[0] ?? '').split(',').map((c) => c.replaceAll('"', '').trim());
+  const header = (start.split(/\r?\n/)[0] ?? '').split(/[,;\t]/).map((c) => c.replaceAll('"', '').trim());
   if (header.includes('level') && header.includes('date')) return 'services';
   if (header.includes('time') && header.includes('asset')) return 'readings';
   const lines = start.split(/\r?\n/);
@@ -53,12 +53,16 @@ function isLog(lines: readonly string[]): boolean {
   return some.length > 0 && timed.length >= some.length / 2;
 }
 
-/** Sends a file with progress; giving the signal up cancels it, and what was stored stays. */
+/**
+ * Sends a file with progress; giving the signal up cancels it, and what was stored stays.
+ * @param form What was answered to the server's questions about how the file is written.
+ */
 export function send(
   file: File,
   kind: FileKind,
   onProgress: (p: Progress) => void,
   signal: AbortSignal,
+  form: Record<string, string> = {},
 ): Promise<ImportAnswer> {
   const id = crypto.randomUUID();
   let sent = 0;
@@ -113,7 +117,7 @@ export function send(
       );
     };
     signal.addEventListener('abort', () => request.abort());
-    request.open('POST', `/api/v1/${kind}?listed=100000`);
+    request.open('POST', `/api/v1/${kind}?${new URLSearchParams({ listed: '100000', ...form }).toString()}`);
     request.setRequestHeader('Content-Type', kind === 'fleet' ? 'application/json' : 'text/csv');
     request.setRequestHeader('Import-Id', id);
     request.send(file);

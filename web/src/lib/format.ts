@@ -35,6 +35,11 @@ export function parseDay(text: string): Date {
   return new Date(year!, month! - 1, day!);
 }
 
+/** Whole days from one day to another. */
+export function daysBetween(from: string, to: string): number {
+  return Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
+}
+
 /** A day, with its year only where it could be mistaken. */
 export function day(text: string, now = new Date()): string {
   const parsed = parseDay(text);

@@ -52,12 +52,18 @@ export function Judgement({
           {a.pending && ' (newer data is being judged)'} from {a.readings.toLocaleString()} readings
           {a.runs > 0 && ` and ${a.runs === 1 ? 'one run' : `${String(a.runs)} runs`} at the bench`}
           {a.measuredAt && `, measured last ${measuredWords(a) ?? ''}`}
-          {a.evidence && ` · evidence ${a.evidence}`}
+          {a.evidenceSays && ` · evidence ${a.evidenceSays}`}
           {a.service && a.minutes !== null && ` · ${a.service}, ${minutes(a.minutes)}`}
           {a.actionDate &&
             ` · action line ${a.actionDate === a.asOf ? 'passed' : `around ${day(a.actionDate)}`}`}
           {a.due && a.dueLevel && ` · ${a.dueLevel} due ${day(a.due)}`}
         </p>
+        {a.silence && <p>{a.silence.says}</p>}
+        {a.measure && (
+          <p>
+            <strong>The run that would tell most:</strong> {a.measure.what} {a.measure.why}
+          </p>
+        )}
       </section>
       {part && (
         <div className="machine-grid">
@@ -95,7 +101,7 @@ export function Judgement({
           {a.sentences.map((s) => (
             <li key={s}>{s}</li>
           ))}
-          {a.toBeSurer && (
+          {a.toBeSurer && !a.measure && (
             <li>
               <strong>To be surer:</strong> {a.toBeSurer}
             </li>

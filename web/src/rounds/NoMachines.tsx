@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { AddMachines } from '../entry/AddMachines';
+import { OpenDemo } from './OpenDemo';
 import './rounds.css';
 
 /** The first hour: what there is decides the way in. */
@@ -13,16 +14,16 @@ export function NoMachines() {
       <dl>
         <dt>A list</dt>
         <dd>
-          A spreadsheet or any list of machines, with whatever headers it has: paste it, and see what would
-          come of it before anything does.
+          A spreadsheet or any other list of machines, under whatever headers: paste it, and see what it would
+          add before anything is stored.
           <Link to="/intake">
             <Button type="primary">Bring in a list</Button>
           </Link>
         </dd>
-        <dt>Files of a monitoring</dt>
+        <dt>Files of a monitoring program</dt>
         <dd>
-          A fleet document, readings, services, the sensor logs of programs: drop them together. Logs need
-          their machines first.
+          A fleet document, readings, services, the sensor logs that programs write: drop them together. A log
+          needs its machine to be there first.
           <Link to="/intake">
             <Button>Bring in files</Button>
           </Link>
@@ -33,10 +34,16 @@ export function NoMachines() {
           what each shows under load.
           <Button onClick={() => setAdding(true)}>Add machines</Button>
         </dd>
+        <dt>Nothing yet: just looking</dt>
+        <dd>
+          The demo: an invented institute on a coast with its machines, readings and jobs. It lies in a
+          database of its own; nothing of it mixes with yours.
+          <OpenDemo />
+        </dd>
       </dl>
       <p className="quiet">
         From the first machine on, Rounds says what is due by the calendar; every reading and every run makes
-        it surer. Anything that was brought in can be taken back on Intake.
+        it surer. All that was brought in can be undone on Intake.
       </p>
       {adding && <AddMachines onClose={() => setAdding(false)} />}
     </div>

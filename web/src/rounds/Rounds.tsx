@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { QueueItem, Schemas } from '../api/client';
 import { useQueue } from '../api/queries';
-import { clock, count, instant, minutes } from '../lib/format';
+import { clock, count, fullDay, minutes } from '../lib/format';
 import { useKeys } from '../shell/keys';
 import { Refusal } from '../shell/Refusal';
 import { useNarrow } from '../shell/useNarrow';
@@ -15,7 +15,7 @@ import {
   headline,
   matches,
   minutesOf,
-  subline,
+  remarks,
   type Filter,
   type Group,
   type Grouping,
@@ -71,6 +71,7 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
     zone: params.get('zone'),
     kind: params.get('kind'),
     urgency: params.get('urgency'),
+    only: params.get('only'),
   };
   // From the address as it is now: two changes in one breath would otherwise each begin from what was drawn last.
   const set = (name: string, value: string | null) => {
@@ -145,7 +146,7 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
         <div className="rounds-top">
           <span>
             {queue.judgedAt
-              ? `judged ${clock(queue.judgedAt)} as of ${instant(`${queue.asOf}T12:00:00`).split(',')[0]!}`
+              ? `judged ${clock(queue.judgedAt)} as of ${fullDay(queue.asOf)}`
               : 'not judged yet'}
             {queue.pending && (
               <span role="status">
@@ -163,7 +164,23 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
           </span>
         </div>
         <h1>{headline(queue)}</h1>
-        <p className="quiet">{subline(queue)}</p>
+        <p className="quiet rounds-remarks">
+          {remarks(queue).map((remark) => (
+            <span key={remark.text}>
+              {remark.text}{' '}
+              {remark.only && (
+                <Button
+                  type="link"
+                  size="small"
+                  aria-pressed={filter.only === remark.only}
+                  onClick={() => set('only', filter.only === remark.only ? null : remark.only!)}
+                >
+                  {filter.only === remark.only ? 'show all' : 'show them'}
+                </Button>
+              )}{' '}
+            </span>
+          ))}
+        </p>
         <div className="rounds-filters">
           <Input
             ref={(input) => {

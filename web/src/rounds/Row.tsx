@@ -1,5 +1,5 @@
 import type { QueueItem } from '../api/client';
-import { day, minutes } from '../lib/format';
+import { count, day, minutes } from '../lib/format';
 import { CAUSE_WORDS, CauseMark } from '../marks/CauseMark';
 import { HeadroomStrip } from '../marks/HeadroomStrip';
 
@@ -22,7 +22,14 @@ export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number 
         {item.strip ? (
           <HeadroomStrip strip={item.strip} width={stripWidth} />
         ) : (
-          <span className="small quiet">not measured</span>
+          <span className="small quiet">not measured{item.measure && ' · the run that would tell most'}</span>
+        )}
+        {item.silence && (
+          <span className="small rounds-one" style={{ display: 'block' }}>
+            no readings for {count(item.silence.days, 'day')}
+            {item.silence.reporting > 0 &&
+              `, ${count(item.silence.reporting, 'neighbour goes', 'neighbours go')} on`}
+          </span>
         )}
         {item.measuredAt && item.measuredBy === 'run' && (
           <span className="small quiet rounds-one" style={{ display: 'block' }}>

@@ -67,9 +67,16 @@ export function SidePanel({
               }. `
             : ''}
           {item.warranty && `${item.warranty.says} `}
-          {a.toBeSurer}
+          {!a.measure && a.toBeSurer}
         </p>
       )}
+      {a?.silence && <p>{a.silence.says}</p>}
+      {a?.measure && (
+        <p>
+          <strong>The run that would tell most:</strong> {a.measure.what} {a.measure.why}
+        </p>
+      )}
+      {a?.evidenceSays && <p className="small quiet">Evidence {a.evidenceSays}.</p>}
       <div style={{ display: 'grid', gap: 8, marginTop: 12 }}>
         {item.job ? (
           <Link to={`/bench/${String(item.job.id)}`}>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { QueueItem, Schemas } from '../api/client';
-import { group, headline, matches, minutesOf } from './groups';
+import { group, headline, matches, minutesOf, remarks } from './groups';
 
 const item = (part: Partial<QueueItem>): QueueItem =>
   ({
@@ -15,10 +15,12 @@ const item = (part: Partial<QueueItem>): QueueItem =>
     service: null,
     minutes: null,
     setAside: null,
+    silence: null,
+    measure: null,
     ...part,
   }) as QueueItem;
 
-const none = { text: '', site: null, zone: null, kind: null, urgency: null };
+const none = { text: '', site: null, zone: null, kind: null, urgency: null, only: null };
 
 describe('Rounds', () => {
   it('keeps machines that no service helps apart, and shows the pressing groups first', () => {
@@ -54,13 +56,43 @@ describe('Rounds', () => {
   it('counts the minutes of work', () =>
     expect(minutesOf([item({ minutes: 35 }), item({ minutes: 75 }), item({})])).toBe(110));
 
-  it('says how many deserve a screwdriver', () => {
-    const queue = (counts: Record<string, number>, total = 214) =>
-      ({ counts, total }) as unknown as Schemas['QueueAnswer'];
-    expect(headline(queue({ now: 2, next: 4 }))).toBe(
-      '6 of 214 machines deserve a screwdriver, 2 of them now.',
+  const queue = (counts: Record<string, number>, part: Partial<Schemas['QueueAnswer']> = {}) =>
+    ({
+      counts,
+      total: 214,
+      asOf: '2026-11-27',
+      today: '2026-11-27',
+      neverMeasured: 0,
+      warmZones: [],
+      items: [],
+      ...part,
+    }) as unknown as Schemas['QueueAnswer'];
+
+  it('says how many need work', () => {
+    expect(headline(queue({ now: 2, next: 4 }))).toBe('6 of 214 machines need work, 2 of them now.');
+    expect(headline(queue({ now: 1 }))).toBe('1 of 214 machines needs work, now.');
+    expect(headline(queue({ fine: 3 }))).toBe('None of 214 machines needs work.');
+  });
+
+  it('says where the calendar alone decides, and as of when where readings have ended', () => {
+    expect(headline(queue({ next: 200 }, { neverMeasured: 214 }))).toBe(
+      '200 of 214 machines need work by the calendar. Nothing has been measured yet.',
     );
-    expect(headline(queue({ now: 1 }))).toBe('1 of 214 machines deserves a screwdriver, now.');
-    expect(headline(queue({ fine: 3 }))).toBe('None of 214 machines deserves a screwdriver today.');
+    const ended = queue({ next: 1 }, { asOf: '2026-03-14' });
+    expect(headline(ended)).toMatch(/^As of .*2026.*: 1 of 214 machines needs work\.$/);
+    expect(remarks(ended)[0]!.text).toMatch(/^Readings ended 258 days ago/);
+  });
+
+  it('tells of machines that stopped reporting and of runs that would tell most, and can show them alone', () => {
+    const silent = item({ silence: { since: '2026-10-01', days: 57, reporting: 3 } as QueueItem['silence'] });
+    const telling = item({ measure: { what: 'A run', minutes: 20, why: 'x' } as QueueItem['measure'] });
+    const said = remarks(queue({}, { items: [silent, telling, item({})], neverMeasured: 9 }));
+    expect(said).toEqual([
+      { text: '1 machine has stopped reporting.', only: 'silent' },
+      { text: '9 were never measured. One run would tell most.', only: 'measure' },
+    ]);
+    expect(matches(silent, { ...none, only: 'silent' })).toBe(true);
+    expect(matches(telling, { ...none, only: 'silent' })).toBe(false);
+    expect(matches(telling, { ...none, only: 'measure' })).toBe(true);
   });
 });

@@ -1,5 +1,5 @@
 import type { QueueItem, Schemas } from '../api/client';
-import { count, fullDay, kelvin } from '../lib/format';
+import { count, daysBetween, fullDay, kelvin } from '../lib/format';
 
 /** How the rows of Rounds are put together. */
 export type Grouping = 'urgency' | 'zone' | 'warranty';
@@ -10,7 +10,14 @@ export interface Filter {
   zone: string | null;
   kind: string | null;
   urgency: string | null;
+  only: string | null;
 }
+
+/** What Rounds can be narrowed to from the lines under its headline. */
+const ONLY: Record<string, (item: QueueItem) => boolean> = {
+  silent: (item) => item.silence !== null,
+  measure: (item) => item.measure !== null,
+};
 
 export interface Group {
   key: string;
@@ -30,6 +37,7 @@ export function matches(item: QueueItem, filter: Filter): boolean {
   if (filter.zone && item.zone !== filter.zone) return false;
   if (filter.kind && item.kind !== filter.kind) return false;
   if (filter.urgency && item.urgency !== filter.urgency) return false;
+  if (filter.only && ONLY[filter.only]?.(item) === false) return false;
   if (!filter.text) return true;
   const haystack =
     `${item.asset} ${item.model} ${item.zoneName} ${item.cause} ${item.service ?? ''}`.toLowerCase();
@@ -106,27 +114,57 @@ export function minutesOf(items: readonly QueueItem[]): number {
   return items.reduce((sum, item) => sum + (item.minutes ?? 0), 0);
 }
 
-/** The sentence at the top: how many deserve a screwdriver, and how soon. */
+/** The sentence at the top: how many machines need work, and how soon; and as of when, where readings have ended. */
 export function headline(queue: Schemas['QueueAnswer']): string {
   const at = (urgency: string) => queue.counts[urgency] ?? 0;
   const pressing = at('now') + at('next');
   if (queue.total === 0) return 'No machines yet.';
-  if (pressing === 0) return `None of ${String(queue.total)} machines deserves a screwdriver today.`;
-  const verb = pressing === 1 ? 'machines deserves' : 'machines deserve';
-  const now = at('now') === 0 ? '' : at('now') === pressing ? ', now' : `, ${String(at('now'))} of them now`;
-  return `${String(pressing)} of ${String(queue.total)} ${verb} a screwdriver${now}.`;
+  const asOf = queue.asOf < queue.today ? `As of ${fullDay(queue.asOf)}: ` : '';
+  const byCalendar = queue.neverMeasured === queue.total;
+  if (pressing === 0)
+    return `${asOf}${asOf ? 'none' : 'None'} of ${count(queue.total, 'machine')} needs work.`;
+  const of = `${asOf}${String(pressing)} of ${count(queue.total, 'machine')} ${pressing === 1 ? 'needs' : 'need'} work`;
+  if (byCalendar && at('now') === 0) return `${of} by the calendar. Nothing has been measured yet.`;
+  return `${of}${at('now') === 0 ? '' : at('now') === pressing ? ', now' : `, ${String(at('now'))} of them now`}.`;
+}
+
+/** One line under the headline. */
+export interface Remark {
+  text: string;
+  /** The rows that it speaks of, to be shown alone. */
+  only?: string;
 }
 
 /** What is said under the headline. */
-export function subline(queue: Schemas['QueueAnswer']): string {
-  const parts = [];
+export function remarks(queue: Schemas['QueueAnswer']): Remark[] {
+  const said: Remark[] = [];
   const at = (urgency: string) => queue.counts[urgency] ?? 0;
-  if (at('soon')) parts.push(`${count(at('soon'), 'more is', 'more are')} due soon.`);
-  if (at('fine')) parts.push(`${count(at('fine'), 'is', 'are')} fine.`);
-  if (at('unknown')) parts.push(`${count(at('unknown'), 'has', 'have')} too few readings to say.`);
+  if (queue.asOf < queue.today)
+    said.push({
+      text: `Readings ended ${count(daysBetween(queue.asOf, queue.today), 'day')} ago: see to their source, or bring in newer ones.`,
+    });
+  if (at('soon')) said.push({ text: `${count(at('soon'), 'more is', 'more are')} due soon.` });
+  if (at('watch')) said.push({ text: `${count(at('watch'), 'is', 'are')} to be watched.` });
+  if (at('fine')) said.push({ text: `${count(at('fine'), 'is', 'are')} fine.` });
+  if (at('unknown'))
+    said.push({ text: `${count(at('unknown'), 'has', 'have')} too little measured to say.` });
   for (const zone of queue.warmZones)
-    parts.push(
-      `${zone.name} is ${kelvin(zone.kelvin)} warm as a whole: that is the air, not its ${count(zone.machines, 'machine')}.`,
-    );
-  return parts.join(' ');
+    said.push({
+      text: `${zone.name} is ${kelvin(zone.kelvin)} warm as a whole: that is the air, not its ${count(zone.machines, 'machine')}.`,
+    });
+  const silent = queue.items.filter(ONLY.silent!).length;
+  if (silent)
+    said.push({
+      text: `${count(silent, 'machine has', 'machines have')} stopped reporting.`,
+      only: 'silent',
+    });
+  const measure = queue.items.filter(ONLY.measure!).length;
+  if (measure)
+    said.push({
+      text: `${queue.neverMeasured === queue.total ? '' : `${count(queue.neverMeasured, 'was', 'were')} never measured. `}${
+        measure === 1 ? 'One run would tell most' : `${String(measure)} runs would tell most`
+      }.`,
+      only: 'measure',
+    });
+  return said;
 }
