@@ -16,7 +16,8 @@ internal sealed class ReadingInsert : IDisposable
     private readonly SqliteCommand _command;
     private readonly SqliteParameter[] _parameters;
     private readonly int[] _numbers;
-    private readonly bool _fans;
+    private readonly bool _fans,
+        _spread;
     private readonly int _firstSlot;
 
     public ReadingInsert(
@@ -33,7 +34,8 @@ internal sealed class ReadingInsert : IDisposable
                 .Where(i => batch.Any(b => !double.IsNaN(NumberOf(b.Reading, i)))),
         ];
         _fans = batch.Any(b => b.Reading.FansRpm is not null);
-        _firstSlot = Fixed + _numbers.Length + (_fans ? 1 : 0);
+        _spread = batch.Any(b => b.Reading.Samples > 0 || !double.IsNaN(b.Reading.SpreadKelvin));
+        _firstSlot = Fixed + _numbers.Length + (_fans ? 1 : 0) + (_spread ? 2 : 0);
         var slots = batch.SelectMany(b => assets[b.Tag].Slots).DefaultIfEmpty(0).Max() + 1;
         string[] columns =
         [
@@ -42,6 +44,7 @@ internal sealed class ReadingInsert : IDisposable
             "settings",
             "workload",
             .. _numbers.Select(i => ReadingStore.CorrectableColumns[i]),
+            .. (_spread ? ["samples", "spread_k"] : (string[])[]),
             .. (_fans ? ["fans_rpm"] : (string[])[]),
             .. Enumerable.Range(0, slots).Select(slot => $"p{slot}_c"),
         ];
@@ -55,7 +58,7 @@ internal sealed class ReadingInsert : IDisposable
                 (name, c) =>
                     _command.Parameters.Add(
                         $"$c{c}",
-                        c < Fixed ? SqliteType.Integer
+                        c < Fixed || name == "samples" ? SqliteType.Integer
                             : name == "fans_rpm" ? SqliteType.Text
                             : SqliteType.Real
                     )
@@ -72,6 +75,11 @@ internal sealed class ReadingInsert : IDisposable
         _parameters[3].Value = (object?)workload ?? DBNull.Value;
         for (var n = 0; n < _numbers.Length; n++)
             _parameters[Fixed + n].Value = OrNull(NumberOf(reading, _numbers[n]));
+        if (_spread)
+        {
+            _parameters[Fixed + _numbers.Length].Value = reading.Samples > 0 ? reading.Samples : DBNull.Value;
+            _parameters[Fixed + _numbers.Length + 1].Value = OrNull(reading.SpreadKelvin);
+        }
         if (_fans)
             _parameters[_firstSlot - 1].Value = (object?)reading.FansRpm ?? DBNull.Value;
         for (var slot = _firstSlot; slot < _parameters.Length; slot++)

@@ -270,7 +270,7 @@ public sealed class ReadingStore(Database database)
         return connection.Query(
             $"""
             SELECT at_ms, {Numbers}, (SELECT text FROM label WHERE id = settings), (SELECT text
-                FROM label WHERE id = workload), fans_rpm, amended{string.Concat(
+                FROM label WHERE id = workload), fans_rpm, amended, samples, spread_k{string.Concat(
                 slots
             )}
             FROM reading WHERE asset_id = $asset AND at_ms BETWEEN $from AND $until {rest}
@@ -279,7 +279,7 @@ public sealed class ReadingStore(Database database)
             {
                 var parts = new double[slots.Length];
                 for (var p = 0; p < parts.Length; p++)
-                    parts[p] = r.NumberOrNaN(13 + p);
+                    parts[p] = r.NumberOrNaN(15 + p);
                 return new StoredReading(
                     new Reading(
                         r.GetInt64(0),
@@ -295,7 +295,11 @@ public sealed class ReadingStore(Database database)
                         r.TextOrNull(10),
                         r.TextOrNull(11),
                         parts
-                    ),
+                    )
+                    {
+                        Samples = r.IsDBNull(13) ? 0 : r.GetInt32(13),
+                        SpreadKelvin = r.NumberOrNaN(14),
+                    },
                     r.GetInt32(12)
                 );
             },

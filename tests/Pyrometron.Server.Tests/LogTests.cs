@@ -64,6 +64,9 @@ public sealed class LogTests : IDisposable
         var readings = (await _server.Get("/api/v1/assets/PC-1/readings")).Body.EnumerateArray().ToArray();
         Assert.Equal(6, readings.Length);
         Assert.Equal(22.5, readings[0].GetProperty("ambientC").GetDouble());
+        // From how many samples, and how far they spread, stays with the reading.
+        Assert.Equal(180, readings[0].GetProperty("samples").GetInt32());
+        Assert.InRange(readings[0].GetProperty("spreadKelvin").GetDouble(), 0.05, 0.3);
     }
 
     [Fact]
@@ -81,6 +84,47 @@ public sealed class LogTests : IDisposable
         Assert.Equal(
             ["time", "cpu", "ambient"],
             later.GetProperty("columns").EnumerateArray().Select(c => c.GetProperty("field").GetString()!)
+        );
+    }
+
+    [Fact]
+    public async Task One_log_of_many_machines_is_taken_for_each_of_them()
+    {
+        await _server.Send("/api/v1/fleet/table", "tag;kind;model\nPC-1;desktop;Petrel 7\nPC-2;desktop;Petrel 7\n", "text/csv");
+        var start = DateTime.UtcNow.Date.AddDays(-3).AddHours(8);
+        var text = new StringBuilder("Time,Machine,CPU [°C]\n");
+        for (var s = 0; s < 2 * 3600; s += 10)
+            text.Append(
+                CultureInfo.InvariantCulture,
+                $"{start.AddSeconds(s):s}Z,pc-{1 + s / 10 % 2},{(s / 10 % 2 == 0 ? 70 : 80)}\n"
+            );
+        var dry = await Take(text.ToString(), "?dryRun=true");
+        Assert.Equal(
+            [("PC-1", 4), ("PC-2", 4)],
+            dry.GetProperty("machines")
+                .EnumerateArray()
+                .Select(m => (m.GetProperty("asset").GetString()!, m.GetProperty("windows").GetInt32()))
+        );
+        Assert.Equal(8, (await Take(text.ToString(), "")).GetProperty("accepted").GetInt32());
+        foreach (var (tag, celsius) in ((string, double)[])[("PC-1", 70), ("PC-2", 80)])
+            Assert.All(
+                (await _server.Get($"/api/v1/assets/{tag}/readings")).Body.EnumerateArray(),
+                r => Assert.Equal(celsius, r.GetProperty("partsC")[0].GetDouble())
+            );
+        // Of one machine alone: what is asked for is taken, the rest is known.
+        var one = await Take(text.ToString(), "?asset=PC-2");
+        Assert.Equal((0, 4), (one.GetProperty("accepted").GetInt32(), one.GetProperty("duplicates").GetInt32()));
+    }
+
+    [Fact]
+    public async Task A_log_that_names_no_machine_asks_for_it()
+    {
+        await Register();
+        var problem = await Take(Log(1), "", 400);
+        var question = problem.GetProperty("questions")[0];
+        Assert.Equal(
+            ("asset", "PC-1"),
+            (question.GetProperty("about").GetString(), question.GetProperty("choices")[0].GetString())
         );
     }
 

@@ -9,68 +9,98 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Application.Imports;
 
+/// <summary>What a log comes to for one machine.</summary>
+/// <param name="Parts">Names of its parts, in the order of a window's temperatures.</param>
+/// <param name="Loaded">Windows under load.</param>
+public sealed record MachineLog(string Tag, IReadOnlyList<string> Parts, CondensedLog Log, IReadOnlyList<OperatingWindow> Loaded);
+
 /// <summary>What became of a sensor log, or would become in a dry run.</summary>
 /// <param name="Accepted">Windows stored as readings.</param>
 /// <param name="Duplicates">Windows that are known.</param>
-/// <param name="Loaded">Windows under load.</param>
 /// <param name="Conflicts">Windows of which the instant is known with other values: the first stay.</param>
 public sealed record LogTaken(
     SensorLogRead Read,
-    IReadOnlyList<OperatingWindow> Loaded,
+    IReadOnlyList<MachineLog> Machines,
     long Accepted,
     long Duplicates,
     IReadOnlyList<RefusedLine> Conflicts
 );
 
+/// <summary>How a log is to be taken.</summary>
+/// <param name="Tag">The machine it was written on; null where the log says so itself.</param>
+/// <param name="TimeZone">Of times without an offset; null for UTC.</param>
+/// <param name="Headers">Field of each header that somebody settles now.</param>
+/// <param name="Words">Meaning of each header of dates that somebody settles now.</param>
+/// <param name="DryRun">Whether nothing is stored.</param>
+public sealed record LogOrder(
+    string? Tag,
+    string? TimeZone,
+    IReadOnlyDictionary<string, string> Headers,
+    IReadOnlyDictionary<string, string> Words,
+    bool DryRun
+);
+
 /// <summary>Sensor logs coming in: condensed into operating windows, of which those under load become readings.</summary>
 public sealed class LogUseCases(Database database, FleetStore fleet, TimeProvider clock)
 {
-    /// <summary>Takes the log of one machine, or shows what it would bring.</summary>
-    /// <param name="headers">Field of each header that somebody settles now.</param>
-    /// <param name="words">Meaning of each header of dates that somebody settles now.</param>
+    /// <summary>Takes a log, or shows what it would bring.</summary>
+    /// <param name="open">Goes to its start.</param>
+    /// <param name="progress">Told of bytes read.</param>
     /// <exception cref="NotThereException">There is no such machine.</exception>
-    /// <exception cref="Formats.RefusedInputException">It is no sensor log of this machine.</exception>
+    /// <exception cref="Formats.RefusedInputException">It is no sensor log of a machine of the fleet.</exception>
     public async Task<LogTaken> TakeAsync(
         Actor actor,
-        string tag,
+        LogOrder order,
         Func<Stream> open,
-        string? timeZone,
-        IReadOnlyDictionary<string, string> headers,
-        IReadOnlyDictionary<string, string> words,
-        bool dryRun,
+        Action<long> progress,
         CancellationToken cancellation
     )
     {
-        var stored = fleet.Find(tag) ?? throw Missing.Machine(tag);
-        string[] parts = [.. stored.Asset.Parts.Select(p => p.Name)];
+        var partsOf = PartsOf(order.Tag);
         var now = clock.GetUtcNow();
         var settings = new LogSettings(
-            parts,
-            timeZone,
-            With(TableMeaningStore.LogHeader, headers),
-            With(TableMeaningStore.LogWord, words)
+            partsOf,
+            order.Tag,
+            order.TimeZone,
+            With(TableMeaningStore.LogHeader, order.Headers),
+            With(TableMeaningStore.LogWord, order.Words)
         );
-        var read = SensorLog.Read(open, settings, now.AddDays(1).ToUnixTimeMilliseconds(), null, cancellation);
-        if (read.Problem is { } problem && !dryRun)
+        var read = SensorLog.Read(open, settings, now.AddDays(1).ToUnixTimeMilliseconds(), progress, cancellation);
+        if (read.Problem is { } problem && !order.DryRun)
             throw new Formats.RefusedInputException(problem);
-        OperatingWindow[] loaded = [.. read.Log.Windows.Where(w => w.Activity != Activity.Idle)];
-        if (dryRun)
-            return new LogTaken(read, loaded, 0, 0, []);
-        if (headers.Count + words.Count > 0)
+        MachineLog[] machines =
+        [
+            .. read.Machines.Select(m => new MachineLog(
+                m.Tag,
+                partsOf[m.Tag],
+                m.Log,
+                [.. m.Log.Windows.Where(w => w.Activity != Activity.Idle)]
+            )),
+        ];
+        if (order.DryRun)
+            return new LogTaken(read, machines, 0, 0, []);
+        if (order.Headers.Count + order.Words.Count > 0)
             database.Write(
                 actor,
                 now,
                 t =>
                 {
-                    TableMeaningStore.Keep(t, TableMeaningStore.LogHeader, Keys(headers));
-                    TableMeaningStore.Keep(t, TableMeaningStore.LogWord, Keys(words));
+                    TableMeaningStore.Keep(t, TableMeaningStore.LogHeader, Keys(order.Headers));
+                    TableMeaningStore.Keep(t, TableMeaningStore.LogWord, Keys(order.Words));
                 }
             );
-        if (loaded.Length == 0)
-            return new LogTaken(read, loaded, 0, 0, []);
-        using var readings = new MemoryStream(Encoding.UTF8.GetBytes(ReadingsOf(tag, parts, loaded)));
+        if (machines.All(m => m.Loaded.Count == 0))
+            return new LogTaken(read, machines, 0, 0, []);
+        using var readings = new MemoryStream(Encoding.UTF8.GetBytes(ReadingsOf(machines)));
         var answer = await new ReadingsImport(database, actor, now, 100).RunAsync(readings, (_, _) => { }, cancellation);
-        return new LogTaken(read, loaded, answer.Accepted, answer.Duplicates, answer.Rejected);
+        return new LogTaken(read, machines, answer.Accepted, answer.Duplicates, answer.Rejected);
+    }
+
+    /// <summary>The parts of a machine, or of each one.</summary>
+    private Dictionary<string, IReadOnlyList<string>> PartsOf(string? tag)
+    {
+        IEnumerable<StoredAsset> machines = tag is null ? fleet.All() : [fleet.Find(tag) ?? throw Missing.Machine(tag)];
+        return machines.ToDictionary(m => m.Asset.Tag, m => (IReadOnlyList<string>)[.. m.Asset.Parts.Select(p => p.Name)]);
     }
 
     private Dictionary<string, string> With(string about, IReadOnlyDictionary<string, string> now)
@@ -85,8 +115,9 @@ public sealed class LogUseCases(Database database, FleetStore fleet, TimeProvide
         said.ToDictionary(s => TableMeanings.KeyOf(s.Key), s => s.Value);
 
     /// <summary>The windows in the readings' own form: they are checked, stored and undone like any others.</summary>
-    private static string ReadingsOf(string tag, string[] parts, IReadOnlyList<OperatingWindow> windows)
+    private static string ReadingsOf(IReadOnlyList<MachineLog> machines)
     {
+        string[] parts = [.. machines.SelectMany(m => m.Parts).Distinct()];
         var csv = new StringBuilder(
             CsvWriter.Record([
                 "time",
@@ -98,27 +129,35 @@ public sealed class LogUseCases(Database database, FleetStore fleet, TimeProvide
                 "fan_pct",
                 "throttled",
                 "workload",
+                "samples",
+                "spread_k",
                 .. parts.Select(p => p + "_c"),
             ])
         );
         static string? Number(double value) => double.IsNaN(value) ? null : value.ToString("0.##", CultureInfo.InvariantCulture);
-        foreach (var w in windows)
-            csv.Append(
-                CsvWriter.Record([
-                    DateTimeOffset
-                        .FromUnixTimeMilliseconds(w.UnixMilliseconds)
-                        .ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture),
-                    tag,
-                    Number(w.AmbientC),
-                    Number(w.PowerW),
-                    Number(w.ClockMhz),
-                    Number(w.FanRpm),
-                    Number(w.FanPct),
-                    w.Throttled ? "1" : "0",
-                    w.Activity == Activity.FullLoad ? "full load" : "part load",
-                    .. w.PartsC.Select(Number),
-                ])
-            );
+        foreach (var machine in machines)
+        {
+            int[] at = [.. parts.Select(p => machine.Parts.ToList().IndexOf(p))];
+            foreach (var w in machine.Loaded)
+                csv.Append(
+                    CsvWriter.Record([
+                        DateTimeOffset
+                            .FromUnixTimeMilliseconds(w.UnixMilliseconds)
+                            .ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture),
+                        machine.Tag,
+                        Number(w.AmbientC),
+                        Number(w.PowerW),
+                        Number(w.ClockMhz),
+                        Number(w.FanRpm),
+                        Number(w.FanPct),
+                        w.Throttled ? "1" : "0",
+                        w.Activity == Activity.FullLoad ? "full load" : "part load",
+                        Number(w.Samples),
+                        Number(w.SpreadKelvin),
+                        .. at.Select(i => i < 0 ? null : Number(w.PartsC[i])),
+                    ])
+                );
+        }
         return csv.ToString();
     }
 }

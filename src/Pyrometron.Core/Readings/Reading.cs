@@ -37,6 +37,12 @@ public sealed record Reading(
     /// <summary>The largest number that is kept of anything else.</summary>
     public const double LargestNumber = 1e9;
 
+    /// <summary>Samples that it is the median of; 0 where nobody said.</summary>
+    public int Samples { get; init; }
+
+    /// <summary>Largest standard deviation of a part among them, K; NaN where nobody said.</summary>
+    public double SpreadKelvin { get; init; } = double.NaN;
+
     /// <summary>Whether all that was measured is the same; the identity (asset and instant) is the caller's.</summary>
     public bool SameValues(Reading other) =>
         AmbientC.Equals(other.AmbientC)

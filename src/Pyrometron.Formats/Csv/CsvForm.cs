@@ -29,7 +29,7 @@ public sealed record CsvForm(string What, IReadOnlyList<string> Required, string
         new(
             "a readings file",
             ["time", "asset"],
-            "ambient_c, outlet_c, power_w, one column for each part such as core_c or cpu_c, fan_rpm, fan_pct, fan1_rpm, clock_mhz, throttled, score, settings, workload"
+            "ambient_c, outlet_c, power_w, one column for each part such as core_c or cpu_c, fan_rpm, fan_pct, fan1_rpm, clock_mhz, throttled, score, settings, workload, samples, spread_k"
         );
 
     /// <summary>Services: one a line.</summary>

@@ -43,6 +43,8 @@ public sealed partial class ReadingsCsv(
         Clock,
         Throttled,
         Score,
+        Samples,
+        Spread,
         Settings,
         Workload,
         Fan,
@@ -61,6 +63,8 @@ public sealed partial class ReadingsCsv(
         ["clock_mhz"] = Role.Clock,
         ["throttled"] = Role.Throttled,
         ["score"] = Role.Score,
+        ["samples"] = Role.Samples,
+        ["spread_k"] = Role.Spread,
         ["settings"] = Role.Settings,
         ["workload"] = Role.Workload,
     };
@@ -189,7 +193,11 @@ public sealed partial class ReadingsCsv(
                 workload,
                 fans,
                 celsius
-            ),
+            )
+            {
+                Samples = double.IsNaN(channels[(int)Role.Samples]) ? 0 : (int)channels[(int)Role.Samples],
+                SpreadKelvin = channels[(int)Role.Spread],
+            },
             null
         );
     }
@@ -210,8 +218,10 @@ public sealed partial class ReadingsCsv(
             Role.Ambient or Role.Outlet or Role.Part when value is < -273.15 or > Reading.HottestC =>
                 $"{value} °C is no temperature; it must lie between −273.15 and {Reading.HottestC} °C.",
             Role.Throttled when value is not (0 or 1) => "throttled is 0 or 1.",
-            Role.Power or Role.FanRpm or Role.FanPct or Role.Fan or Role.Clock when value < 0 =>
-                $"{value} is negative; a power, speed or percentage cannot be.",
+            Role.Power or Role.FanRpm or Role.FanPct or Role.Fan or Role.Clock or Role.Spread when value < 0 =>
+                $"{value} is negative; a power, speed, spread or percentage cannot be.",
+            Role.Samples when value is not (>= 1 and <= int.MaxValue) || value != Math.Floor(value) =>
+                "samples is a whole number from 1 on.",
             _ => null,
         };
 

@@ -10,12 +10,15 @@ namespace Pyrometron.Formats.Logs;
 internal static class LogColumns
 {
     /// <summary>Matches the columns.</summary>
+    /// <param name="headers">As they stand, to be shown and settled by.</param>
+    /// <param name="names">What each is called on this machine; null for a column of another one.</param>
     /// <param name="units">A row of units below the header; empty cells where there is none.</param>
     /// <param name="first">The first lines with data.</param>
     /// <param name="parts">Names of the machine's parts.</param>
     /// <param name="settled">Field of a folded header, as somebody said now or before.</param>
     public static LogColumn[] Match(
         IReadOnlyList<string> headers,
+        IReadOnlyList<string?> names,
         IReadOnlyList<string> units,
         IReadOnlyList<string[]> first,
         IReadOnlyList<string> parts,
@@ -25,14 +28,20 @@ internal static class LogColumns
         var columns = new LogColumn[headers.Count];
         for (var c = 0; c < headers.Count; c++)
         {
+            if (names[c] is not { } called)
+            {
+                columns[c] = new LogColumn(headers[c], LogField.Ignore, LogUnit.None, false);
+                continue;
+            }
             var unit =
-                UnitOf(headers[c]) is var own && own != LogUnit.None ? own
+                UnitOf(called) is var own && own != LogUnit.None ? own
                 : c < units.Count ? UnitWord(units[c])
                 : LogUnit.None;
             columns[c] = settled.TryGetValue(TableMeanings.KeyOf(headers[c]), out var name)
                 ? new LogColumn(headers[c], LogField.Of(name), unit, false)
-                : new LogColumn(headers[c], Guess(headers[c], unit, parts), unit, true);
+                : new LogColumn(headers[c], Guess(called, unit, parts), unit, true);
         }
+        OnlyOne(columns, LogRole.Asset);
         OnlyOne(columns, LogRole.Time);
         OnlyOne(columns, LogRole.Date);
         OnlyOne(columns, LogRole.ClockTime);

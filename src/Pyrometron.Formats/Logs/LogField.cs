@@ -11,6 +11,9 @@ public enum LogRole
 
     /// <summary>The time of day alone.</summary>
     ClockTime,
+
+    /// <summary>The tag of the machine, in a log of several.</summary>
+    Asset,
     Part,
     Ambient,
     Power,
@@ -42,7 +45,7 @@ public readonly record struct LogField(LogRole Role, string? Part = null)
     /// <summary>Left out.</summary>
     public static LogField Ignore { get; } = new(LogRole.Ignore);
 
-    /// <summary>As the API names it: a part's name, or <c>time</c>, <c>fanRpm</c>, <c>ignore</c> …</summary>
+    /// <summary>As the API names it: a part's name, or <c>time</c>, <c>asset</c>, <c>fanRpm</c>, <c>ignore</c> …</summary>
     public string Name => Role == LogRole.Part ? Part! : System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(Role.ToString());
 
     /// <summary>The field of a name; any other word is a part.</summary>

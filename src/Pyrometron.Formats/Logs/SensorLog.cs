@@ -1,29 +1,33 @@
-using System.Globalization;
-using System.Text;
 using NodaTime;
 using Pyrometron.Core.Readings;
-using Pyrometron.Formats.Csv;
 using Pyrometron.Formats.Tables;
 
 namespace Pyrometron.Formats.Logs;
 
 /// <summary>How a log is to be read.</summary>
-/// <param name="Parts">Names of the machine's parts.</param>
+/// <param name="Machines">Names of the parts of each machine of the fleet, by its tag.</param>
+/// <param name="Asset">The machine it was written on; null where the log says so itself.</param>
 /// <param name="TimeZone">The zone of times without an offset; null where nobody has said.</param>
 /// <param name="Headers">Field of a header, by its folded form.</param>
 /// <param name="Words">Meaning of a header of dates, by its folded form.</param>
 public sealed record LogSettings(
-    IReadOnlyList<string> Parts,
+    IReadOnlyDictionary<string, IReadOnlyList<string>> Machines,
+    string? Asset,
     string? TimeZone,
     IReadOnlyDictionary<string, string> Headers,
     IReadOnlyDictionary<string, string> Words
 );
 
+/// <summary>What a log holds of one machine.</summary>
+/// <param name="Tag">The machine.</param>
+public sealed record LoggedMachine(string Tag, CondensedLog Log);
+
 /// <summary>A sensor log as read and condensed.</summary>
+/// <param name="Machines">In the order in which the log tells of them.</param>
 /// <param name="RejectedCount">All lines that could not be used; the first hundred are listed.</param>
 public sealed record SensorLogRead(
     IReadOnlyList<LogColumn> Columns,
-    CondensedLog Log,
+    IReadOnlyList<LoggedMachine> Machines,
     IReadOnlyList<InputProblem> Rejected,
     int RejectedCount,
     IReadOnlyList<InputQuestion> Questions,
@@ -61,15 +65,13 @@ public static class SensorLog
     )
     {
         var head = LogHead.Of(open);
-        var columns = LogColumns.Match(head.Headers, head.Units, head.First, settings.Parts, settings.Headers);
-        var layout = new LogLayout(columns, settings.Parts);
-        if (layout.Problem is { } problem)
-            return Unread(head, columns, problem);
+        var machines = LogMachines.Of(head, settings);
+        var layouts = new LogLayouts(machines, settings.Machines);
+        if (layouts.Begin(head) is { } problem)
+            return Unread(head, layouts, problem);
+        var first = layouts.First;
         var questions = new List<InputQuestion>();
-        var zone = ZoneOf(settings.TimeZone);
-        var dates = DatesOf(head, layout, settings, questions);
-        var clock = new LogClock(zone, dates);
-        var condenser = new SampleCondenser(settings.Parts.Count);
+        var clock = new LogClock(ZoneOf(settings.TimeZone), DatesOf(head, first, settings, questions));
         var rejected = new List<InputProblem>();
         var count = 0;
         void Reject(int line, string? column, string message)
@@ -78,6 +80,8 @@ public static class SensorLog
             if (rejected.Count < MostListed)
                 rejected.Add(new InputProblem(message, line, column));
         }
+        foreach (var (tag, why) in layouts.Problems)
+            Reject(head.HeaderLine, null, $"{tag}: {why}");
         var records = head.Records(open());
         var lines = 0;
         while (records.Read())
@@ -89,21 +93,25 @@ public static class SensorLog
             }
             if (records.Problem is { } broken)
                 Reject(records.Line, null, $"The line cannot be read: {broken}.");
-            else if (records.Count != columns.Length)
+            else if (records.Count != head.Headers.Length)
             {
                 if (records.Count > 1 || records.Field(0).Length > 0)
-                    Reject(records.Line, null, WrongWidth(records.Count, columns.Length));
+                    Reject(records.Line, null, WrongWidth(records.Count, head.Headers.Length));
             }
-            else if (layout.TimeOf(records, clock) is not { } at)
+            else if (first.TimeOf(records, clock) is not { } at)
             {
                 // The headers again, or the units below them, are no samples.
-                if (LogHead.Text(records.Field(layout.TimeColumn)) is var cell && cell.Any(char.IsAsciiDigit))
-                    Reject(records.Line, columns[layout.TimeColumn].Header, $"'{MachineTable.Short(cell)}' is no time.");
+                if (LogHead.Text(records.Field(first.TimeColumn)) is var cell && cell.Any(char.IsAsciiDigit))
+                    Reject(records.Line, head.Headers[first.TimeColumn], $"'{MachineTable.Short(cell)}' is no time.");
             }
             else if (at > latest)
-                Reject(records.Line, columns[layout.TimeColumn].Header, "The time lies in the future.");
-            else
-                condenser.Add(layout.SampleOf(records, at));
+                Reject(records.Line, head.Headers[first.TimeColumn], "The time lies in the future.");
+            else if (layouts.Add(records, at, settings.Asset) is { } unknown)
+                Reject(
+                    records.Line,
+                    head.Headers[machines.TagColumn],
+                    $"'{MachineTable.Short(unknown)}' is no machine of the fleet with a temperature in this log."
+                );
         }
         if (clock.SawLocal && settings.TimeZone is null)
             questions.Add(
@@ -113,20 +121,20 @@ public static class SensorLog
                     ["UTC"]
                 )
             );
-        questions.AddRange(layout.Questions(head.First));
-        return new SensorLogRead(columns, condenser.Finish(), rejected, count, questions, [.. head.First.Take(ShownLines)]);
+        questions.AddRange(first.Questions(head.First));
+        return new SensorLogRead(
+            layouts.Columns(),
+            layouts.Finish(),
+            rejected,
+            count,
+            questions,
+            [.. head.First.Take(ShownLines)]
+        );
     }
 
     /// <summary>What is known of a log that lacks a column: enough to say which one it is.</summary>
-    private static SensorLogRead Unread(LogHead head, LogColumn[] columns, string problem) =>
-        new(
-            columns,
-            new CondensedLog(0, 0, [], null, null),
-            [new InputProblem(problem, head.HeaderLine)],
-            1,
-            [],
-            [.. head.First.Take(ShownLines)]
-        )
+    private static SensorLogRead Unread(LogHead head, LogLayouts layouts, string problem) =>
+        new(layouts.Columns(), [], [new InputProblem(problem, head.HeaderLine)], 1, [], [.. head.First.Take(ShownLines)])
         {
             Problem = new InputProblem(problem, head.HeaderLine),
         };
@@ -166,142 +174,5 @@ public static class SensorLog
                 )
             );
         return dates;
-    }
-}
-
-/// <summary>Where what stands in a log's lines.</summary>
-internal sealed class LogLayout
-{
-    private readonly LogColumn[] _columns;
-    private readonly int[][] _parts;
-    private readonly int _time,
-        _date,
-        _clock;
-
-    public LogLayout(LogColumn[] columns, IReadOnlyList<string> parts)
-    {
-        _columns = columns;
-        int At(LogRole role) => Array.FindIndex(columns, c => c.Field.Role == role);
-        (_time, _date, _clock) = (At(LogRole.Time), At(LogRole.Date), At(LogRole.ClockTime));
-        _parts =
-        [
-            .. parts.Select(p =>
-                Enumerable
-                    .Range(0, columns.Length)
-                    .Where(c => columns[c].Field is { Role: LogRole.Part } f && f.Part == p)
-                    .ToArray()
-            ),
-        ];
-        var found = string.Join(", ", columns.Take(30).Select(c => $"'{MachineTable.Short(c.Header)}'"));
-        Problem =
-            _time < 0 && (_date < 0 || _clock < 0)
-                ? _clock >= 0 || _date >= 0
-                    ? $"The log tells the time of day or the day, but not both. Found: {found}. Say which column holds what is missing."
-                    : $"No column holds the time. Found: {found}. Say which one it is."
-                : _parts.All(p => p.Length == 0)
-                    ? $"No column holds a temperature of this machine's parts ({string.Join(", ", parts)}). Found: {found}. Say which one it is."
-                    : null;
-    }
-
-    /// <summary>Why it is no log of this machine, or null.</summary>
-    public string? Problem { get; }
-
-    /// <summary>The column that a wrong time is told of.</summary>
-    public int TimeColumn => _time >= 0 ? _time : _clock;
-
-    /// <summary>The column with the day.</summary>
-    public int DayColumn => _time >= 0 ? _time : _date;
-
-    public long? TimeOf(CsvRecords records, LogClock clock) =>
-        _time >= 0
-            ? clock.Read(Encoding.UTF8.GetString(records.Field(_time)))
-            : clock.Read(Encoding.UTF8.GetString(records.Field(_date)), Encoding.UTF8.GetString(records.Field(_clock)));
-
-    public Sample SampleOf(CsvRecords records, long at)
-    {
-        var parts = new double[_parts.Length];
-        for (var p = 0; p < parts.Length; p++)
-        {
-            // Of several sensors of one part the hottest counts.
-            parts[p] = double.NaN;
-            foreach (var column in _parts[p])
-                if (Temperature(records, column) is var c && !double.IsNaN(c) && !(parts[p] >= c))
-                    parts[p] = c;
-        }
-        double Of(LogRole role) =>
-            Array.FindIndex(_columns, c => c.Field.Role == role) is var i && i >= 0 ? Number(records, i) : double.NaN;
-        var ambient = Array.FindIndex(_columns, c => c.Field.Role == LogRole.Ambient);
-        var clock = Array.FindIndex(_columns, c => c.Field.Role == LogRole.Clock);
-        return new Sample(
-            at,
-            ambient < 0 ? double.NaN : Temperature(records, ambient),
-            NotBelowZero(Of(LogRole.Power)),
-            clock < 0
-                ? double.NaN
-                : NotBelowZero(Number(records, clock) * (_columns[clock].Unit == LogUnit.Gigahertz ? 1000 : 1)),
-            Of(LogRole.Load),
-            NotBelowZero(Of(LogRole.FanRpm)),
-            NotBelowZero(Of(LogRole.FanPercent)),
-            parts
-        );
-    }
-
-    /// <summary>
-    /// What is asked: columns that look like sensors and were not known, as far as the machine lacks something.
-    /// </summary>
-    public IEnumerable<InputQuestion> Questions(List<string[]> first)
-    {
-        string[] missing =
-        [
-            .. ((LogRole[])[LogRole.Ambient, LogRole.Power, LogRole.FanRpm])
-                .Where(r => _columns.All(c => c.Field.Role != r))
-                .Select(r => new LogField(r).Name),
-        ];
-        for (var c = 0; c < _columns.Length; c++)
-            if (
-                _columns[c]
-                    is {
-                        Guessed: true,
-                        Field.Role: LogRole.Ignore,
-                        Unit: LogUnit.Celsius or LogUnit.Fahrenheit or LogUnit.None
-                    } column
-                && first.Count > 0
-                && c < first[0].Length
-                && CellNumber.Read(first[0][c], out _) is not null
-                && missing.Length > 0
-            )
-                yield return new InputQuestion(
-                    column.Header,
-                    $"What is in the column '{column.Header}', such as '{MachineTable.Short(first[0][c])}'?",
-                    [.. missing, LogField.Ignore.Name]
-                );
-    }
-
-    private double Temperature(CsvRecords records, int column)
-    {
-        var value = Number(records, column);
-        var celsius = _columns[column].Unit switch
-        {
-            LogUnit.Fahrenheit => CellNumber.ToCelsius(value),
-            LogUnit.Kelvin => value - 273.15,
-            _ => value,
-        };
-        return celsius is >= Reading.ColdestC and <= Reading.HottestC ? celsius : double.NaN;
-    }
-
-    private static double NotBelowZero(double value) => value >= 0 ? value : double.NaN;
-
-    /// <summary>A number with a decimal point or comma, perhaps with its unit; NaN where it is none.</summary>
-    private static double Number(CsvRecords records, int column)
-    {
-        var cell = records.Field(column);
-        if (cell.Length is 0 or > 40)
-            return double.NaN;
-        Span<byte> plain = stackalloc byte[cell.Length];
-        cell.CopyTo(plain);
-        plain.Replace((byte)',', (byte)'.');
-        return double.TryParse(plain, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
-            ? value
-            : CellNumber.Read(Encoding.UTF8.GetString(cell), out _) ?? double.NaN;
     }
 }

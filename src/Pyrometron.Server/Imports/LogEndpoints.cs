@@ -14,10 +14,23 @@ namespace Pyrometron.Server.Imports;
 /// <param name="Unit">°C, °F, K, W, MHz, GHz, rpm or %; null where it has none.</param>
 public sealed record LogColumnAnswer(string Header, string Field, string? Unit, bool Guessed);
 
+/// <summary>What a log comes to for one machine; the members as in the whole answer.</summary>
+public sealed record MachineLogAnswer(
+    string Asset,
+    long Samples,
+    int Windows,
+    int Idle,
+    int Gaps,
+    int Throttled,
+    DateTimeOffset? From,
+    DateTimeOffset? To
+);
+
 /// <summary>Half an hour of a log that becomes a reading.</summary>
 /// <param name="Samples">That went into it.</param>
 /// <param name="SpreadKelvin">Largest standard deviation of a part within it.</param>
 public sealed record WindowAnswer(
+    string Asset,
     DateTimeOffset At,
     Activity Activity,
     bool Throttled,
@@ -39,6 +52,7 @@ public sealed record WindowAnswer(
 /// <param name="Preview">The first windows under load.</param>
 /// <param name="From">Its first sample, by the times as they were read.</param>
 /// <param name="To">Its last sample.</param>
+/// <param name="Machines">The same for each machine, where a log holds several.</param>
 public sealed record SensorLogAnswer(
     IReadOnlyList<LogColumnAnswer> Columns,
     long Samples,
@@ -54,7 +68,8 @@ public sealed record SensorLogAnswer(
     IReadOnlyList<string[]> FirstLines,
     IReadOnlyList<WindowAnswer> Preview,
     DateTimeOffset? From,
-    DateTimeOffset? To
+    DateTimeOffset? To,
+    IReadOnlyList<MachineLogAnswer> Machines
 );
 
 /// <summary>Sensor logs.</summary>
@@ -65,7 +80,9 @@ internal static class LogEndpoints
     public static void MapLogs(this RouteGroupBuilder api) =>
         api.MapPost("/logs", Post).WithTags("Imports").WithMetadata(Bodies.Spreadsheets);
 
-    /// <param name="asset">The machine's tag.</param>
+    /// <param name="asset">
+    /// The machine's tag; it may be left out where a column or the headers of the log name the machines.
+    /// </param>
     /// <param name="timeZone">Of times without an offset, such as Europe/Lisbon; UTC where nothing is said.</param>
     /// <param name="map">HEADER:field, repeatable: settles a header.</param>
     /// <param name="means">HEADER:meaning, repeatable: settles the order of a header's dates.</param>
@@ -74,7 +91,9 @@ internal static class LogEndpoints
         DataFolder folder,
         LogUseCases logs,
         FleetStore fleet,
-        string asset,
+        ImportProgress progress,
+        [FromHeader(Name = "Import-Id")] Guid? importId,
+        string? asset,
         string? timeZone,
         bool? dryRun,
         [FromQuery] string[]? map,
@@ -83,7 +102,10 @@ internal static class LogEndpoints
     )
     {
         var (headers, words) = (new Dictionary<string, string>(), new Dictionary<string, string>());
-        var parts = fleet.Find(asset)?.Asset.Parts.Select(p => p.Name).ToArray() ?? [];
+        string[] parts =
+            map is null or [] ? []
+            : asset is null ? [.. fleet.All().SelectMany(m => m.Asset.Parts).Select(p => p.Name).Distinct()]
+            : [.. fleet.Find(asset)?.Asset.Parts.Select(p => p.Name) ?? []];
         foreach (var pair in map ?? [])
             if (TableEndpoints.Split(pair) is (var header, var name) && IsField(name, parts))
                 headers[header] = name;
@@ -95,17 +117,24 @@ internal static class LogEndpoints
             else
                 return Problems.Input("/means", $"'{pair}' settles nothing: write HEADER:meaning, as a question offers it.");
         using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
-        var taken = await logs.TakeAsync(
-            Actor.Unnamed,
-            asset,
-            spool.Open,
-            timeZone,
-            headers,
-            words,
-            dryRun == true,
-            cancellation
-        );
-        return TypedResults.Ok(Answer(taken, parts));
+        try
+        {
+            return TypedResults.Ok(
+                Answer(
+                    await logs.TakeAsync(
+                        Actor.Unnamed,
+                        new LogOrder(asset, timeZone, headers, words, dryRun == true),
+                        spool.Open,
+                        bytes => progress.Report(importId, new ImportState(bytes, spool.PlainLength, 0)),
+                        cancellation
+                    )
+                )
+            );
+        }
+        finally
+        {
+            progress.End(importId);
+        }
     }
 
     private static bool IsField(string name, string[] parts) =>
@@ -117,37 +146,50 @@ internal static class LogEndpoints
             parts.Concat(Enum.GetValues<LogRole>().Where(r => r != LogRole.Part).Select(r => new LogField(r).Name))
         );
 
-    private static SensorLogAnswer Answer(LogTaken t, string[] parts) =>
+    private static SensorLogAnswer Answer(LogTaken t) =>
         new(
             [.. t.Read.Columns.Select(c => new LogColumnAnswer(c.Header, c.Field.Name, UnitOf(c.Unit), c.Guessed))],
-            t.Read.Log.Samples,
-            t.Read.Log.Windows.Count,
+            t.Machines.Sum(m => m.Log.Samples),
+            t.Machines.Sum(m => m.Log.Windows.Count),
             t.Accepted,
             t.Duplicates,
-            t.Read.Log.Windows.Count - t.Loaded.Count,
-            t.Read.Log.Gaps,
-            t.Loaded.Count(w => w.Throttled),
+            t.Machines.Sum(m => m.Log.Windows.Count - m.Loaded.Count),
+            t.Machines.Sum(m => m.Log.Gaps),
+            t.Machines.Sum(m => m.Loaded.Count(w => w.Throttled)),
             [.. t.Read.Rejected.Select(r => new RefusedLine(r.Line ?? 1, r.Column, r.Message)), .. t.Conflicts],
             t.Read.RejectedCount + t.Conflicts.Count,
             t.Read.Questions,
             t.Read.FirstLines,
-            [.. t.Loaded.Take(Previewed).Select(w => Of(w, parts))],
-            Instant(t.Read.Log.FirstMs),
-            Instant(t.Read.Log.LastMs)
+            [.. t.Machines.SelectMany(m => m.Loaded.Select(w => Of(w, m))).Take(Previewed)],
+            Instant(t.Machines.Min(m => m.Log.FirstMs)),
+            Instant(t.Machines.Max(m => m.Log.LastMs)),
+            [
+                .. t.Machines.Select(m => new MachineLogAnswer(
+                    m.Tag,
+                    m.Log.Samples,
+                    m.Log.Windows.Count,
+                    m.Log.Windows.Count - m.Loaded.Count,
+                    m.Log.Gaps,
+                    m.Loaded.Count(w => w.Throttled),
+                    Instant(m.Log.FirstMs),
+                    Instant(m.Log.LastMs)
+                )),
+            ]
         );
 
     private static DateTimeOffset? Instant(long? at) => at is { } ms ? DateTimeOffset.FromUnixTimeMilliseconds(ms) : null;
 
-    private static WindowAnswer Of(OperatingWindow w, string[] parts)
+    private static WindowAnswer Of(OperatingWindow w, MachineLog machine)
     {
         static double? OrNull(double value) => double.IsNaN(value) ? null : Math.Round(value, 1);
         return new WindowAnswer(
+            machine.Tag,
             DateTimeOffset.FromUnixTimeMilliseconds(w.UnixMilliseconds),
             w.Activity,
             w.Throttled,
             w.Samples,
             Math.Round(w.SpreadKelvin, 2),
-            parts.Zip(w.PartsC).ToDictionary(p => p.First, p => OrNull(p.Second)),
+            machine.Parts.Zip(w.PartsC).ToDictionary(p => p.First, p => OrNull(p.Second)),
             OrNull(w.AmbientC),
             OrNull(w.PowerW)
         );

@@ -163,6 +163,8 @@ public sealed record MachineEdit(
 
 /// <summary>A reading as listed on a machine's page; null is "not measured".</summary>
 /// <param name="Amended">0 as imported, 1 corrected, 2 voided.</param>
+/// <param name="Samples">Of a log, of which it is the median; null where nobody said.</param>
+/// <param name="SpreadKelvin">Largest standard deviation of a part among them; null where nobody said.</param>
 public sealed record ReadingEntry(
     DateTimeOffset At,
     double? AmbientC,
@@ -172,7 +174,9 @@ public sealed record ReadingEntry(
     string? Settings,
     string? Workload,
     IReadOnlyList<double?> PartsC,
-    int Amended
+    int Amended,
+    int? Samples,
+    double? SpreadKelvin
 )
 {
     internal static ReadingEntry From(StoredReading stored)
@@ -188,7 +192,9 @@ public sealed record ReadingEntry(
             r.Settings,
             r.Workload,
             [.. r.PartsC.Select(Known)],
-            stored.Amended
+            stored.Amended,
+            r.Samples > 0 ? r.Samples : null,
+            Known(r.SpreadKelvin)
         );
     }
 }

@@ -32,7 +32,8 @@ public class SensorLogTests
         SensorLog.Read(
             () => new MemoryStream(bytes),
             new LogSettings(
-                parts ?? Desktop,
+                new Dictionary<string, IReadOnlyList<string>> { ["PC-1"] = parts ?? Desktop },
+                "PC-1",
                 zone,
                 (map ?? []).ToDictionary(m => TableMeanings.KeyOf(m.Key), m => m.Value),
                 new Dictionary<string, string>()
@@ -110,7 +111,7 @@ public class SensorLogTests
                 log.Columns[c].Field.Name == expected[c],
                 $"'{log.Columns[c].Header}' was taken for {log.Columns[c].Field.Name}, not {expected[c]}"
             );
-        Assert.Equal(1080, log.Log.Samples);
+        Assert.Equal(1080, log.Machines[0].Log.Samples);
         Assert.Equal(0, log.RejectedCount);
     }
 
@@ -126,7 +127,7 @@ public class SensorLogTests
             Card
         );
         Assert.Equal(["time", "core", "hotspot", "memory", "power"], log.Columns.Select(c => c.Field.Name));
-        var full = log.Log.Windows.Where(w => w.Activity == Activity.FullLoad).ToArray();
+        var full = log.Machines[0].Log.Windows.Where(w => w.Activity == Activity.FullLoad).ToArray();
         Assert.Equal(4, full.Length);
         Assert.All(full, w => Assert.Equal(70, w.PartsC[0], 0.01));
     }
@@ -142,16 +143,19 @@ public class SensorLogTests
                     : $"{at:yyyy-MM-dd HH:mm:ss};{F(38 + 40 * busy)};{F(15 + 90 * busy)};22,5"
         );
         var log = Read(text);
-        Assert.Equal(2, log.Log.Windows.Count(w => w.Activity == Activity.Idle));
-        Assert.Equal(1, log.Log.Gaps);
+        Assert.Equal(2, log.Machines[0].Log.Windows.Count(w => w.Activity == Activity.Idle));
+        Assert.Equal(1, log.Machines[0].Log.Gaps);
         Assert.All(
-            log.Log.Windows.Where(w => w.Activity == Activity.FullLoad),
+            log.Machines[0].Log.Windows.Where(w => w.Activity == Activity.FullLoad),
             w => Assert.Equal((78, 105, 22.5), (w.PartsC[0], w.PowerW, w.AmbientC))
         );
         // Read as UTC, and asked about, until somebody says where.
         Assert.Contains(log.Questions, q => q.About == SensorLog.ZoneQuestion);
         var there = Read(text, zone: "America/New_York");
-        Assert.Equal(5 * 3_600_000, there.Log.Windows[0].UnixMilliseconds - log.Log.Windows[0].UnixMilliseconds);
+        Assert.Equal(
+            5 * 3_600_000,
+            there.Machines[0].Log.Windows[0].UnixMilliseconds - log.Machines[0].Log.Windows[0].UnixMilliseconds
+        );
         Assert.DoesNotContain(there.Questions, q => q.About == SensorLog.ZoneQuestion);
     }
 
@@ -164,14 +168,14 @@ public class SensorLogTests
             for (var m = 0; m < 60; m++)
                 text.Append(CultureInfo.InvariantCulture, $"25.10.2026 02:{m:00}:00;{70 + twice * 5}\n");
         var log = Read(text.ToString(), zone: "Europe/Berlin");
-        Assert.Equal(120, log.Log.Samples);
+        Assert.Equal(120, log.Machines[0].Log.Samples);
         Assert.Equal(
             [75.0, 70.0],
-            log.Log.Windows.OrderByDescending(w => w.UnixMilliseconds).Select(w => w.PartsC[0]).Distinct()
+            log.Machines[0].Log.Windows.OrderByDescending(w => w.UnixMilliseconds).Select(w => w.PartsC[0]).Distinct()
         );
         Assert.Equal(
             DateTimeOffset.Parse("2026-10-25T00:15Z", CultureInfo.InvariantCulture).ToUnixTimeMilliseconds(),
-            log.Log.Windows[0].UnixMilliseconds
+            log.Machines[0].Log.Windows[0].UnixMilliseconds
         );
     }
 
@@ -189,7 +193,7 @@ public class SensorLogTests
     {
         var log = Read($"Time;CPU °C\n{time};60\n");
         Assert.Equal(0, log.RejectedCount);
-        Assert.Equal(hour, DateTimeOffset.FromUnixTimeMilliseconds(log.Log.FirstMs!.Value).Hour);
+        Assert.Equal(hour, DateTimeOffset.FromUnixTimeMilliseconds(log.Machines[0].Log.FirstMs!.Value).Hour);
     }
 
     [Fact]
@@ -198,7 +202,7 @@ public class SensorLogTests
         var log = Read(
             "Recorder 3, desk 7\nTime;CPU;Air\nhh:mm:ss;°F;°F\n2026-03-02 09:00:00;140;68\nTime;CPU;Air\nhh:mm:ss;°F;°F\n2026-03-02 09:00:10;140;68\n"
         );
-        Assert.Equal((2, 0), (log.Log.Samples, log.RejectedCount));
+        Assert.Equal((2, 0), (log.Machines[0].Log.Samples, log.RejectedCount));
         Assert.Equal([LogUnit.None, LogUnit.Fahrenheit, LogUnit.Fahrenheit], log.Columns.Select(c => c.Unit));
     }
 
@@ -208,7 +212,7 @@ public class SensorLogTests
         var log = Read(
             "Time,CPU °C,GPU °C\n2026-03-02 09:00:00,60,50\n2026-03-02 09:00:10,60,5,50,1\n2026-03-02 09:0\n2026-03-99 09:00:20,60,50\n2026-03-02 09:00:30,n/a,50\n"
         );
-        Assert.Equal(2, log.Log.Samples);
+        Assert.Equal(2, log.Machines[0].Log.Samples);
         Assert.Equal([3, 4, 5], log.Rejected.Select(r => r.Line!.Value));
         Assert.Contains("decimal comma", log.Rejected[0].Message, StringComparison.Ordinal);
         Assert.Contains("cut off", log.Rejected[1].Message, StringComparison.Ordinal);
@@ -244,7 +248,7 @@ public class SensorLogTests
     public void Of_several_sensors_of_one_part_the_hottest_counts()
     {
         var log = Read(Log("Time;CPU core 0 [°C];CPU core 1 [°C];CPU die [°C]", (at, _) => $"{at:yyyy-MM-dd HH:mm:ss};61;67;64"));
-        Assert.All(log.Log.Windows, w => Assert.Equal(67, w.PartsC[0]));
+        Assert.All(log.Machines[0].Log.Windows, w => Assert.Equal(67, w.PartsC[0]));
     }
 
     [Fact]
@@ -256,6 +260,56 @@ public class SensorLogTests
             .. Encoding.Unicode.GetBytes("Zeit\tProzessor [°C]\n2026-03-02 09:00:00\t60\n"),
         ];
         var log = Read(bytes);
-        Assert.Equal((1, "cpu"), (log.Log.Samples, log.Columns[1].Field.Name));
+        Assert.Equal((1, "cpu"), (log.Machines[0].Log.Samples, log.Columns[1].Field.Name));
     }
+
+    private static readonly Dictionary<string, IReadOnlyList<string>> Fleet = new()
+    {
+        ["GC-0007"] = Card,
+        ["PC-1"] = Desktop,
+        ["PC-12"] = Desktop,
+    };
+
+    private static SensorLogRead ReadFleet(string text, string? asset = null) =>
+        SensorLog.Read(
+            () => new MemoryStream(Encoding.UTF8.GetBytes(text)),
+            new LogSettings(Fleet, asset, null, new Dictionary<string, string>(), new Dictionary<string, string>()),
+            Latest
+        );
+
+    [Fact]
+    public void Headers_that_name_machines_give_each_its_own_columns()
+    {
+        const string header = "Time,pc_1 CPU [°C],PC-12 CPU [°C],PC-12 power [W],GC-0007 memory [°C],GC-0007 GPU [°C],Room [°C]";
+        var log = ReadFleet(Log(header, (at, _) => $"{at:s}Z,51,52,90,80,70,22"));
+        Assert.Equal(["PC-1", "PC-12", "GC-0007"], log.Machines.Select(m => m.Tag));
+        OperatingWindow First(int machine) => log.Machines[machine].Log.Windows[0];
+        Assert.Equal([51, 52], [First(0).PartsC[0], First(1).PartsC[0]]);
+        Assert.Equal([70, double.NaN, 80], First(2).PartsC);
+        // Its own power, and the air that is nobody's own.
+        Assert.Equal([double.NaN, 90, double.NaN], [First(0).PowerW, First(1).PowerW, First(2).PowerW]);
+        Assert.All(log.Machines, m => Assert.Equal(22, m.Log.Windows[0].AmbientC));
+        Assert.Equal(
+            ["PC-12"],
+            ReadFleet(Log(header, (at, _) => $"{at:s}Z,51,52,90,80,70,22"), "PC-12").Machines.Select(m => m.Tag)
+        );
+    }
+
+    [Fact]
+    public void Lines_of_machines_that_are_not_in_the_fleet_are_refused_and_the_others_kept()
+    {
+        var log = ReadFleet(
+            "Time,Host,CPU [°C]\n2026-03-02T09:00:00Z,PC-1,51\n2026-03-02T09:00:00Z,PC-99,52\n2026-03-02T09:00:10Z,GC-0007,70\n"
+        );
+        Assert.Equal([("PC-1", 1L), ("GC-0007", 1L)], log.Machines.Select(m => (m.Tag, m.Log.Samples)));
+        Assert.Equal(3, Assert.Single(log.Rejected).Line);
+        Assert.Contains("'PC-99'", log.Rejected[0].Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_log_that_names_no_machine_asks_for_it() =>
+        Assert.Equal(
+            ["GC-0007", "PC-1", "PC-12"],
+            Assert.Throws<RefusedInputException>(() => ReadFleet("Time,CPU [°C]\n2026-03-02T09:00:00Z,51\n")).Question!.Choices
+        );
 }

@@ -49,10 +49,11 @@ export function useAssessment(tag: string | null) {
   });
 }
 
-export function useMachine(tag: string) {
+export function useMachine(tag: string | null) {
   return useQuery({
     queryKey: ['machine', tag],
-    queryFn: () => unwrap(api.GET('/api/v1/assets/{tag}', { params: { path: { tag } } })),
+    queryFn: () => unwrap(api.GET('/api/v1/assets/{tag}', { params: { path: { tag: tag ?? '' } } })),
+    enabled: tag !== null,
     retry: false,
   });
 }

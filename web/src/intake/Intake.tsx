@@ -1,29 +1,17 @@
-import { Button, Progress as Bar, Upload } from 'antd';
+import { Button, Upload } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { ProblemError } from '../api/client';
 import { useHealth } from '../api/queries';
-import { count, takenWords } from '../lib/format';
-import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
 import '../bench/bench.css';
 import { Imports } from './Imports';
 import { LogTake } from './LogTake';
 import { Paste } from './Paste';
-import { RefusedLines } from './RefusedLines';
+import { Report, type Entry } from './Report';
 import { TableTake } from './TableTake';
-import { kindOf, refusedCsv, send, type FileKind, type ImportAnswer, type Progress } from './upload';
-
-interface Entry {
-  id: number;
-  file: File;
-  kind: FileKind | null;
-  state: 'waiting' | 'working' | 'done' | 'failed';
-  progress: Progress;
-  answer?: ImportAnswer;
-  error?: Error | undefined;
-}
+import { kindOf, send, type FileKind } from './upload';
+import { WhatGoesIn } from './WhatGoesIn';
 
 const ORDER: readonly (FileKind | null)[] = ['fleet', 'services', 'readings', null];
 
@@ -85,8 +73,7 @@ export function Intake() {
       const answer = await send(
         entry.file,
         entry.kind,
-        (progress) => change(entry.id, { progress }),
-        abort.current.signal,
+        { onProgress: (progress) => change(entry.id, { progress }), signal: abort.current.signal },
         form,
       );
       change(entry.id, { state: 'done', answer });
@@ -168,161 +155,13 @@ export function Intake() {
         />
       ))}
       <Imports />
-      {entries.length === 0 && (
-        <section className="section">
-          <div className="section-head">
-            <h2>What goes in</h2>
-          </div>
-          <dl
-            className="intake-forms"
-            style={{ display: 'grid', gridTemplateColumns: '110px 1fr', gap: '10px 16px', margin: 0 }}
-          >
-            <dt>Machines</dt>
-            <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
-              A table with a row of headers in any language. Needed: a tag, and a kind or a model. Read
-              besides: site, zone, dust, warmest air, altitude, hours a day, in service since, warranty until,
-              host, last service and its level, limit.{' '}
-              <span className="quiet">What it would change is shown before anything is stored.</span>
-            </dd>
-            <dt>Sensor logs</dt>
-            <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
-              What a monitoring program on a machine writes: one column a sensor, seconds apart. Steady half
-              hours under load become readings.
-            </dd>
-            <dt>Fleet document</dt>
-            <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
-              JSON: sites with zones, and the machines in them with their parts, limits and services.{' '}
-              <span className="quiet">All of it or nothing is taken.</span>
-            </dd>
-            <dt>Readings</dt>
-            <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
-              <code>time,asset</code> must be there; and what was measured, in any order:{' '}
-              <code>
-                ambient_c, outlet_c, power_w, fan_rpm, fan_pct, fan1_rpm, clock_mhz, throttled, score,
-                settings, workload
-              </code>{' '}
-              and a column for each part such as <code>cpu_c</code>, <code>core_c</code>,{' '}
-              <code>memory_c</code>. <span className="quiet">Good lines are kept, bad ones are listed.</span>
-            </dd>
-            <dt>Services</dt>
-            <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
-              <code>date,asset,level</code>; a level is inspect, blow-out, dust-out, repaste, repad or
-              fan-swap.
-            </dd>
-          </dl>
-        </section>
-      )}
+      {entries.length === 0 && <WhatGoesIn />}
       {entries.length > 0 && entries.every((e) => e.state === 'done' || e.state === 'failed') && (
         <p style={{ marginTop: 20 }}>
           <Link to="/">
             <Button type="primary">To Rounds</Button>
           </Link>
         </p>
-      )}
-    </div>
-  );
-}
-
-function Report({
-  entry,
-  onStop,
-  onForm,
-}: {
-  entry: Entry;
-  onStop: () => void;
-  onForm: (form: Record<string, string>) => void;
-}) {
-  const { progress, answer } = entry;
-  const share = entry.kind === 'readings' ? progress.sent * 0.3 + progress.worked * 0.7 : progress.sent;
-  return (
-    <section className="section" aria-label={entry.file.name}>
-      <div className="section-head">
-        <h2>
-          {entry.file.name}{' '}
-          <span className="quiet" style={{ fontWeight: 400 }}>
-            {entry.kind ?? 'not known'} ·{' '}
-            {(entry.file.size / 1024 / 1024).toLocaleString(undefined, { maximumFractionDigits: 1 })} MB
-          </span>
-        </h2>
-        {entry.state === 'working' && <Button onClick={onStop}>Stop</Button>}
-      </div>
-      {entry.state === 'waiting' && <p className="quiet">waits for the one before it</p>}
-      {entry.state === 'working' && (
-        <div role="status">
-          <Bar
-            percent={Math.round(share * 100)}
-            strokeColor="var(--ink)"
-            status="active"
-            aria-label="Progress"
-          />
-          <span className="quiet">
-            {progress.sent < 1
-              ? 'sending'
-              : progress.lines > 0
-                ? `${count(progress.lines, 'line')} done`
-                : 'checking'}
-          </span>
-        </div>
-      )}
-      {entry.error && <Refusal error={entry.error} />}
-      {entry.error instanceof ProblemError &&
-        entry.error.problem.questions?.map((q) => (
-          <p key={q.about} className="bench-more">
-            {q.ask}{' '}
-            {q.choices.map((choice) => (
-              <Button key={choice} type="primary" onClick={() => onForm({ [q.about]: choice })}>
-                Read it so
-              </Button>
-            ))}
-          </p>
-        ))}
-      {answer && <Answer answer={answer} name={entry.file.name} />}
-    </section>
-  );
-}
-
-function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
-  const warnings = answer.warnings;
-  const refused = 'rejected' in answer ? answer.rejected : [];
-  const url = () => URL.createObjectURL(new Blob([refusedCsv(refused)], { type: 'text/csv' }));
-  return (
-    <div role="status">
-      {'created' in answer ? (
-        <p>
-          <strong>{count(answer.created, 'machine')} new</strong>, {answer.updated} changed,{' '}
-          {answer.unchanged} as they were.
-        </p>
-      ) : (
-        <p>
-          <strong>{takenWords(answer.accepted, answer.duplicates, 'line')}</strong>
-          {answer.rejectedCount > 0 && ` ${count(answer.rejectedCount, 'line')} refused.`}
-        </p>
-      )}
-      {warnings.length > 0 && (
-        <ul className="quiet" style={{ paddingLeft: 18 }}>
-          {warnings.slice(0, 12).map((w) => (
-            <li key={w}>{w}</li>
-          ))}
-          {warnings.length > 12 && <li>and {warnings.length - 12} more</li>}
-        </ul>
-      )}
-      {refused.length > 0 && (
-        <>
-          <RefusedLines refused={refused} />
-          <p style={{ marginTop: 8 }}>
-            <Button
-              onClick={() => {
-                const link = document.createElement('a');
-                link.href = url();
-                link.download = `${name.replace(/(\.csv)?(\.gz)?$/, '')}-refused.csv`;
-                link.click();
-                setTimeout(() => URL.revokeObjectURL(link.href), 1000);
-              }}
-            >
-              Download the refused lines ({refused.length.toLocaleString()})
-            </Button>
-          </p>
-        </>
       )}
     </div>
   );

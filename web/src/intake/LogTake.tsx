@@ -1,8 +1,8 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { api, unwrap, type Schemas } from '../api/client';
+import type { Schemas } from '../api/client';
 import { useMachine, useMachines, useWrite } from '../api/queries';
 import { capital, count, instant, partName, takenWords, useTemperature } from '../lib/format';
 import { Columns } from './Columns';
@@ -10,10 +10,13 @@ import { Refusal } from '../shell/Refusal';
 import './intake.css';
 import { RefusedLines } from './RefusedLines';
 import type { Settled } from './takeTable';
+import { upload, type Sending } from './upload';
+import { Working } from './Working';
 
 type Answer = Schemas['SensorLogAnswer'];
 
 const ROLES: Record<string, string> = {
+  asset: 'Tag of the machine',
   time: 'Day and time',
   date: 'Day',
   clockTime: 'Time of day',
@@ -36,23 +39,24 @@ const ZONES = (() => {
 
 const ZONE = 'pyrometron.logZone';
 
-function take(text: Blob, asset: string, zone: string, map: Settled, means: Settled, dryRun: boolean) {
-  return unwrap(
-    api.POST('/api/v1/logs', {
-      params: {
-        query: {
-          asset,
-          timeZone: zone,
-          dryRun,
-          map: Object.entries(map).map(([header, field]) => `${header}:${field}`),
-          means: Object.entries(means).map(([word, meaning]) => `${word}:${meaning}`),
-        },
-      },
-      headers: { 'Content-Type': 'text/csv' },
-      body: text as never,
-      bodySerializer: (body: unknown) => body as never,
-    }),
-  );
+const NOT_BEGUN = { sent: 0, worked: 0, lines: 0 };
+
+/** Parts that a column of a log of several machines may be of. */
+const USUAL_PARTS = ['cpu', 'gpu', 'core', 'hotspot', 'memory', 'vrm'];
+
+interface Order {
+  asset: string | null;
+  zone: string;
+  map: Settled;
+  means: Settled;
+}
+
+function take(text: Blob, { asset, zone, map, means }: Order, dryRun: boolean, how: Sending) {
+  const query = new URLSearchParams({ timeZone: zone, dryRun: String(dryRun) });
+  if (asset !== null) query.set('asset', asset);
+  for (const [header, field] of Object.entries(map)) query.append('map', `${header}:${field}`);
+  for (const [word, meaning] of Object.entries(means)) query.append('means', `${word}:${meaning}`);
+  return upload<Answer>(`/api/v1/logs?${query.toString()}`, text, 'text/csv', how);
 }
 
 /** A sensor log before it is taken: whose it is, what each column holds, what it comes to. */
@@ -61,15 +65,16 @@ export function LogTake({ name, text, onLeave }: { name: string; text: Blob; onL
   const tags = (machines.data ?? []).filter((m) => m.retiredOn === null).map((m) => m.tag);
   // A file is often named after its machine.
   const named = tags.filter((t) => name.toLowerCase().includes(t.toLowerCase()));
-  const [chosen, setChosen] = useState<string | null>(null);
-  const asset = chosen ?? (named.length === 1 ? named[0]! : tags.length === 1 ? tags[0]! : null);
+  const [chosen, setChosen] = useState<string | null>();
+  const guess = named.length === 1 ? named[0]! : tags.length === 1 ? tags[0]! : null;
+  const asset = chosen === undefined ? guess : chosen;
   return (
     <section className="section" aria-label={`Log: ${name}`}>
       <div className="section-head">
         <h2>Sensor log: {name}</h2>
         <Button onClick={onLeave}>Close</Button>
       </div>
-      {tags.length === 0 ? (
+      {machines.isSuccess && tags.length === 0 ? (
         <p>A log belongs to a machine, and there is none yet: bring in a list, or add one on Halls.</p>
       ) : (
         <label className="log-machine">
@@ -77,35 +82,45 @@ export function LogTake({ name, text, onLeave }: { name: string; text: Blob; onL
           <Select
             aria-label="The machine it was written on"
             showSearch
-            placeholder="its tag"
+            allowClear
+            placeholder="as the log says"
             value={asset}
-            onChange={setChosen}
+            onChange={(tag: string | undefined) => setChosen(tag ?? null)}
             style={{ minWidth: 220 }}
             options={tags.map((value) => ({ value }))}
           />
         </label>
       )}
-      {asset && <Preview key={asset} name={name} text={text} asset={asset} />}
+      {tags.length > 0 && <Preview key={asset} name={name} text={text} asset={asset} />}
     </section>
   );
 }
 
-function Preview({ name, text, asset }: { name: string; text: Blob; asset: string }) {
+function Preview({ name, text, asset }: { name: string; text: Blob; asset: string | null }) {
   const [map, setMap] = useState<Settled>({});
   const [means, setMeans] = useState<Settled>({});
   const [zone, setZone] = useState(() => localStorage.getItem(ZONE) ?? ZONES[0]!);
+  const [progress, setProgress] = useState(NOT_BEGUN);
+  const stop = useRef(new AbortController());
+  const client = useQueryClient();
   const machine = useMachine(asset);
+  const order = { asset, zone, map, means };
+  const key = ['log-file', name, order];
   const preview = useQuery({
-    queryKey: ['log-file', name, asset, zone, map, means],
-    queryFn: () => take(text, asset, zone, map, means, true),
+    queryKey: key,
+    queryFn: ({ signal }) => take(text, order, true, { onProgress: setProgress, signal }),
     retry: false,
     placeholderData: (before) => before,
   });
-  const write = useWrite(() => take(text, asset, zone, map, means, false));
+  const write = useWrite(() => {
+    stop.current = new AbortController();
+    setProgress(NOT_BEGUN);
+    return take(text, order, false, { onProgress: setProgress, signal: stop.current.signal });
+  });
   const answer = write.data ?? preview.data;
   const fields: Record<string, string> = {
     ...Object.fromEntries(
-      (machine.data?.parts ?? []).map((p) => [p.part ?? '', capital(partName(p.part ?? ''))]),
+      (machine.data?.parts.map((p) => p.part ?? '') ?? USUAL_PARTS).map((p) => [p, capital(partName(p))]),
     ),
     ...ROLES,
   };
@@ -127,12 +142,21 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
       </label>
       {preview.isError && <Refusal error={preview.error} />}
       {write.isError && <Refusal error={write.error} />}
-      {preview.isPending && <p role="status">Reading the log …</p>}
+      {preview.isFetching && (
+        <Working progress={progress} onStop={() => void client.cancelQueries({ queryKey: key })} />
+      )}
+      {preview.isPending && preview.fetchStatus === 'idle' && (
+        <p role="status">
+          Stopped; nothing was stored. <Button onClick={() => void preview.refetch()}>Read it again</Button>
+        </p>
+      )}
+      {write.isPending && <Working progress={progress} onStop={() => stop.current.abort()} />}
       {answer && (
         <>
           <p role="status">
             {write.isSuccess ? takenWords(answer.accepted, answer.duplicates, 'reading') : foundWords(answer)}
           </p>
+          <OfMachines machines={answer.machines} />
           {!write.isSuccess && (
             <>
               {answer.questions
@@ -170,15 +194,15 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
           <RefusedLines refused={answer.rejected} total={answer.rejectedCount} />
           <div className="bench-more">
             {write.isSuccess ? (
-              <Link to={`/machines/${encodeURIComponent(asset)}`}>
-                <Button type="primary">To {asset}</Button>
+              <Link to={asset === null ? '/' : `/machines/${encodeURIComponent(asset)}`}>
+                <Button type="primary">To {asset ?? 'Rounds'}</Button>
               </Link>
             ) : (
               <Button
                 type="primary"
                 size="large"
                 loading={write.isPending}
-                disabled={answer.windows === answer.idle}
+                disabled={answer.windows === answer.idle || preview.isFetching}
                 onClick={() => write.mutate(undefined)}
               >
                 Take {count(answer.windows - answer.idle, 'reading')}
@@ -188,6 +212,39 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
         </>
       )}
     </>
+  );
+}
+
+/** What a log of several machines comes to for each. */
+function OfMachines({ machines }: { machines: Answer['machines'] }) {
+  if (machines.length < 2) return null;
+  return (
+    <div className="scroll-x">
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th>machine</th>
+            <th className="num">samples</th>
+            <th className="num">half hours under load</th>
+            <th className="num">idle</th>
+            <th className="num">throttled</th>
+            <th className="num">gaps</th>
+          </tr>
+        </thead>
+        <tbody>
+          {machines.map((m) => (
+            <tr key={m.asset}>
+              <td className="figures">{m.asset}</td>
+              <td className="num">{m.samples.toLocaleString()}</td>
+              <td className="num">{m.windows - m.idle}</td>
+              <td className="num">{m.idle}</td>
+              <td className="num">{m.throttled}</td>
+              <td className="num">{m.gaps}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 
@@ -205,6 +262,7 @@ function Windows({ answer }: { answer: Answer }) {
       <table className="plain-table">
         <thead>
           <tr>
+            {answer.machines.length > 1 && <th>machine</th>}
             <th>half hour about</th>
             <th>under load</th>
             <th>air</th>
@@ -213,7 +271,8 @@ function Windows({ answer }: { answer: Answer }) {
         </thead>
         <tbody>
           {answer.preview.map((w) => (
-            <tr key={w.at}>
+            <tr key={`${w.asset} ${w.at}`}>
+              {answer.machines.length > 1 && <td className="figures">{w.asset}</td>}
               <td>{instant(w.at)}</td>
               <td>
                 {Object.entries(w.parts)

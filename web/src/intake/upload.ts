@@ -53,17 +53,28 @@ function isLog(lines: readonly string[]): boolean {
   return some.length > 0 && timed.length >= some.length / 2;
 }
 
-/**
- * Sends a file with progress; giving the signal up cancels it, and what was stored stays.
- * @param form What was answered to the server's questions about how the file is written.
- */
-export function send(
-  file: File,
-  kind: FileKind,
-  onProgress: (p: Progress) => void,
-  signal: AbortSignal,
-  form: Record<string, string> = {},
-): Promise<ImportAnswer> {
+/** How something is sent: told how far it is, and given up by a signal; what was stored until then stays. */
+export interface Sending {
+  onProgress: (p: Progress) => void;
+  signal: AbortSignal;
+}
+
+/** Sends a file of a kind. @param form What was answered to questions about how the file is written. */
+export const send = (file: File, kind: FileKind, how: Sending, form: Record<string, string> = {}) =>
+  upload<ImportAnswer>(
+    `/api/v1/${kind}?${new URLSearchParams({ listed: '100000', ...form }).toString()}`,
+    file,
+    kind === 'fleet' ? 'application/json' : 'text/csv',
+    how,
+  );
+
+/** Sends a body with progress: of the sending, then of the server's work. */
+export function upload<T>(
+  path: string,
+  body: Blob | string,
+  type: string,
+  { onProgress, signal }: Sending,
+): Promise<T> {
   const id = crypto.randomUUID();
   let sent = 0;
   let worked = 0;
@@ -73,7 +84,7 @@ export function send(
     // fetch does not tell how much has been sent; XMLHttpRequest does.
     const request = new XMLHttpRequest();
     const poll = setInterval(() => {
-      if (kind !== 'readings' || sent < 1) return;
+      if (sent < 1) return;
       void fetch(`/api/v1/imports/${id}`)
         .then(async (answer) => {
           if (!answer.ok) return;
@@ -84,43 +95,31 @@ export function send(
         })
         .catch(() => undefined);
     }, POLL);
-    const end = () => clearInterval(poll);
+    const fail = (detail: string) => reject(new ProblemError({ detail }));
     request.upload.onprogress = (event) => {
       sent = event.total > 0 ? event.loaded / event.total : 0;
       report();
     };
+    request.onloadend = () => clearInterval(poll);
     request.onload = () => {
-      end();
-      let body: unknown;
+      let answer: unknown;
       try {
-        body = JSON.parse(request.responseText);
+        answer = JSON.parse(request.responseText);
       } catch {
-        body = { detail: `The server answered ${String(request.status)} without saying why.` };
+        answer = { detail: `The server answered ${String(request.status)} without saying why.` };
       }
-      if (request.status < 300) resolve(body as ImportAnswer);
-      else reject(new ProblemError(body as Problem));
+      if (request.status < 300) resolve(answer as T);
+      else reject(new ProblemError(answer as Problem));
     };
-    request.onerror = () => {
-      end();
-      reject(
-        new ProblemError({
-          detail: 'The connection broke. What was stored stays; send the file again and the rest is added.',
-        }),
-      );
-    };
-    request.onabort = () => {
-      end();
-      reject(
-        new ProblemError({
-          detail: 'Stopped. What was stored until then stays; sending the file again adds the rest.',
-        }),
-      );
-    };
+    request.onerror = () =>
+      fail('The connection broke. What was stored stays; send the file again and the rest is added.');
+    request.onabort = () =>
+      fail('Stopped. What was stored until then stays; sending the file again adds the rest.');
     signal.addEventListener('abort', () => request.abort());
-    request.open('POST', `/api/v1/${kind}?${new URLSearchParams({ listed: '100000', ...form }).toString()}`);
-    request.setRequestHeader('Content-Type', kind === 'fleet' ? 'application/json' : 'text/csv');
+    request.open('POST', path);
+    request.setRequestHeader('Content-Type', type);
     request.setRequestHeader('Import-Id', id);
-    request.send(file);
+    request.send(body);
   });
 }
 

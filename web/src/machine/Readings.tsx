@@ -3,7 +3,7 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite } from '../api/queries';
-import { capital, instant, partName, useTemperature } from '../lib/format';
+import { capital, count, instant, kelvin, partName, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { AskReason } from './AskReason';
 
@@ -63,7 +63,15 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
             <tbody>
               {rows.map((r) => (
                 <tr key={r.at} className={r.amended === 2 ? 'struck' : undefined}>
-                  <td>{instant(r.at)}</td>
+                  <td>
+                    {instant(r.at)}
+                    {r.samples !== null && (
+                      <span className="small quiet" style={{ display: 'block' }}>
+                        median of {count(r.samples, 'sample')}
+                        {r.spreadKelvin !== null && `, spread ${kelvin(r.spreadKelvin)}`}
+                      </span>
+                    )}
+                  </td>
                   <td>
                     {r.workload ?? '–'} · {r.settings ?? '–'}
                     {r.amended === 1 && <span className="quiet"> (corrected)</span>}
