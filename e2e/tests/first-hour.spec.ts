@@ -31,7 +31,15 @@ test('thirty desktops pasted as a table, readings typed on a round, and Rounds s
   await page.getByRole('button', { name: 'Take 30 machines' }).click();
   await page.getByRole('button', { name: 'To Rounds' }).click();
   await expect(page.getByRole('heading', { name: /^(2[7-9]|30) of 30/ })).toBeVisible();
-  await expect(page.getByText('Nothing was ever measured here.').first()).toBeVisible();
+  await expect(page.getByText(/^Never measured. By the calendar its/).first()).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: /by the calendar. Nothing has been measured yet./ }),
+  ).toBeVisible();
+  // Of thirty alike in one room, one run would tell most: on the longest overdue.
+  await expect(page.getByText('One run would tell most.')).toBeVisible();
+  await page.getByRole('button', { name: 'show', exact: true }).click();
+  await expect(page.locator('.rounds-row')).toHaveCount(1);
+  await expect(page.getByText(/The longest overdue of 30 machines never measured/)).toBeVisible();
 
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/round');
@@ -71,8 +79,31 @@ test('thirty desktops pasted as a table, readings typed on a round, and Rounds s
   await expect(room).toBeHidden();
   await expect(page.getByText(/planned for 26/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Edit Chart room' })).toBeVisible();
+  // A zone before its machines, and away with it again.
+  await page.getByRole('button', { name: 'Add a zone' }).click();
+  const attic = page.getByRole('dialog', { name: 'Add a zone' });
+  await attic.getByLabel('Name of the zone').fill('Attic');
+  await attic.getByRole('button', { name: 'Save' }).click();
+  await expect(attic).toBeHidden();
+  await page.getByRole('button', { name: 'Edit Attic' }).click();
+  await page.getByRole('button', { name: 'Remove this zone' }).click();
+  await expect(page.getByRole('button', { name: 'Edit Attic' })).toBeHidden();
   await page.goto('/machines/PC-033');
   await expect(page.getByText('Petrel 9').first()).toBeVisible();
+  // A desktop without a graphics chip to measure.
+  await page.getByRole('button', { name: 'Edit', exact: true }).click();
+  const edit = page.getByRole('dialog', { name: 'Edit PC-033' });
+  await edit.getByRole('button', { name: 'Add a part' }).click();
+  await edit.getByLabel('New part').fill('gpu');
+  await edit.getByLabel('Limit, °C', { exact: true }).fill('88');
+  await edit.getByRole('button', { name: 'Save' }).click();
+  await expect(edit).toBeHidden();
+  await page.getByRole('button', { name: 'Edit', exact: true }).click();
+  await edit.getByRole('button', { name: 'Remove graphics chip' }).click();
+  await edit.getByRole('button', { name: 'Save' }).click();
+  await expect(edit).toBeHidden();
+  await page.getByRole('button', { name: 'Edit', exact: true }).click();
+  await expect(edit.getByRole('button', { name: /^Remove / })).toHaveCount(1);
 });
 
 /** A desktop under load for two hours on each of four days, a line every twenty seconds, as a German program writes it. */
@@ -120,4 +151,61 @@ test('a folder of sensor logs becomes judged machines', async ({ page, request }
     .click();
   await expect(page.getByRole('row', { name: /^Processor/ }).first()).toContainText('84');
   await expect(page.getByRole('region', { name: 'Heat path' })).toBeVisible();
+});
+
+test('the demo is one click away, on a database of its own', async ({ page, baseURL }) => {
+  test.setTimeout(120_000);
+  await page.goto('/start');
+  await page.getByRole('button', { name: 'Open the demo' }).click();
+  await expect(page.getByText('Demo data')).toBeVisible({ timeout: 90_000 });
+  expect(new URL(page.url()).origin).not.toBe(baseURL);
+  await expect(page.getByRole('heading', { name: /of 206 machines need work/ })).toBeVisible({
+    timeout: 60_000,
+  });
+});
+
+test('readings with semicolons and decimal commas are asked about, and taken when told so', async ({
+  page,
+  request,
+}) => {
+  await request.post('/api/v1/fleet/table', {
+    data: Buffer.from('tag;kind;model\nGU-01;desktop;Gull 2'),
+    headers: { 'Content-Type': 'text/csv' },
+  });
+  await page.goto('/intake');
+  const at = new Date().toISOString().slice(0, 16);
+  await page.setInputFiles('input[type=file]', {
+    name: 'messung.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`time;asset;cpu_c;ambient_c\r\n${at}Z;GU-01;71,5;22,5\r\n`),
+  });
+  const report = page.getByRole('region', { name: 'messung.csv' });
+  await expect(
+    report.getByText('Line 1 looks like semicolons with decimal commas: read it so?'),
+  ).toBeVisible();
+  await report.getByRole('button', { name: 'Read it so' }).click();
+  await expect(report.getByText('1 line taken, 0 known already.')).toBeVisible();
+});
+
+test('one log of two machines is shown for each of them and taken in one go', async ({ page, request }) => {
+  await request.post('/api/v1/fleet/table', {
+    data: Buffer.from('tag;kind;model\nTE-01;desktop;Tern 4\nTE-02;desktop;Tern 4'),
+    headers: { 'Content-Type': 'text/csv' },
+  });
+  const lines = ['Time,TE-01 CPU [°C],TE-02 CPU [°C],Room [°C]'];
+  for (let s = 0; s < 3600; s += 10)
+    lines.push(`${new Date(Date.now() - 86_400_000 + s * 1000).toISOString()},71,84,22`);
+  await page.goto('/intake');
+  await page.setInputFiles('input[type=file]', {
+    name: 'rack.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(lines.join('\n')),
+  });
+  const log = page.getByRole('region', { name: 'Log: rack.csv' });
+  for (const tag of ['TE-01', 'TE-02'])
+    await expect(log.getByRole('row', { name: new RegExp(`^${tag} 360 `) })).toBeVisible();
+  await log.getByRole('button', { name: /^Take \d readings$/ }).click();
+  await expect(log.getByText(/^\d readings taken, 0 known already\.$/)).toBeVisible();
+  await page.goto('/machines/TE-02');
+  await expect(page.getByText(/median of \d+ samples, spread/).first()).toBeVisible();
 });

@@ -12,6 +12,7 @@ const PLACES = [
   ['/bench/6', /measure it again/],
   ['/bench/1', /ooler than before/],
   ['/intake', /Drop files/],
+  ['/start', /What do you have/],
   ['/rules', /Keep these rules/],
   ['/nowhere', /There is no/],
 ] as const;

@@ -106,6 +106,13 @@ public sealed class FleetStore(Database database)
     /// <summary>Saves a site and its zones as edited.</summary>
     public static void Update(Transaction t, Site site) => SaveSite(t.Connection, site, null);
 
+    /// <summary>Removes a zone that no machine belongs to, and its site with its last zone.</summary>
+    public static void RemoveZone(Transaction t, string code)
+    {
+        t.Connection.Execute("DELETE FROM zone WHERE code = $code", ("$code", code));
+        t.Connection.Execute("DELETE FROM site WHERE id NOT IN (SELECT site_id FROM zone)");
+    }
+
     /// <summary>Takes a machine out of use; its history stays. A null day puts it back.</summary>
     public static MachineChange Retire(Transaction t, StoredAsset known, DateOnly? on, string? reason)
     {

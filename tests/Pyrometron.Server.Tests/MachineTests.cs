@@ -1,3 +1,4 @@
+using System.Net;
 using System.Text.Json;
 
 namespace Pyrometron.Server.Tests;
@@ -36,7 +37,7 @@ public sealed class MachineTests : IDisposable
         foreach (
             var odd in (string[][])
                 [
-                    ["core"],
+                    [],
                     ["core", "memory", "vrm", "vrm"],
                     ["core", "memory", "vrm", "Fan 2"],
                     ["core", "memory", "vrm", "ambient"],
@@ -48,6 +49,54 @@ public sealed class MachineTests : IDisposable
         var readings = (await _server.Get("/api/v1/assets/GC-1/readings?count=1")).Body[0].GetProperty("partsC");
         Assert.Equal(3, readings.GetArrayLength());
         Assert.Equal(JsonValueKind.Null, readings[2].ValueKind);
+        var memory = readings[1].GetDouble();
+        // A part that goes takes its readings with it, and brings them back.
+        Assert.Equal(204, (await _server.Put("/api/v1/assets/GC-1", Edit("core"))).Status);
+        Assert.Equal(
+            1,
+            (await _server.Get("/api/v1/assets/GC-1/readings?count=1")).Body[0].GetProperty("partsC").GetArrayLength()
+        );
+        Assert.Equal(204, (await _server.Put("/api/v1/assets/GC-1", Edit("core", "memory"))).Status);
+        readings = (await _server.Get("/api/v1/assets/GC-1/readings?count=1")).Body[0].GetProperty("partsC");
+        Assert.Equal(memory, readings[1].GetDouble());
+    }
+
+    [Fact]
+    public async Task A_zone_is_added_before_its_machines_and_removed_while_it_has_none()
+    {
+        var attic = new
+        {
+            name = "Attic",
+            siteName = "Mill",
+            dust = "heavy",
+            altitudeMetres = 300,
+        };
+        var (status, added) = await _server.Post("/api/v1/zones", attic);
+        Assert.Equal((200, "MILL-ATTIC"), (status, added.GetProperty("code").GetString()));
+        Assert.Equal(400, (await _server.Post("/api/v1/zones", attic)).Status);
+        Assert.Equal(400, (await _server.Post("/api/v1/zones", new { name = "Attic" })).Status);
+        Assert.Equal(200, (await _server.Post("/api/v1/zones", new { name = "Cellar", siteName = "mill" })).Status);
+        await _server.Send("/api/v1/fleet/table", "tag;kind;zone\nPC-1;desktop;Attic\n", "text/csv");
+        var zones = (await _server.Get("/api/v1/zones?wait=60")).Body.EnumerateArray().ToArray();
+        Assert.Equal(
+            [("MILL", 300, "heavy"), ("MILL", 300, "normal")],
+            zones.Select(z =>
+                (
+                    z.GetProperty("site").GetString()!,
+                    z.GetProperty("altitudeMetres").GetInt32(),
+                    z.GetProperty("dust").GetString()!
+                )
+            )
+        );
+        async Task<HttpStatusCode> Remove(string code)
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Delete, $"/api/v1/zones/{code}");
+            return (await _server.Raw(request)).StatusCode;
+        }
+        Assert.Equal(HttpStatusCode.Conflict, await Remove("MILL-ATTIC"));
+        Assert.Equal(HttpStatusCode.NoContent, await Remove("MILL-CELLAR"));
+        Assert.Equal(HttpStatusCode.NotFound, await Remove("MILL-CELLAR"));
+        Assert.Single((await _server.Get("/api/v1/zones")).Body.EnumerateArray());
     }
 
     [Fact]

@@ -39,6 +39,7 @@ export const router = createBrowserRouter([
       { path: 'labels', lazy: async () => ({ Component: (await import('./labels/Labels')).Labels }) },
       { path: 'scan', lazy: async () => ({ Component: (await import('./labels/Scan')).Scan }) },
       { path: 'intake', lazy: async () => ({ Component: (await import('./intake/Intake')).Intake }) },
+      { path: 'start', lazy: async () => ({ Component: (await import('./start/Start')).Start }) },
       { path: 'round', lazy: async () => ({ Component: (await import('./entry/Round')).Round }) },
       { path: 'rules', lazy: async () => ({ Component: (await import('./rules/Rules')).Rules }) },
       { path: '*', element: <NotFound /> },

@@ -56,36 +56,6 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
             }
         );
 
-    /// <summary>Edits a zone and its site.</summary>
-    /// <param name="edit">Gets the site and the zone; throws where the edit cannot be taken.</param>
-    /// <exception cref="NotThereException">There is no such zone.</exception>
-    public void EditZone(Actor actor, string code, Func<Site, Zone, Site> edit) =>
-        database.Write(
-            actor,
-            Now,
-            t =>
-            {
-                var site = FleetStore.Sites(t).FirstOrDefault(s => s.Zones.Any(z => z.Code == code)) ?? throw Missing.Zone(code);
-                var zone = site.Zones.Single(z => z.Code == code);
-                var edited = edit(site, zone);
-                if (edited.Zones.SequenceEqual(site.Zones) && edited with { Zones = site.Zones } == site)
-                    return;
-                FleetStore.Update(t, edited);
-                t.Log(
-                    new Change("zone", Message.Of("Zone changed: {zone}", Value.Text("zone", zone.Name)))
-                    {
-                        Before = Told(site, zone),
-                        After = Told(edited, edited.Zones.Single(z => z.Code == code)),
-                    }
-                );
-
-                static string Told(Site site, Zone zone) =>
-                    FormattableString.Invariant(
-                        $"{site.Name}, {site.AltitudeMetres} m; {zone.Code} {zone.Name}, {Words.Of(zone.Dust)} dust, {zone.DesignAmbient}"
-                    );
-            }
-        );
-
     /// <summary>Takes a machine out of use, or with a null day puts it back.</summary>
     /// <exception cref="NotPossibleException">A job is open on it.</exception>
     public void Retire(Actor actor, string tag, DateOnly? on, string? reason) =>

@@ -1,3 +1,4 @@
+using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Units;
 using Pyrometron.Formats.Tables;
@@ -45,7 +46,7 @@ internal sealed class TablePlaces(IReadOnlyList<Site> here)
         var found = site.Zones.FirstOrDefault(z => Is(z.Code, z.Name, name));
         if (found is not null)
             return Keep(site, found.Code, m);
-        var code = CodeOf(m.Zone is null ? MainCode : name, c => $"{site.Code}-{c}", IsZone);
+        var code = PlaceCodes.Of(m.Zone is null ? MainCode : name, c => $"{site.Code}-{c}", IsZone);
         if (m.Dust is null)
             Default("dust", Words.Of(DustClass.Normal));
         if (m.DesignAmbientCelsius is null)
@@ -94,7 +95,7 @@ internal sealed class TablePlaces(IReadOnlyList<Site> here)
         var name = m.Site ?? Default("site", "House");
         if (_sites.Values.FirstOrDefault(s => Is(s.Code, s.Name, name)) is { } known)
             return known;
-        var code = CodeOf(m.Site is null ? HouseCode : name, c => c, _sites.ContainsKey);
+        var code = PlaceCodes.Of(m.Site is null ? HouseCode : name, c => c, _sites.ContainsKey);
         if (m.AltitudeMetres is null)
             Default("altitudeMetres", "0");
         return _sites[code] = new Site(code, name, m.AltitudeMetres ?? 0, []);
@@ -107,16 +108,6 @@ internal sealed class TablePlaces(IReadOnlyList<Site> here)
 
     private static bool Is(string code, string name, string said) =>
         code.Equals(said, StringComparison.OrdinalIgnoreCase) || name.Equals(said, StringComparison.OrdinalIgnoreCase);
-
-    /// <summary>A short code of a name that is not taken yet.</summary>
-    private static string CodeOf(string name, Func<string, string> whole, Func<string, bool> isTaken)
-    {
-        var letters = TableMeanings.KeyOf(name).ToUpperInvariant().Replace(' ', '-');
-        var code = letters.Length == 0 ? "PLACE" : letters[..Math.Min(24, letters.Length)].Trim('-');
-        for (var n = 1; ; n++)
-            if (whole(n == 1 ? code : $"{code}-{n}") is var free && !isTaken(free))
-                return free;
-    }
 
     private string Default(string field, string value)
     {

@@ -61,17 +61,23 @@ internal sealed class TellingRuns
 
     private static ServiceDone? LastOpened(Assessment a) => a.Asset.Services.LastOrDefault(s => ServiceEffects.Opens(s.Level));
 
-    private static Message Overdue(Assessment a, int unmeasured, string name) =>
-        Message.Of(
-            unmeasured > 1
-                ? "The longest overdue of {unmeasured} never measured ({name}): its run tells how far it is from its limits, and one after its {level} what that won."
-                : "Nothing was ever measured here ({name}): its run tells how far it is from its limits, and one after its {level} what that won.",
-            unmeasured > 1
-                ? [Value.Counted("unmeasured", unmeasured, "machine"), Value.Text("name", name), Level(a)]
-                : [Value.Text("name", name), Level(a)]
+    private static Message Overdue(Assessment a, int unmeasured, string name)
+    {
+        var tells = Message.Of(
+            "Its run tells how far it is from its limits, and one after its {level} what that won.",
+            Value.Word("level", a.ServiceDue!.Value.Level)
         );
-
-    private static MessageValue Level(Assessment a) => Value.Word("level", a.ServiceDue!.Value.Level);
+        return unmeasured > 1
+            ? Message.Join(
+                Message.Of(
+                    "The longest overdue of {unmeasured} never measured ({name}).",
+                    Value.Counted("unmeasured", unmeasured, "machine"),
+                    Value.Text("name", name)
+                ),
+                tells
+            )!
+            : tells;
+    }
 
     private static Message Fresh(ServiceDone last) =>
         Message.Of(

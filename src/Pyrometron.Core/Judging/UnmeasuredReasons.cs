@@ -29,7 +29,7 @@ internal static class UnmeasuredReasons
                 Overdue(a)
             )!;
         if (Overdue(a) is { } overdue)
-            return Message.Join(Message.Of("Nothing was ever measured here."), overdue)!;
+            return Message.Join("Never measured.", overdue)!;
         return Message.Of("No readings yet. One loaded run with the air temperature written down would be a start.");
     }
 
@@ -40,9 +40,9 @@ internal static class UnmeasuredReasons
             return null;
         var (level, interval) = (Value.Word("level", due.Level), Value.Counted("interval", due.Days, "day"));
         return due.Due == a.AsOf
-            ? Message.Of("Its {level} interval of {interval} runs out today.", level, interval)
+            ? Message.Of("By the calendar its {level} is due today (interval {interval}).", level, interval)
             : Message.Of(
-                "Its {level} interval of {interval} ran out on {day}, {overdue} ago.",
+                "By the calendar its {level} is {overdue} overdue (interval {interval}, until {day}).",
                 level,
                 interval,
                 Value.Day("day", due.Due),

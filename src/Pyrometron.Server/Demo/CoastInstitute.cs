@@ -184,6 +184,12 @@ internal sealed class CoastInstitute(DateOnly today)
         Change("LT-0026", m => m with { JointRise = [m.JointRise[0] + 12, m.JointRise[1] + 9] });
         Change("LT-0008", m => m with { Instruments = m.Instruments with { Ambient = false, Fan = false } });
 
+        // Never measured, and not cleaned for long.
+        Change(
+            "DT-0036",
+            m => m with { Asset = m.Asset with { Services = [new ServiceDone(today.AddDays(-810), ServiceLevel.DustOut)] } }
+        );
+
         // Came in last week: too few readings to say anything.
         foreach (var tag in (string[])["LT-0033", "LT-0034", "DT-0039", "DT-0040"])
             Change(
@@ -209,6 +215,12 @@ internal sealed class CoastInstitute(DateOnly today)
 
     /// <summary>The day that everything is dated by.</summary>
     public DateOnly Today => today;
+
+    /// <summary>
+    /// Machines whose readings stopped so many days ago, while the others went on; and one that has never sent any.
+    /// </summary>
+    public static IReadOnlyDictionary<string, int> SilentSince { get; } =
+        new Dictionary<string, int> { ["DT-0025"] = 41, ["DT-0036"] = Days };
 
     /// <summary>What people reported of machines.</summary>
     public static IReadOnlyList<(string Tag, int DaysAgo, SymptomKind Kind, string? Note)> Reports =>

@@ -78,8 +78,9 @@ internal static class DemoData
     )
     {
         var from = Math.Max(Math.Floor(until) - CoastInstitute.Days, UnixDay.Noon(machine.Asset.InServiceSince));
+        var last = until - CoastInstitute.SilentSince.GetValueOrDefault(machine.Asset.Tag);
         return Workshop
-            .Run(machine, institute.Air[machine.Asset.Zone], from, until, seed: 700 + i)
+            .Run(machine, institute.Air[machine.Asset.Zone], from, last, seed: 700 + i)
             .Select(r => (machine.Asset.Tag, r));
     }
 

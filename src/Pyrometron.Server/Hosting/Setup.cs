@@ -11,6 +11,7 @@ using Pyrometron.Server.Imports;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Machines;
 using Pyrometron.Server.Proof;
+using Pyrometron.Server.Zones;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Hosting;
@@ -77,6 +78,7 @@ public static class Setup
                     typeof(ChangeStore),
                     typeof(ImportStore),
                     typeof(FleetUseCases),
+                    typeof(ZoneUseCases),
                     typeof(ImportUseCases),
                     typeof(TableUseCases),
                     typeof(LogUseCases),
@@ -144,6 +146,7 @@ public static class Setup
         api.MapTables();
         api.MapLogs();
         api.MapQueue();
+        api.MapZones();
         api.MapMachines();
         api.MapSymptoms();
         api.MapPolicy();

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
@@ -20,15 +19,6 @@ internal static class QueueEndpoints
         var group = api.MapGroup("").WithTags("Judgement");
         group.MapGet("/queue", GetQueue);
         group.MapGet("/assets/{tag}/assessment", GetAssessment);
-        group.MapGet("/zones", GetZones);
-        group.MapPut(
-            "/zones/{code}",
-            (string code, ZoneEdit edit, FleetUseCases fleet) =>
-            {
-                fleet.EditZone(Actor.Unnamed, code, edit.Apply);
-                return TypedResults.NoContent();
-            }
-        );
     }
 
     /// <param name="asOf">A day; default now, or the newest reading's day when that is older than 30 days.</param>
@@ -137,31 +127,14 @@ internal static class QueueEndpoints
         };
     }
 
-    private static async Task<Results<Ok<ZoneAnswer[]>, ProblemHttpResult>> GetZones(
-        DateOnly? asOf,
-        double? wait,
-        JudgementService service,
-        FleetStore fleet,
-        CancellationToken cancellation
-    )
-    {
-        if (Refuse(asOf, wait, service) is { } refused)
-            return refused;
-        var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
-        var drifts = (judged.Judgement?.Zones ?? []).ToDictionary(z => z.Zone);
-        return TypedResults.Ok(
-            fleet.Sites().SelectMany(s => s.Zones.Select(z => ZoneAnswer.From(s, z, drifts.GetValueOrDefault(z.Code)))).ToArray()
-        );
-    }
-
     /// <summary>A day, or a time to wait, that is none.</summary>
-    private static ProblemHttpResult? Refuse(DateOnly? asOf, double? wait, JudgementService service) =>
+    internal static ProblemHttpResult? Refuse(DateOnly? asOf, double? wait, JudgementService service) =>
         asOf is { } day && (day.Year < 1990 || day > service.PresentDay().AddYears(1))
             ? Problems.Input("/asOf", $"{day:O} is not a day that can be judged.")
         : wait is { } seconds && !(seconds >= 0 && double.IsFinite(seconds))
             ? Problems.Input("/wait", "wait is a number of seconds, 0 or more.")
         : null;
 
-    private static TimeSpan PatienceOf(double? wait) =>
+    internal static TimeSpan PatienceOf(double? wait) =>
         wait is { } seconds ? TimeSpan.FromSeconds(Math.Min(seconds, 120)) : Patience;
 }

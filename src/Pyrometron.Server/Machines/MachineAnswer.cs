@@ -125,7 +125,7 @@ public sealed record MachineEdit(
             "warrantyUntil",
             $"warrantyUntil lies between {Asset.EarliestDay:O} and {Asset.LatestDay:O}"
         );
-        Check(Parts is { Count: <= Asset.MaxParts }, "parts", $"parts is needed: {Asset.MaxParts} at most");
+        Check(Parts is { Count: > 0 and <= Asset.MaxParts }, "parts", $"parts is needed: 1 to {Asset.MaxParts}");
         for (var i = 0; i < Parts?.Count && i < Asset.MaxParts; i++)
         {
             Check(
@@ -137,13 +137,9 @@ public sealed record MachineEdit(
             Check(Parts[i]?.Interface is not null, $"parts/{i}/interface", "interface is needed: paste or pad");
         }
         Check(
-            Parts is null
-                || (
-                    Parts.DistinctBy(p => p?.Part).Count() == Parts.Count
-                    && asset.Parts.All(known => Parts.Any(p => p?.Part == known.Name))
-                ),
+            Parts is null || Parts.DistinctBy(p => p?.Part).Count() == Parts.Count,
             "parts",
-            "every part of the machine is needed, once: its readings carry its name. New ones may follow"
+            "every part is named once: its readings carry its name"
         );
         return problems.Count > 0
             ? throw new RefusedInputException(problems)

@@ -1,8 +1,9 @@
-import { Form, Input, Select } from 'antd';
+import { Button, Form, Input, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite } from '../api/queries';
 import { NumberField } from '../shell/NumberField';
 import { EditDialog, needed } from '../shell/EditDialog';
+import { Refusal } from '../shell/Refusal';
 
 interface Fields {
   name: string;
@@ -12,11 +13,45 @@ interface Fields {
   altitudeMetres: number;
 }
 
-/** Edits a zone, and the site that it belongs to. */
-export function EditZone({ zone, onClose }: { zone: Schemas['ZoneAnswer']; onClose: () => void }) {
-  const write = useWrite((body: Fields) =>
-    unwrap(api.PUT('/api/v1/zones/{code}', { params: { path: { code: zone.code } }, body })),
+/** What a room is planned for where nobody says otherwise, °C: common practice, no source. */
+const USUAL_WARMEST = 30;
+
+/** Adds a zone, to a site that is there or a new one. */
+export function AddZone({ site, onClose }: { site: Schemas['ZoneAnswer'] | undefined; onClose: () => void }) {
+  const write = useWrite((body: Fields) => unwrap(api.POST('/api/v1/zones', { body })));
+  return (
+    <EditDialog<Fields>
+      title="Add a zone"
+      write={write}
+      onClose={onClose}
+      initial={{
+        name: '',
+        dust: 'normal',
+        designAmbientCelsius: USUAL_WARMEST,
+        siteName: site?.siteName ?? '',
+        altitudeMetres: site?.altitudeMetres ?? 0,
+      }}
+    >
+      <ZoneFields />
+    </EditDialog>
   );
+}
+
+/** Edits a zone, and the site that it belongs to; one without machines can be removed. */
+export function EditZone({
+  zone,
+  empty,
+  onClose,
+}: {
+  zone: Schemas['ZoneAnswer'];
+  empty: boolean;
+  onClose: () => void;
+}) {
+  const path = { code: zone.code };
+  const write = useWrite((body: Fields) =>
+    unwrap(api.PUT('/api/v1/zones/{code}', { params: { path }, body })),
+  );
+  const remove = useWrite(() => unwrap(api.DELETE('/api/v1/zones/{code}', { params: { path } })));
   return (
     <EditDialog<Fields>
       title={`Edit ${zone.name}`}
@@ -30,6 +65,25 @@ export function EditZone({ zone, onClose }: { zone: Schemas['ZoneAnswer']; onClo
         altitudeMetres: zone.altitudeMetres,
       }}
     >
+      <ZoneFields />
+      {remove.isError && <Refusal error={remove.error} />}
+      {empty ? (
+        <Button
+          loading={remove.isPending}
+          onClick={() => void remove.mutateAsync(undefined).then(onClose, () => undefined)}
+        >
+          Remove this zone
+        </Button>
+      ) : (
+        <p className="quiet small">Every machine here is judged anew with it.</p>
+      )}
+    </EditDialog>
+  );
+}
+
+function ZoneFields() {
+  return (
+    <>
       <Form.Item name="name" label="Name of the zone" rules={needed('The name')}>
         <Input maxLength={80} />
       </Form.Item>
@@ -51,7 +105,6 @@ export function EditZone({ zone, onClose }: { zone: Schemas['ZoneAnswer']; onClo
           <NumberField min={-500} max={9000} style={{ width: '100%' }} />
         </Form.Item>
       </div>
-      <p className="quiet small">Every machine here is judged anew with it.</p>
-    </EditDialog>
+    </>
   );
 }

@@ -8,7 +8,7 @@ import { count, kelvin, useTemperature } from '../lib/format';
 import { Refusal } from '../shell/Refusal';
 import { usePageTitle } from '../shell/usePageTitle';
 import { heat } from '../theme/heat';
-import { EditZone } from './EditZone';
+import { AddZone, EditZone } from './EditZone';
 import './halls.css';
 
 /** Sites and zones with every machine in its place; a room that is too warm shows here as one thing. */
@@ -19,6 +19,7 @@ export function Halls() {
   const machines = useMachines();
   const { full } = useTemperature();
   const [adding, setAdding] = useState(false);
+  const [addingZone, setAddingZone] = useState(false);
   if (zones.isError || queue.isError)
     return (
       <div className="page">
@@ -42,7 +43,9 @@ export function Halls() {
         {zones.data.length === 0
           ? 'No halls yet.'
           : warm.length === 0
-            ? 'Every room keeps to its sensors.'
+            ? zones.data.some((z) => z.roomKelvin !== null)
+              ? 'No room is too warm.'
+              : 'Too little is measured to tell any room from its machines.'
             : `${warm.map((z) => z.name).join(' and ')} ${warm.length === 1 ? 'is' : 'are'} too warm as a whole.`}
       </h1>
       <p className="quiet">
@@ -52,6 +55,7 @@ export function Halls() {
       </p>
       <div style={{ display: 'flex', gap: 8, margin: '10px 0' }}>
         <Button onClick={() => setAdding(true)}>Add machines</Button>
+        <Button onClick={() => setAddingZone(true)}>Add a zone</Button>
         {zones.data.length > 0 && (
           <Link to="/round">
             <Button>A round: type readings</Button>
@@ -59,6 +63,7 @@ export function Halls() {
         )}
       </div>
       {adding && <AddMachines onClose={() => setAdding(false)} />}
+      {addingZone && <AddZone site={zones.data[0]} onClose={() => setAddingZone(false)} />}
       {sites.map(([site, name]) => (
         <section className="section" key={site} aria-label={name}>
           <div className="section-head">
@@ -122,9 +127,9 @@ function Zone({
         </div>
         <div className="small" style={{ marginTop: 4 }}>
           {room === null
-            ? 'Too few machines to tell the room from them.'
+            ? 'Too few measured machines to tell the room from them.'
             : Math.abs(room) < 1
-              ? 'The room keeps to its sensors.'
+              ? 'The room is as warm as its sensors say.'
               : `The room is ${kelvin(Math.abs(room))} ${room > 0 ? 'warmer' : 'cooler'} than its sensors say.`}
         </div>
         <Button
@@ -135,7 +140,7 @@ function Zone({
         >
           Edit
         </Button>
-        {editing && <EditZone zone={zone} onClose={() => setEditing(false)} />}
+        {editing && <EditZone zone={zone} empty={items.length === 0} onClose={() => setEditing(false)} />}
       </div>
       <div className="hall-machines">
         {[...items]

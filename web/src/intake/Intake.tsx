@@ -120,6 +120,9 @@ export function Intake() {
         <a href="/api/v1/fleet/table" download>
           <Button>The fleet as a table</Button>
         </a>
+        <Link to="/start">
+          <Button type="text">First steps</Button>
+        </Link>
       </div>
       {pasting && (
         <Paste

@@ -1,4 +1,5 @@
 import { Button, Form, Input, Select } from 'antd';
+import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../api/client';
 import { useWrite, useZones } from '../api/queries';
 import { capital, partName } from '../lib/format';
@@ -32,6 +33,7 @@ export function EditMachine({
   onClose: () => void;
 }) {
   const zones = useZones();
+  const [removed, setRemoved] = useState<readonly (string | null)[]>([]);
   const write = useWrite((f: Fields) =>
     unwrap(
       api.PUT('/api/v1/assets/{tag}', {
@@ -45,11 +47,9 @@ export function EditMachine({
           inServiceSince: f.inServiceSince,
           warrantyUntil: f.warrantyUntil ? f.warrantyUntil : null,
           parts: [
-            ...machine.parts.map((p, i) => ({
-              part: p.part,
-              limitCelsius: f.limits[i]!,
-              interface: f.joints[i]!,
-            })),
+            ...machine.parts
+              .map((p, i) => ({ part: p.part, limitCelsius: f.limits[i]!, interface: f.joints[i]! }))
+              .filter((p) => !removed.includes(p.part)),
             ...f.added,
           ],
         },
@@ -105,33 +105,48 @@ export function EditMachine({
         <Form.Item name="warrantyUntil" label="Warranty until">
           <Input type="date" />
         </Form.Item>
-        {machine.parts.map((p, i) => (
-          <div key={p.part} style={{ display: 'contents' }}>
-            <Form.Item
-              name={['limits', i]}
-              label={`${capital(partName(p.part ?? ''))}: limit, °C`}
-              rules={needed('The limit')}
-            >
-              <NumberField min={20} max={300} style={{ width: '100%' }} />
-            </Form.Item>
-            <Form.Item name={['joints', i]} label={`${capital(partName(p.part ?? ''))}: joint`}>
-              <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
-            </Form.Item>
-          </div>
-        ))}
       </div>
+      {machine.parts.map((p, i) => (
+        <div key={p.part} className="edit-part">
+          <Form.Item
+            name={['limits', i]}
+            label={`${capital(partName(p.part ?? ''))}: limit, °C`}
+            rules={needed('The limit')}
+          >
+            <NumberField min={20} max={300} style={{ width: '100%' }} disabled={removed.includes(p.part)} />
+          </Form.Item>
+          <Form.Item name={['joints', i]} label="Joint">
+            <Select
+              options={[{ value: 'paste' }, { value: 'pad' }]}
+              disabled={removed.includes(p.part)}
+              aria-label={`${capital(partName(p.part ?? ''))}: joint`}
+            />
+          </Form.Item>
+          <Form.Item label=" ">
+            <Button
+              onClick={() =>
+                setRemoved(
+                  removed.includes(p.part) ? removed.filter((r) => r !== p.part) : [...removed, p.part],
+                )
+              }
+            >
+              {removed.includes(p.part)
+                ? `Keep ${partName(p.part ?? '')}`
+                : `Remove ${partName(p.part ?? '')}`}
+            </Button>
+          </Form.Item>
+        </div>
+      ))}
+      {removed.length > 0 && (
+        <p className="quiet small">
+          The readings of a part that is removed are kept, and come back with it if it is added again.
+        </p>
+      )}
       <Form.List name="added">
         {(added, { add, remove }) => (
           <>
             {added.map(({ key, name }) => (
-              <div
-                key={key}
-                style={{
-                  display: 'grid',
-                  gridTemplateColumns: 'repeat(auto-fit, minmax(110px, 1fr))',
-                  gap: '0 14px',
-                }}
-              >
+              <div key={key} className="edit-part">
                 <Form.Item
                   name={[name, 'part']}
                   label="New part"

@@ -9,6 +9,7 @@ import { useKeys } from '../shell/keys';
 import { Refusal } from '../shell/Refusal';
 import { useNarrow } from '../shell/useNarrow';
 import { usePageTitle } from '../shell/usePageTitle';
+import { Start } from '../start/Start';
 import { Filters } from './Filters';
 import {
   group,
@@ -21,7 +22,6 @@ import {
   type Grouping,
 } from './groups';
 import './rounds.css';
-import { NoMachines } from './NoMachines';
 import { Row } from './Row';
 import { SetAside } from './SetAside';
 import { SidePanel } from './SidePanel';
@@ -49,7 +49,7 @@ export function Rounds() {
         <Refusal error={queue.error} retry={() => void queue.refetch()} />
       </div>
     );
-  if (queue.data.total === 0 && !queue.data.pending) return <NoMachines />;
+  if (queue.data.total === 0 && !queue.data.pending) return <Start />;
   return <Queue queue={queue.data} />;
 }
 
@@ -175,7 +175,7 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
                   aria-pressed={filter.only === remark.only}
                   onClick={() => set('only', filter.only === remark.only ? null : remark.only!)}
                 >
-                  {filter.only === remark.only ? 'show all' : 'show them'}
+                  {filter.only === remark.only ? 'show all' : 'show'}
                 </Button>
               )}{' '}
             </span>

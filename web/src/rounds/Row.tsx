@@ -22,7 +22,7 @@ export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number 
         {item.strip ? (
           <HeadroomStrip strip={item.strip} width={stripWidth} />
         ) : (
-          <span className="small quiet">not measured{item.measure && ' · the run that would tell most'}</span>
+          <span className="small quiet">not measured{item.measure && ': a run here would tell most'}</span>
         )}
         {item.silence && (
           <span className="small rounds-one" style={{ display: 'block' }}>

@@ -143,15 +143,15 @@ export function remarks(queue: Schemas['QueueAnswer']): Remark[] {
     said.push({
       text: `Readings ended ${count(daysBetween(queue.asOf, queue.today), 'day')} ago: see to their source, or bring in newer ones.`,
     });
+  for (const zone of queue.warmZones)
+    said.push({
+      text: `${zone.name} is ${kelvin(zone.kelvin)} warm as a whole: that is the air, not its ${count(zone.machines, 'machine')}.`,
+    });
   if (at('soon')) said.push({ text: `${count(at('soon'), 'more is', 'more are')} due soon.` });
   if (at('watch')) said.push({ text: `${count(at('watch'), 'is', 'are')} to be watched.` });
   if (at('fine')) said.push({ text: `${count(at('fine'), 'is', 'are')} fine.` });
   if (at('unknown'))
     said.push({ text: `${count(at('unknown'), 'has', 'have')} too little measured to say.` });
-  for (const zone of queue.warmZones)
-    said.push({
-      text: `${zone.name} is ${kelvin(zone.kelvin)} warm as a whole: that is the air, not its ${count(zone.machines, 'machine')}.`,
-    });
   const silent = queue.items.filter(ONLY.silent!).length;
   if (silent)
     said.push({

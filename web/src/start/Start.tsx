@@ -1,16 +1,21 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useHealth, useMachines } from '../api/queries';
 import { AddMachines } from '../entry/AddMachines';
+import { usePageTitle } from '../shell/usePageTitle';
 import { OpenDemo } from './OpenDemo';
-import './rounds.css';
+import './start.css';
 
 /** The first hour: what there is decides the way in. */
-export function NoMachines() {
+export function Start() {
+  usePageTitle('First steps');
+  const own = useHealth().data?.data !== 'demo';
+  const machines = useMachines();
   const [adding, setAdding] = useState(false);
   return (
     <div className="page start">
-      <h1>No machines yet. What do you have?</h1>
+      <h1>{machines.data?.length ? '' : 'No machines yet. '}What do you have?</h1>
       <dl>
         <dt>A list</dt>
         <dd>
@@ -34,12 +39,16 @@ export function NoMachines() {
           what each shows under load.
           <Button onClick={() => setAdding(true)}>Add machines</Button>
         </dd>
-        <dt>Nothing yet: just looking</dt>
-        <dd>
-          The demo: an invented institute on a coast with its machines, readings and jobs. It lies in a
-          database of its own; nothing of it mixes with yours.
-          <OpenDemo />
-        </dd>
+        {own && (
+          <>
+            <dt>Nothing yet: just looking</dt>
+            <dd>
+              The demo: an invented institute on a coast with its machines, readings and jobs. It lies in a
+              database of its own; nothing of it mixes with yours.
+              <OpenDemo />
+            </dd>
+          </>
+        )}
       </dl>
       <p className="quiet">
         From the first machine on, Rounds says what is due by the calendar; every reading and every run makes
