@@ -8,9 +8,9 @@ import { StrictMode, useLayoutEffect } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { ProblemError } from './api/client';
-import { outbox } from './bench/outbox';
+import { outbox } from './api/outbox';
 import { router } from './routes';
-import { useDark } from './shell/preferences';
+import { useDark } from './words/preferences';
 import { antdTheme } from './theme/antdTheme';
 
 const client = new QueryClient({

@@ -2,12 +2,12 @@ import { Button, Modal, Segmented } from 'antd';
 import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useHealth } from '../api/queries';
-import { useHandScanner } from '../labels/useHandScanner';
-import { InHand } from './InHand';
+import { useHandScanner } from '../ui/useHandScanner';
+import { InHand } from '../ui/InHand';
 import { KeyHelp } from './KeyHelp';
-import { isTyping } from './keys';
-import type { TemperatureUnit } from '../lib/format';
-import { setPreferences, usePreferences, type Preferences } from './preferences';
+import { isTyping } from '../ui/keys';
+import type { TemperatureUnit } from '../words/format';
+import { setPreferences, usePreferences, type Preferences } from '../words/preferences';
 
 const PLACES = [
   { to: '/', name: 'Rounds', key: 'r' },

@@ -1,0 +1,76 @@
+import type { Schemas } from '../../api/client';
+import { capital, kelvin, partName, useTemperature } from '../../words/format';
+import { labelOf } from './partners';
+
+type Verdict = Schemas['VerdictAnswer'];
+type Part = Schemas['PartVerdict'];
+
+const CORRECTIONS: Record<Schemas['CorrectionFor'], string> = { air: 'air', power: 'heat', fan: 'fan speed' };
+
+/**
+ * From the temperatures as read to the change, pair by pair and part by part: what was read, what the difference is
+ * corrected for, and what is left.
+ */
+export function PairsTable({ verdict }: { verdict: Verdict }) {
+  const { exact } = useTemperature();
+  const pairs = verdict.pairs.filter((p) => p.parts.length > 0);
+  if (pairs.length === 0) return null;
+  return (
+    <>
+      <h2>Run by run</h2>
+      {/* A box that scrolls has to be reached by keyboard. */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
+      <div className="verdict-pairs" role="region" aria-label="Run by run" tabIndex={0}>
+        <table>
+          <thead>
+            <tr>
+              <th>Part</th>
+              <th>Change</th>
+              <th>Read before → after</th>
+              <th>Corrected for</th>
+            </tr>
+          </thead>
+          {pairs.map((pair, i) => (
+            <tbody key={i}>
+              <tr>
+                <th colSpan={4} scope="rowgroup">
+                  {labelOf(pair.before)}
+                  {!pair.alike && ` → ${labelOf(pair.after)}`}
+                  {times(pair)}
+                </th>
+              </tr>
+              {pair.parts.map((p) => (
+                <tr key={p.part} className="figures">
+                  <td>{capital(partName(p.part))}</td>
+                  <td>
+                    {kelvin(p.changeKelvin)} ± {kelvin(p.uncertaintyKelvin)}
+                  </td>
+                  <td>{p.read ? `${exact(p.read.before)} → ${exact(p.read.after)}` : '–'}</td>
+                  <td>{taken(p)}</td>
+                </tr>
+              ))}
+            </tbody>
+          ))}
+        </table>
+      </div>
+      {verdict.repeatabilityKelvin !== null && (
+        <p className="quiet small">
+          Repeated runs at this bench differ by {kelvin(verdict.repeatabilityKelvin)} (standard deviation,
+          together with the usual 1 K).
+        </p>
+      )}
+    </>
+  );
+}
+
+const times = (pair: Schemas['RunPairAnswer']) =>
+  pair.beforeRuns > 1 || pair.afterRuns > 1
+    ? `: mean of ${String(pair.beforeRuns)} before, ${String(pair.afterRuns)} after`
+    : '';
+
+const taken = ({ corrections = [] }: Part) =>
+  corrections.length === 0
+    ? 'nothing'
+    : corrections
+        .map((c) => `${CORRECTIONS[c.what]} ${c.kelvin > 0 ? '+' : ''}${kelvin(c.kelvin)}`)
+        .join(', ');

@@ -1,0 +1,287 @@
+import { Button, Form, Input, Segmented, Select, Switch } from 'antd';
+import { useMemo, useState } from 'react';
+import { api, unwrap, type Schemas } from '../../api/client';
+import { useAssessment, useWrite } from '../../api/queries';
+import { capital, partName, useTemperature } from '../../words/format';
+import { Refusal } from '../../ui/Refusal';
+import { differences } from './differences';
+import { LiveRun } from './LiveRun';
+import {
+  conditionsOf,
+  fieldsOfLog,
+  fieldsOfRun,
+  runOf,
+  startingPoint,
+  tooShort,
+  type Fields,
+} from './runFields';
+import { RunLog } from './RunLog';
+import type { BenchJob } from './useBenchJob';
+import { NumberField } from '../../ui/NumberField';
+import { partnersOf } from './partners';
+
+type Run = Schemas['RunDto'];
+
+const BUTTONS: Record<Schemas['RunPhase'], string> = {
+  before: 'Keep as the before-run',
+  after: 'Keep as the after-run',
+  recheck: 'Keep as the second look',
+};
+
+/**
+ * A run measured at the bench, taken from a log or the newest readings, or typed in. Conditions come from the first run, or
+ * from what the model's notes remember, so that before and after match.
+ */
+export function RunForm({
+  job,
+  write,
+  phase,
+  onKept,
+}: BenchJob & { phase: Schemas['RunPhase']; onKept?: () => void }) {
+  const [form] = Form.useForm<Fields>();
+  const temperature = useTemperature();
+  const assessment = useAssessment(job.asset);
+  const partners = useMemo(() => (phase === 'before' ? [] : partnersOf(job.runs, phase)), [job.runs, phase]);
+  const [partner, setPartner] = useState(() => partners.findIndex((p) => !p.paired));
+  const first = (partners[partner] ?? partners[0])?.run ?? null;
+  const parts = job.parts.map((p) => p.part ?? '');
+  const draft = `pyrometron.draft.${String(job.id)}.${phase}`;
+  const initial = useMemo(
+    () => startingPoint(first, job.notes.protocol, draft),
+    [first, job.notes.protocol, draft],
+  );
+  const minutes = Form.useWatch('minutes', form) ?? initial.minutes;
+  const air = Form.useWatch('air', form) ?? initial.air;
+  const mode = Form.useWatch('mode', form) ?? initial.mode;
+
+  const toRun = (fields: Fields) => runOf(fields, parts, temperature);
+  const all = () => form.getFieldsValue(true) as Fields;
+  const warningsOf = (fields: Fields) => {
+    const run = toRun(fields);
+    return [...(first ? differences(first, run) : []), ...tooShort(run, job.complaint, phase)];
+  };
+  const [warnings, setWarnings] = useState(() => warningsOf(initial));
+  const choosePartner = (at: number) => {
+    const run = partners[at]!.run;
+    setPartner(at);
+    form.setFieldsValue(conditionsOf(run));
+    setWarnings([...differences(run, toRun(all())), ...tooShort(toRun(all()), job.complaint, phase)]);
+  };
+  const compare = () => {
+    localStorage.setItem(draft, JSON.stringify(all()));
+    setWarnings(warningsOf(all()));
+  };
+  const shown = (value: number | null | undefined) =>
+    typeof value === 'number' ? temperature.fromCelsius(value) : null;
+  const fill = (run: Run) => {
+    form.setFieldsValue(fieldsOfRun(run, shown));
+    compare();
+  };
+  const take = useWrite(async () =>
+    fill(
+      await unwrap(
+        api.GET('/api/v1/jobs/{id}/runs/from-readings', {
+          params: { path: { id: job.id }, query: { phase } },
+        }),
+      ),
+    ),
+  );
+  const fromLog = (log: Schemas['RunLogAnswer'], source: Schemas['RunSource'] = 'log') => {
+    form.setFieldsValue(fieldsOfLog(log, source, shown));
+    compare();
+  };
+
+  const ambientNow = assessment.data?.ambientCelsius ?? null;
+  const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
+  return (
+    <>
+      <LiveRun
+        job={job}
+        write={write}
+        phase={phase}
+        minutes={minutes}
+        onTake={(log) => fromLog(log, 'probe')}
+      />
+      <div className="run-sources">
+        <Button loading={take.isPending} onClick={() => take.mutate(undefined)}>
+          Take the newest readings
+        </Button>{' '}
+        <RunLog onTake={(log) => fromLog(log)} />{' '}
+        <span className="quiet small">or type in what the run showed:</span>
+      </div>
+      {partners.length > 1 && (
+        <label className="run-partner">
+          Which run before the work it repeats
+          <Select
+            value={Math.max(0, partner)}
+            onChange={choosePartner}
+            options={partners.map((p, value) => ({ value, label: p.paired ? `${p.label} (done)` : p.label }))}
+          />
+        </label>
+      )}
+      {take.isError && <Refusal error={take.error} />}
+      {warnings.length > 0 && (
+        <div className="bench-caution" role="status">
+          <strong>{first ? 'Not like the before-run.' : 'Before you keep it.'}</strong>
+          <ul style={{ margin: '4px 0 0', paddingLeft: 18 }}>
+            {warnings.map((w) => (
+              <li key={w}>{w}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <Form<Fields>
+        form={form}
+        layout="vertical"
+        requiredMark={false}
+        size="large"
+        onValuesChange={(changed: Partial<Fields>) => {
+          // A temperature that was typed over is no longer what the log or the readings said.
+          if (changed.parts)
+            form.setFieldsValue({
+              source: 'typed',
+              settled: null,
+              shareOfRise: null,
+              slope: null,
+              ramp: null,
+            });
+          compare();
+        }}
+        initialValues={initial}
+        onFinish={() => {
+          const run = toRun(all());
+          if (run.parts?.length === 0)
+            return form.setFields([
+              { name: ['parts', parts[0] ?? ''], errors: ['At least one part needs its temperature.'] },
+            ]);
+          void write({ kind: 'run-measured', phase, run }).then(() => {
+            localStorage.removeItem(draft);
+            onKept?.();
+          });
+        }}
+      >
+        <div className="run-grid">
+          <Form.Item name="workload" label="Load" rules={needed('The load')}>
+            <Input maxLength={200} />
+          </Form.Item>
+          <Form.Item name="minutes" label="Minutes under load" rules={needed('The time')}>
+            <NumberField min={1} max={10000} inputMode="decimal" />
+          </Form.Item>
+          <Form.Item name="air" label="Air at the intake" className="run-wide">
+            <Segmented
+              block
+              options={[
+                { label: 'measured', value: 'measured' },
+                { label: 'guessed', value: 'guessed' },
+                { label: 'not known', value: 'unknown' },
+              ]}
+            />
+          </Form.Item>
+          {air === 'measured' && (
+            <Form.Item
+              name="ambient"
+              label={`Air, °${temperature.unit}`}
+              rules={needed('The air')}
+              extra={
+                ambientNow !== null && (
+                  <Button
+                    type="link"
+                    size="small"
+                    style={{ paddingInline: 0 }}
+                    onClick={() => {
+                      form.setFieldValue('ambient', temperature.fromCelsius(ambientNow));
+                      compare();
+                    }}
+                  >
+                    its readings say {temperature.exact(ambientNow)}
+                  </Button>
+                )
+              }
+            >
+              <NumberField inputMode="decimal" step={0.5} />
+            </Form.Item>
+          )}
+          {air === 'guessed' && (
+            <>
+              <Form.Item name="from" label={`From, °${temperature.unit}`} rules={needed('The least')}>
+                <NumberField inputMode="decimal" step={0.5} />
+              </Form.Item>
+              <Form.Item
+                name="to"
+                label={`To, °${temperature.unit}`}
+                rules={needed('The most')}
+                extra="half of the range goes into the uncertainty"
+              >
+                <NumberField inputMode="decimal" step={0.5} />
+              </Form.Item>
+            </>
+          )}
+          {air === 'unknown' && <p className="quiet run-wide">The uncertainty more than doubles.</p>}
+          <Form.Item name="start" label={`Hottest at start, °${temperature.unit}`}>
+            <NumberField inputMode="decimal" min={-40} max={400} placeholder="cold" />
+          </Form.Item>
+          {parts.map((p) => (
+            <div key={p} className="run-part">
+              <Form.Item name={['parts', p]} label={`${capital(partName(p))}, settled, °${temperature.unit}`}>
+                <NumberField inputMode="decimal" min={-40} max={400} />
+              </Form.Item>
+              <Form.Item name={['maxima', p]} label="maximum">
+                <NumberField
+                  inputMode="decimal"
+                  min={-40}
+                  max={400}
+                  aria-label={`${capital(partName(p))}, maximum`}
+                />
+              </Form.Item>
+            </div>
+          ))}
+          <Form.Item name="mode" label="Fan">
+            <Segmented
+              block
+              options={[
+                { label: 'fixed', value: 'fixed' },
+                { label: 'full', value: 'full' },
+                { label: 'auto', value: 'auto' },
+              ]}
+            />
+          </Form.Item>
+          {mode !== 'full' && (
+            <Form.Item name="percent" label="Fan, %">
+              <NumberField min={0} max={100} inputMode="numeric" />
+            </Form.Item>
+          )}
+          <Form.Item name="rpm" label="Fan, rpm">
+            <NumberField min={0} max={100000} inputMode="numeric" />
+          </Form.Item>
+          <Form.Item name="settings" label="Settings" rules={needed('Their name')}>
+            <Input maxLength={200} />
+          </Form.Item>
+          <Form.Item name="position" label="How it stands">
+            <Input maxLength={200} placeholder="in its rack, flat, propped" />
+          </Form.Item>
+          <Form.Item name="powerWatts" label="Power, W">
+            <NumberField min={0} max={10000} inputMode="decimal" />
+          </Form.Item>
+          <Form.Item name="clockMhz" label="Clock, MHz">
+            <NumberField min={0} inputMode="decimal" />
+          </Form.Item>
+          <Form.Item name="score" label="Score">
+            <NumberField min={0} inputMode="decimal" />
+          </Form.Item>
+          <Form.Item name="scoreUnit" label="Score counts">
+            <Input maxLength={40} placeholder="frames, hashes, points" />
+          </Form.Item>
+          <Form.Item name="failed" label="It failed after, minutes">
+            <NumberField min={0} max={10000} inputMode="decimal" placeholder="it ran through" />
+          </Form.Item>
+          <Form.Item name="throttled" label="It throttled" valuePropName="checked">
+            <Switch aria-label="It throttled" />
+          </Form.Item>
+        </div>
+        <Button type="primary" htmlType="submit" block style={{ height: 54 }}>
+          {BUTTONS[phase]}
+        </Button>
+      </Form>
+    </>
+  );
+}

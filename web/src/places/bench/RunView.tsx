@@ -1,0 +1,60 @@
+import { Button } from 'antd';
+import type { Schemas } from '../../api/client';
+import { instant, kelvin, partName, useTemperature } from '../../words/format';
+
+/** A run in one line of figures. */
+export function RunView({
+  title,
+  run,
+  at,
+  parts,
+  struck = false,
+  onVoid,
+}: {
+  title: string;
+  run: Schemas['RunDto'];
+  at: string | null;
+  parts: readonly string[];
+  struck?: boolean;
+  onVoid?: (() => void) | undefined;
+}) {
+  const { exact } = useTemperature();
+  const measured = [...(run.parts ?? [])].sort(
+    (a, b) => parts.indexOf(a.part ?? '') - parts.indexOf(b.part ?? ''),
+  );
+  const fan = run.fan?.mode === 'auto' ? 'automatic' : 'fixed';
+  return (
+    <div style={{ borderBottom: '1px solid var(--line)', padding: '8px 0', display: 'flex', gap: 10 }}>
+      <div style={{ flex: 1 }} className={struck ? 'struck' : undefined}>
+        <strong>{title}</strong> <span className="quiet small">{at && instant(at)}</span>
+        <div className="figures">
+          {measured
+            .map(
+              (p) =>
+                `${partName(p.part ?? '')} ${exact(p.celsius ?? 0)}${typeof p.maximumCelsius === 'number' ? ` (max ${exact(p.maximumCelsius)})` : ''}`,
+            )
+            .join(' · ')}
+        </div>
+        <div className="quiet small">
+          {run.workload}, {run.minutes} min · air{' '}
+          {run.ambientCelsius === null ? 'not written down' : exact(run.ambientCelsius)} · fan {fan}
+          {run.fan?.percent !== null && run.fan?.percent !== undefined && ` ${String(run.fan.percent)} %`}
+          {run.fan?.rpm !== null && run.fan?.rpm !== undefined && ` ${String(run.fan.rpm)} rpm`} ·{' '}
+          {run.settings}
+          {run.powerWatts !== null && ` · ${String(run.powerWatts)} W`}
+          {typeof run.ambientSpreadKelvin === 'number' &&
+            ` · air guessed to ± ${kelvin(run.ambientSpreadKelvin)}`}
+          {run.position && ` · ${run.position}`}
+          {run.throttled && ' · throttled'}
+          {typeof run.failedAfterMinutes === 'number' &&
+            ` · failed after ${String(run.failedAfterMinutes)} min`}
+        </div>
+      </div>
+      {onVoid && (
+        <Button size="small" type="text" onClick={onVoid}>
+          Void
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,47 @@
+import type { Schemas } from '../../api/client';
+import { PairsTable } from './PairsTable';
+import { VerdictBars } from './VerdictBars';
+
+type Verdict = Schemas['VerdictAnswer'];
+
+/** Of verdicts filed before they had a sentence of their own. */
+const HEADLINES: Record<Verdict['outcome'], string> = {
+  improved: 'Cooler than before.',
+  'no-change': 'No change.',
+  worse: 'Warmer than before.',
+  'not-comparable': 'These runs cannot be compared.',
+};
+
+/** What the job proved: the result, each part's change with its uncertainty, pair by pair, why, and what to do next. */
+export function VerdictView({ verdict, small = false }: { verdict: Verdict; small?: boolean }) {
+  const headline = verdict.headline ?? HEADLINES[verdict.outcome];
+  return (
+    <section aria-label="Verdict">
+      {small ? (
+        <p>
+          <strong>{headline}</strong>
+        </p>
+      ) : (
+        <h1>{headline}</h1>
+      )}
+      {verdict.parts.length > 0 && <VerdictBars parts={verdict.parts} />}
+      <PairsTable verdict={verdict} />
+      <Sentences title="What differs between the runs" of={verdict.reasons.map((r) => r.message)} />
+      <Sentences title="What to do next" of={verdict.advice} />
+    </section>
+  );
+}
+
+function Sentences({ title, of }: { title: string; of: readonly string[] }) {
+  if (of.length === 0) return null;
+  return (
+    <>
+      <h2>{title}</h2>
+      <ul className="verdict-sentences">
+        {of.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
+    </>
+  );
+}

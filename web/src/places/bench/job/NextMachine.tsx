@@ -1,0 +1,22 @@
+import { Link } from 'react-router';
+import { useMachine, useQueue } from '../../../api/queries';
+import type { BenchJob } from '../useBenchJob';
+
+/** Where to go on: the most pressing machine of the same zone, else of all. */
+export function NextMachine({ job }: Pick<BenchJob, 'job'>) {
+  const queue = useQueue();
+  const zone = useMachine(job.asset).data?.zone;
+  const waiting = (queue.data?.items ?? []).filter(
+    (i) => i.asset !== job.asset && i.service !== null && (i.urgency === 'now' || i.urgency === 'next'),
+  );
+  const next = waiting.find((i) => i.zone === zone) ?? waiting[0];
+  if (!next) return null;
+  return (
+    <p>
+      Next{next.zone === zone ? ' in the same zone' : `, in ${next.zoneName}`}:{' '}
+      <Link to={`/machines/${encodeURIComponent(next.asset)}`}>
+        {next.asset}, {next.service}
+      </Link>
+    </p>
+  );
+}

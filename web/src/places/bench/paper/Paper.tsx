@@ -1,0 +1,195 @@
+import { Button, Skeleton } from 'antd';
+import { Link, useParams } from 'react-router';
+import { fullDay, partName, capital } from '../../../words/format';
+import { ModelPlan } from '../../../ui/ModelPlan';
+import { usePageTitle } from '../../../ui/usePageTitle';
+import { useBenchJob } from '../useBenchJob';
+import { STAGES, SUBJECTS } from '../../../words/work';
+import { useGrades } from '../../../api/queries';
+import type { Schemas } from '../../../api/client';
+import '../../../ui/work.css';
+import '../../../ui/paper/paper.css';
+import { LOOKED_AT } from '../job/Inspection';
+import { SheetHead } from '../../../ui/paper/SheetHead';
+
+/** The work card on A4: tick boxes, tray map, figures to fill in, and the way back into the program. */
+export function Paper() {
+  const id = Number(useParams()['id']);
+  const { job } = useBenchJob(id);
+  const grades = useGrades();
+  usePageTitle(job ? `Work card ${job.asset}` : 'Work card');
+  if (!job || !grades.data) return <Skeleton active />;
+  const stages = [...new Set(job.steps.map((s) => s.stage))];
+  const before = job.runs.find((r) => r.phase === 'before' && r.voided === null)?.run ?? null;
+  return (
+    <div className="sheet">
+      <SheetHead
+        jobId={id}
+        title={`${job.asset} · ${job.level}`}
+        more={
+          <Link to={`/bench/${String(id)}/typed`}>
+            <Button>Type in what was written</Button>
+          </Link>
+        }
+      >
+        <p>
+          {job.model}. Job {job.id}, begun {fullDay(job.startedAt.slice(0, 10))}.
+          {job.warrantyUntil &&
+            ` Under warranty until ${fullDay(job.warrantyUntil)}${job.warrantyAnswer ? `: ${job.warrantyAnswer}` : ''}.`}
+          {job.predicted && job.predicted.cause !== 'none' && ` Expected: ${job.predicted.cause}.`}
+        </p>
+        <p className="small">
+          Local codes, the maker&rsquo;s instructions and licensed practice come first. Stop and ask when in
+          doubt.
+        </p>
+      </SheetHead>
+      <Figures title="Before" parts={job.parts} run={before} />
+      {stages.map((stage) => (
+        <section key={stage} className="sheet-stage">
+          <h2>{STAGES[stage]}</h2>
+          {job.steps
+            .filter((s) => s.stage === stage)
+            .map((s) => (
+              <div key={s.id} className="sheet-step">
+                <span className="sheet-box">{s.doneAt ? '✓' : s.skipped ? '–' : ''}</span>
+                <div>
+                  {s.do}
+                  {s.gate.length > 0 && (
+                    <div className="sheet-gate">
+                      {s.gate.map((g) => (
+                        <span key={g}>
+                          <span className="sheet-box small-box">{s.checks.includes(g) ? '✓' : ''}</span> {g}
+                        </span>
+                      ))}
+                    </div>
+                  )}
+                  {s.cautions.length > 0 && (
+                    <p className="sheet-caution">
+                      {s.cautions.map((c) => `! ${c.text}${c.source ? ` (${c.source})` : ''}`).join(' ')}
+                    </p>
+                  )}
+                  <Grades form={s.form} grades={grades.data} />
+                  {s.form === 'chip' && (
+                    <div className="sheet-grades">
+                      <span>
+                        <span className="sheet-box small-box" /> metal lid{' '}
+                      </span>
+                      <span>
+                        <span className="sheet-box small-box" /> bare chip
+                      </span>
+                    </div>
+                  )}
+                </div>
+              </div>
+            ))}
+        </section>
+      ))}
+      <section className="sheet-stage">
+        <h2>Tray</h2>
+        <ModelPlan notes={job.notes} show="both" order={[]} />
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th>Screws, connectors</th>
+              <th>on the plan</th>
+              <th>out</th>
+              <th>in</th>
+            </tr>
+          </thead>
+          <tbody>
+            {job.expected.map((c) => (
+              <tr key={c.item}>
+                <td>{c.item}</td>
+                <td>{c.out}</td>
+                <td />
+                <td />
+              </tr>
+            ))}
+            {[1, 2, 3].map((n) => (
+              <tr key={n}>
+                <td>&nbsp;</td>
+                <td />
+                <td />
+                <td />
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <Figures
+        title="After: the same load, time, fan, settings and position"
+        parts={job.parts}
+        run={null}
+        like={before}
+      />
+      <section className="sheet-stage">
+        <h2>Used</h2>
+        <p>
+          Paste ______ g · pads ______ × ______ mm · wipes ______ · alcohol ______ ml · minutes ______ · by
+          ____________________
+        </p>
+        <p>Note ______________________________________________________________________________________</p>
+      </section>
+    </div>
+  );
+}
+
+function Grades({
+  form,
+  grades,
+}: {
+  form: Schemas['StepForm'];
+  grades: Record<string, Schemas['GradeAnswer'][]>;
+}) {
+  const subjects = LOOKED_AT[form];
+  if (!subjects) return null;
+  return (
+    <div className="sheet-grades">
+      {subjects.map((s) => (
+        <div key={s}>
+          <strong>{SUBJECTS[s]}</strong>:{' '}
+          {(grades[s] ?? []).map((g) => (
+            <span key={g.word}>
+              <span className="sheet-box small-box" /> {g.says}{' '}
+            </span>
+          ))}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function Figures({
+  title,
+  parts,
+  run,
+  like,
+}: {
+  title: string;
+  parts: readonly Schemas['PartDto'][];
+  run: Schemas['RunDto'] | null;
+  like?: Schemas['RunDto'] | null;
+}) {
+  const c = run ?? like;
+  const blank = '________';
+  return (
+    <section className="sheet-stage">
+      <h2>{title}</h2>
+      <p>
+        Load {c?.workload ?? blank} · {c?.minutes ?? blank} min · fan {c?.fan?.mode ?? blank}{' '}
+        {c?.fan?.percent ? `${String(c.fan.percent)} %` : ''} · {c?.settings ?? `settings ${blank}`} · stands{' '}
+        {c?.position ?? blank} · air {run?.ambientCelsius ?? blank} °C · fan {run?.fan?.rpm ?? blank} rpm ·
+        power {run?.powerWatts ?? blank} W
+      </p>
+      <p>
+        {parts.map((p) => (
+          <span key={p.part} className="sheet-figure">
+            {capital(partName(p.part ?? ''))} settled{' '}
+            {run?.parts?.find((r) => r.part === p.part)?.celsius ?? blank} °C, max{' '}
+            {run?.parts?.find((r) => r.part === p.part)?.maximumCelsius ?? blank} °C
+          </span>
+        ))}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,110 @@
+import { Button, Form, Input, Select } from 'antd';
+import { api, unwrap, type Schemas } from '../../api/client';
+import { useWrite } from '../../api/queries';
+import { NumberField } from '../../ui/NumberField';
+import { EditDialog, needed } from '../../ui/EditDialog';
+import { Refusal } from '../../ui/Refusal';
+
+interface Fields {
+  name: string;
+  dust: Schemas['DustClass'];
+  designAmbientCelsius: number;
+  siteName: string;
+  altitudeMetres: number;
+}
+
+/** What a room is planned for where nobody says otherwise, °C: common practice, no source. */
+const USUAL_WARMEST = 30;
+
+/** Adds a zone, to a site that is there or a new one. */
+export function AddZone({ site, onClose }: { site: Schemas['ZoneAnswer'] | undefined; onClose: () => void }) {
+  const write = useWrite((body: Fields) => unwrap(api.POST('/api/v1/zones', { body })));
+  return (
+    <EditDialog<Fields>
+      title="Add a zone"
+      write={write}
+      onClose={onClose}
+      initial={{
+        name: '',
+        dust: 'normal',
+        designAmbientCelsius: USUAL_WARMEST,
+        siteName: site?.siteName ?? '',
+        altitudeMetres: site?.altitudeMetres ?? 0,
+      }}
+    >
+      <ZoneFields />
+    </EditDialog>
+  );
+}
+
+/** Edits a zone, and the site that it belongs to; one without machines can be removed. */
+export function EditZone({
+  zone,
+  empty,
+  onClose,
+}: {
+  zone: Schemas['ZoneAnswer'];
+  empty: boolean;
+  onClose: () => void;
+}) {
+  const path = { code: zone.code };
+  const write = useWrite((body: Fields) =>
+    unwrap(api.PUT('/api/v1/zones/{code}', { params: { path }, body })),
+  );
+  const remove = useWrite(() => unwrap(api.DELETE('/api/v1/zones/{code}', { params: { path } })));
+  return (
+    <EditDialog<Fields>
+      title={`Edit ${zone.name}`}
+      write={write}
+      onClose={onClose}
+      initial={{
+        name: zone.name,
+        dust: zone.dust,
+        designAmbientCelsius: zone.designAmbientCelsius,
+        siteName: zone.siteName,
+        altitudeMetres: zone.altitudeMetres,
+      }}
+    >
+      <ZoneFields />
+      {remove.isError && <Refusal error={remove.error} />}
+      {empty ? (
+        <Button
+          loading={remove.isPending}
+          onClick={() => void remove.mutateAsync(undefined).then(onClose, () => undefined)}
+        >
+          Remove this zone
+        </Button>
+      ) : (
+        <p className="quiet small">Every machine here is judged anew with it.</p>
+      )}
+    </EditDialog>
+  );
+}
+
+function ZoneFields() {
+  return (
+    <>
+      <Form.Item name="name" label="Name of the zone" rules={needed('The name')}>
+        <Input maxLength={80} />
+      </Form.Item>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
+        <Form.Item name="dust" label="Dust in its air">
+          <Select options={(['clean', 'normal', 'heavy'] as const).map((value) => ({ value }))} />
+        </Form.Item>
+        <Form.Item
+          name="designAmbientCelsius"
+          label="Warmest air it is planned for, °C"
+          rules={needed('The temperature')}
+        >
+          <NumberField min={-40} max={80} style={{ width: '100%' }} />
+        </Form.Item>
+        <Form.Item name="siteName" label="Name of the site" rules={needed('The name')}>
+          <Input maxLength={80} />
+        </Form.Item>
+        <Form.Item name="altitudeMetres" label="Site: metres above sea level" rules={needed('The height')}>
+          <NumberField min={-500} max={9000} style={{ width: '100%' }} />
+        </Form.Item>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,106 @@
+import { Button } from 'antd';
+import { ProblemError } from '../../api/client';
+import { count, takenWords } from '../../words/format';
+import { Refusal } from '../../ui/Refusal';
+import { RefusedLines } from './RefusedLines';
+import { Working } from './Working';
+import { refusedCsv, type FileKind, type ImportAnswer, type Progress } from './upload';
+
+/** A file on its way in. */
+export interface Entry {
+  id: number;
+  file: File;
+  kind: FileKind | null;
+  state: 'waiting' | 'working' | 'done' | 'failed';
+  progress: Progress;
+  answer?: ImportAnswer;
+  error?: Error | undefined;
+}
+
+/** What becomes of one file: progress, a question, or what was taken and refused. */
+export function Report({
+  entry,
+  onStop,
+  onForm,
+}: {
+  entry: Entry;
+  onStop: () => void;
+  onForm: (form: Record<string, string>) => void;
+}) {
+  const { progress, answer } = entry;
+  return (
+    <section className="section" aria-label={entry.file.name}>
+      <div className="section-head">
+        <h2>
+          {entry.file.name}{' '}
+          <span className="quiet" style={{ fontWeight: 400 }}>
+            {entry.kind ?? 'not known'} ·{' '}
+            {(entry.file.size / 1024 / 1024).toLocaleString(undefined, { maximumFractionDigits: 1 })} MB
+          </span>
+        </h2>
+      </div>
+      {entry.state === 'waiting' && <p className="quiet">waits for the one before it</p>}
+      {entry.state === 'working' && <Working progress={progress} onStop={onStop} />}
+      {entry.error && <Refusal error={entry.error} />}
+      {entry.error instanceof ProblemError &&
+        entry.error.problem.questions?.map((q) => (
+          <p key={q.about} className="bench-more">
+            {q.ask}{' '}
+            {q.choices.map((choice) => (
+              <Button key={choice} type="primary" onClick={() => onForm({ [q.about]: choice })}>
+                Read it so
+              </Button>
+            ))}
+          </p>
+        ))}
+      {answer && <Answer answer={answer} name={entry.file.name} />}
+    </section>
+  );
+}
+
+function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
+  const warnings = answer.warnings;
+  const refused = 'rejected' in answer ? answer.rejected : [];
+  const url = () => URL.createObjectURL(new Blob([refusedCsv(refused)], { type: 'text/csv' }));
+  return (
+    <div role="status">
+      {'created' in answer ? (
+        <p>
+          <strong>{count(answer.created, 'machine')} new</strong>, {answer.updated} changed,{' '}
+          {answer.unchanged} as they were.
+        </p>
+      ) : (
+        <p>
+          <strong>{takenWords(answer.accepted, answer.duplicates, 'line')}</strong>
+          {answer.rejectedCount > 0 && ` ${count(answer.rejectedCount, 'line')} refused.`}
+        </p>
+      )}
+      {warnings.length > 0 && (
+        <ul className="quiet" style={{ paddingLeft: 18 }}>
+          {warnings.slice(0, 12).map((w) => (
+            <li key={w}>{w}</li>
+          ))}
+          {warnings.length > 12 && <li>and {warnings.length - 12} more</li>}
+        </ul>
+      )}
+      {refused.length > 0 && (
+        <>
+          <RefusedLines refused={refused} />
+          <p style={{ marginTop: 8 }}>
+            <Button
+              onClick={() => {
+                const link = document.createElement('a');
+                link.href = url();
+                link.download = `${name.replace(/(\.csv)?(\.gz)?$/, '')}-refused.csv`;
+                link.click();
+                setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+              }}
+            >
+              Download the refused lines ({refused.length.toLocaleString()})
+            </Button>
+          </p>
+        </>
+      )}
+    </div>
+  );
+}

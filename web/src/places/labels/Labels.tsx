@@ -1,0 +1,79 @@
+import { Button, Select, Skeleton } from 'antd';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { useMachines } from '../../api/queries';
+import { codeOf } from '../../ui/paper/SheetHead';
+import { count } from '../../words/format';
+import { Refusal } from '../../ui/Refusal';
+import { usePageTitle } from '../../ui/usePageTitle';
+import '../../ui/work.css';
+import '../../ui/paper/paper.css';
+
+/** A sheet of A4 holds so many labels of 63.5 × 38.1 mm. */
+const PER_SHEET = 21;
+
+/** Asset labels on a label sheet: the tag and a QR code that opens the machine, or the job in hand on it. */
+export function Labels() {
+  usePageTitle('Labels');
+  const machines = useMachines();
+  const [params] = useSearchParams();
+  const [zone, setZone] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<string[]>(params.getAll('asset'));
+  if (machines.isError) return <Refusal error={machines.error} retry={() => void machines.refetch()} />;
+  if (!machines.data) return <Skeleton active />;
+  const inUse = machines.data.filter((m) => m.retiredOn === null);
+  const zones = [...new Set(inUse.map((m) => m.zone))].sort();
+  const shown = inUse.filter((m) =>
+    chosen.length > 0 ? chosen.includes(m.tag) : zone !== null && m.zone === zone,
+  );
+  return (
+    <div className="sheet">
+      <div className="no-print">
+        <h1>Labels for machines.</h1>
+        <p className="quiet">
+          21 to a sheet of A4, 63.5 × 38.1 mm each. Scanned with a phone or a hand scanner, a label opens its
+          machine, or the job in hand on it.
+        </p>
+        <div className="bench-more">
+          <Select
+            aria-label="Zone"
+            placeholder="a whole zone"
+            value={zone}
+            onChange={(z) => {
+              setZone(z);
+              setChosen([]);
+            }}
+            options={zones.map((z) => ({ value: z, label: z }))}
+            style={{ minWidth: 160 }}
+          />
+          <Select
+            mode="multiple"
+            aria-label="Machines"
+            placeholder="or single machines"
+            value={chosen}
+            onChange={setChosen}
+            options={inUse.map((m) => ({ value: m.tag, label: m.tag }))}
+            style={{ minWidth: 260, flex: 1 }}
+          />
+          <Button type="primary" disabled={shown.length === 0} onClick={() => window.print()}>
+            Print {count(shown.length, 'label')} on{' '}
+            {count(Math.max(1, Math.ceil(shown.length / PER_SHEET)), 'sheet')}
+          </Button>
+        </div>
+      </div>
+      <div className="label-sheet">
+        {shown.map((m) => (
+          <div key={m.tag}>
+            <img src={codeOf(`/machines/${encodeURIComponent(m.tag)}`)} alt={`QR code of ${m.tag}`} />
+            <div>
+              <strong className="figures" style={{ fontSize: 17 }}>
+                {m.tag}
+              </strong>
+              <div>{m.model}</div>
+            </div>
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}

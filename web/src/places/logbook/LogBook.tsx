@@ -1,0 +1,156 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { Button, Input, Pagination, Select, Skeleton } from 'antd';
+import { Link, useSearchParams } from 'react-router';
+import { api, unwrap } from '../../api/client';
+import '../../ui/work.css';
+import { fullDay, instant } from '../../words/format';
+import { Refusal } from '../../ui/Refusal';
+import { usePageTitle } from '../../ui/usePageTitle';
+
+const PAGE = 50;
+
+/** Kinds of line, bundled as people look for them. */
+const BUNDLES: Record<string, string> = {
+  'Services and jobs': 'service,job,work-filed,verdict-filed,given-up,reopened,handed-back,level-changed',
+  Runs: 'run-measured,run-voided,before-excused',
+  Findings: 'found,damage-found,deviation-seen',
+  Photos: 'photo-taken',
+  Reports: 'report,complaint-recorded',
+  'Materials and minutes': 'material-used,minutes-booked',
+  'Changes and corrections': 'change,zone,reading,count-excused,warranty-answered',
+  Steps: 'step-done,step-undone,step-skipped,step-added,step-repeated,counted,timer-started,timer-stopped',
+};
+
+/** Every service, run, finding, photo and change, of one machine or of all; to be searched and taken along. */
+export function LogBook() {
+  const [params, setParams] = useSearchParams();
+  const get = (name: string) => params.get(name) ?? '';
+  const set = (changes: Record<string, string>) => {
+    const next = new URLSearchParams(params);
+    for (const [name, value] of Object.entries({ page: '', ...changes }))
+      if (value) next.set(name, value);
+      else next.delete(name);
+    setParams(next, { replace: true });
+  };
+  const asset = get('asset');
+  usePageTitle(asset ? `Log book of ${asset}` : 'Log book');
+  const page = Number(get('page') || '1');
+  const filter = {
+    ...(asset ? { asset } : {}),
+    ...(get('kinds') ? { kinds: BUNDLES[get('kinds')] ?? get('kinds') } : {}),
+    ...(get('from') ? { from: get('from') } : {}),
+    ...(get('until') ? { until: get('until') } : {}),
+    ...(get('text') ? { text: get('text') } : {}),
+  };
+  const log = useQuery({
+    queryKey: ['log', filter, page],
+    queryFn: () =>
+      unwrap(
+        api.GET('/api/v1/log', { params: { query: { ...filter, skip: (page - 1) * PAGE, take: PAGE } } }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+  const query = new URLSearchParams(filter).toString();
+  return (
+    <div className="page" style={{ maxWidth: 980 }}>
+      <h1>{asset ? <>Log book of {asset}.</> : 'Log book of the whole fleet.'}</h1>
+      <div className="bench-more log-filters">
+        <Input.Search
+          aria-label="Search"
+          placeholder="a word: torn, crooked, SV-0005"
+          defaultValue={get('text')}
+          allowClear
+          onSearch={(text) => set({ text: text.trim() })}
+          style={{ width: 250 }}
+        />
+        <Select
+          aria-label="Kind"
+          placeholder="everything"
+          allowClear
+          value={get('kinds') || null}
+          onChange={(kinds: string | null) => set({ kinds: kinds ?? '' })}
+          options={Object.keys(BUNDLES).map((b) => ({ value: b, label: b }))}
+          style={{ width: 210 }}
+        />
+        <label>
+          from{' '}
+          <Input
+            type="date"
+            value={get('from')}
+            onChange={(e) => set({ from: e.target.value })}
+            style={{ width: 140 }}
+          />
+        </label>
+        <label>
+          to{' '}
+          <Input
+            type="date"
+            value={get('until')}
+            onChange={(e) => set({ until: e.target.value })}
+            style={{ width: 140 }}
+          />
+        </label>
+        {asset && <Button onClick={() => set({ asset: '' })}>All machines</Button>}
+        <a href={`/api/v1/log.csv?${query}`} download>
+          CSV
+        </a>
+        <a href={`/api/v1/log.json?${query}`} download>
+          JSON
+        </a>
+      </div>
+      {log.isError && <Refusal error={log.error} retry={() => void log.refetch()} />}
+      {log.isPending && <Skeleton active />}
+      {log.data && (
+        <>
+          <p className="quiet" role="status">
+            {log.data.total === 0
+              ? 'Nothing like that in the book.'
+              : `${log.data.total.toLocaleString()} ${log.data.total === 1 ? 'line' : 'lines'}, newest first.`}
+          </p>
+          <table className="plain-table">
+            <tbody>
+              {log.data.lines.map((l, i) => (
+                <tr key={`${l.at} ${String(i)}`}>
+                  <td className="quiet small" style={{ width: 130 }}>
+                    {l.at.endsWith('T00:00:00+00:00') ? fullDay(l.at.slice(0, 10)) : instant(l.at)}
+                  </td>
+                  <td className="figures" style={{ width: 84 }}>
+                    <Link to={`/machines/${encodeURIComponent(l.asset)}`}>{l.asset}</Link>
+                  </td>
+                  <td>
+                    {l.says}
+                    {l.photo && (
+                      <a href={`/api/v1/photos/${l.photo}`}>
+                        {' '}
+                        <img
+                          src={`/api/v1/photos/${l.photo}?small=true`}
+                          alt={l.says}
+                          height={36}
+                          style={{ verticalAlign: 'middle' }}
+                        />
+                      </a>
+                    )}
+                    {l.by && <span className="quiet small"> · {l.by}</span>}
+                  </td>
+                  <td style={{ width: 64 }}>
+                    {l.jobId !== null && <Link to={`/bench/${String(l.jobId)}`}>job {l.jobId}</Link>}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {log.data.total > PAGE && (
+            <Pagination
+              current={page}
+              pageSize={PAGE}
+              total={log.data.total}
+              showSizeChanger={false}
+              onChange={(p) => set({ page: String(p) })}
+              style={{ marginTop: 12 }}
+            />
+          )}
+        </>
+      )}
+    </div>
+  );
+}

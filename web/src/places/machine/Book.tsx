@@ -1,0 +1,209 @@
+import { Button, Input, Modal, Select } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, unwrap, type Schemas, type ServiceLevel } from '../../api/client';
+import { useWrite } from '../../api/queries';
+import { LEVELS, SYMPTOM_WORDS, jobWords } from '../../words/work';
+import { fullDay, instant, kelvin, partName } from '../../words/format';
+import { Refusal } from '../../ui/Refusal';
+import { AskReason } from '../../ui/AskReason';
+import { useWithdraw } from './Reports';
+
+type MachineAnswer = Schemas['MachineAnswer'];
+
+interface Entry {
+  at: string;
+  text: React.ReactNode;
+  struck?: string | null;
+  action?: React.ReactNode;
+}
+
+const STEP_WORDS: Record<string, string> = {
+  mount: 'A step where the cooler was lifted',
+  sensor: 'The sensor jumped',
+  unexplained: 'A change that nothing in this book explains',
+};
+
+/** A machine's history: services, jobs, corrections, moves, newest first. */
+export function Book({
+  machine,
+  steps,
+}: {
+  machine: MachineAnswer;
+  steps: readonly Schemas['StepChange'][];
+}) {
+  const [voiding, setVoiding] = useState<Schemas['ServiceEntry'] | null>(null);
+  const [adding, setAdding] = useState(false);
+  const voidService = useWrite((input: { id: number; voided: boolean; reason: string | null }) =>
+    unwrap(
+      api.POST('/api/v1/assets/{tag}/services/{service}/void', {
+        params: { path: { tag: machine.tag, service: input.id } },
+        body: { voided: input.voided, reason: input.reason },
+      }),
+    ),
+  );
+  const withdraw = useWithdraw(machine.tag);
+  const entries: Entry[] = [
+    ...machine.symptoms.map((s) => ({
+      at: s.date,
+      text: `Reported: ${SYMPTOM_WORDS[s.kind]}${s.note ? `, “${s.note}”` : ''}`,
+      struck: s.withdrawnReason,
+      action: withdraw.action(s),
+    })),
+    ...machine.services.map((s) => ({
+      at: s.date,
+      text: (
+        <>
+          Service: {s.level}
+          {s.jobId !== null && (
+            <>
+              {' '}
+              · <Link to={`/bench/${String(s.jobId)}`}>job {s.jobId}</Link>
+            </>
+          )}
+          {s.by && ` · ${s.by}`}
+          {s.proven && ` · ${s.proven.replaceAll('-', ' ')}`}
+          <span className="small quiet" style={{ display: 'block' }}>
+            {renewedWords(s)}
+          </span>
+        </>
+      ),
+      struck: s.voidedReason,
+      action: (
+        <Button
+          size="small"
+          type="text"
+          onClick={() =>
+            s.voidedReason === null
+              ? setVoiding(s)
+              : voidService.mutate({ id: s.id, voided: false, reason: null })
+          }
+        >
+          {s.voidedReason === null ? 'Void' : 'Restore'}
+        </Button>
+      ),
+    })),
+    ...machine.jobs.map((j) => ({
+      at: j.closedAt ?? j.workDoneAt ?? j.startedAt,
+      text: (
+        <>
+          <Link to={`/bench/${String(j.id)}`}>
+            Job {j.id}: {j.level}
+          </Link>{' '}
+          · {jobWords(j)}
+        </>
+      ),
+    })),
+    ...machine.amendments.map((a) => ({
+      at: a.madeAt,
+      text:
+        a.kind === 'corrected'
+          ? `Reading of ${instant(a.at)}: ${a.column ?? ''} corrected from ${String(a.before ?? '–')} to ${String(a.after ?? '–')} (${a.reason})`
+          : `Reading of ${instant(a.at)} ${a.kind} (${a.reason})`,
+    })),
+    ...machine.changes.map((c) => ({
+      at: c.madeAt,
+      text: `${c.field}: ${c.before ?? '–'} → ${c.after ?? '–'}`,
+    })),
+    ...steps.map((s) => ({
+      at: s.date,
+      text: `${STEP_WORDS[s.kind] ?? s.kind}: ${kelvin(s.kelvin)} on the ${partName(s.part)}`,
+    })),
+  ].sort((a, b) => b.at.localeCompare(a.at));
+  return (
+    <section className="section" aria-label="History">
+      <div className="section-head">
+        <h2>History</h2>
+        <Link to={`/log?asset=${encodeURIComponent(machine.tag)}`} className="quiet small">
+          the whole log book
+        </Link>
+        <Button size="small" onClick={() => setAdding(true)}>
+          Add a service
+        </Button>
+      </div>
+      {machine.deviations.length > 0 && (
+        <p className="bench-caution">
+          <strong>Deviates from good practice:</strong> {machine.deviations.join('; ')}.
+        </p>
+      )}
+      {entries.length === 0 ? (
+        <p className="quiet">
+          Nothing was done to it yet. Services can be added here, imported, or come from jobs at the bench.
+        </p>
+      ) : (
+        <table className="plain-table">
+          <tbody>
+            {entries.map((e, i) => (
+              <tr key={i}>
+                <td style={{ width: 170 }} className="quiet">
+                  {e.at.length > 10 ? instant(e.at) : fullDay(e.at)}
+                </td>
+                <td>
+                  <span className={e.struck ? 'struck' : undefined}>{e.text}</span>
+                  {e.struck && <span className="quiet"> (struck out: {e.struck})</span>}
+                </td>
+                <td style={{ width: 90, textAlign: 'right' }}>{e.action}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {voiding && (
+        <AskReason
+          title={`Void the ${voiding.level} of ${fullDay(voiding.date)}`}
+          text="It stays in the book, struck through, and the judgement no longer counts it."
+          busy={voidService.isPending}
+          onClose={() => setVoiding(null)}
+          onReason={(reason) => voidService.mutateAsync({ id: voiding.id, voided: true, reason })}
+        />
+      )}
+      {withdraw.dialog}
+      {adding && <AddService tag={machine.tag} onClose={() => setAdding(false)} />}
+    </section>
+  );
+}
+
+/** What a service renewed, by its steps. */
+function renewedWords(service: Schemas['ServiceEntry']): string {
+  const shares = Object.entries(service.renewed)
+    .filter(([, share]) => share > 0)
+    .map(([cause, share]) => (share >= 0.995 ? cause : `${cause} ${String(Math.round(share * 100))} %`));
+  const cooler = service.liftedCooler ? 'Cooler off' : 'Cooler on';
+  return shares.length > 0 ? `${cooler}; renewed: ${shares.join(', ')}` : `${cooler}; nothing renewed`;
+}
+
+function AddService({ tag, onClose }: { tag: string; onClose: () => void }) {
+  const [date, setDate] = useState(new Date().toISOString().slice(0, 10));
+  const [level, setLevel] = useState<ServiceLevel>('dust-out');
+  const write = useWrite(() =>
+    unwrap(api.POST('/api/v1/assets/{tag}/services', { params: { path: { tag } }, body: { date, level } })),
+  );
+  return (
+    <Modal
+      title="Add a service"
+      open
+      onCancel={onClose}
+      okText="Add"
+      confirmLoading={write.isPending}
+      onOk={() => void write.mutateAsync(undefined).then(onClose, () => undefined)}
+    >
+      {write.isError && <Refusal error={write.error} />}
+      <p>
+        <label>
+          Day
+          <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
+        </label>
+      </p>
+      <Select
+        aria-label="Level"
+        value={level}
+        onChange={setLevel}
+        style={{ width: '100%' }}
+        options={LEVELS.map((l) => ({
+          value: l,
+          label: l,
+        }))}
+      />
+    </Modal>
+  );
+}

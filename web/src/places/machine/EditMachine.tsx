@@ -1,0 +1,179 @@
+import { Button, Form, Input, Select } from 'antd';
+import { useState } from 'react';
+import { api, unwrap, type Schemas } from '../../api/client';
+import { useWrite, useZones } from '../../api/queries';
+import { capital, partName } from '../../words/format';
+import { EditDialog, needed } from '../../ui/EditDialog';
+import { NumberField } from '../../ui/NumberField';
+
+interface Fields {
+  model: string;
+  kind: Schemas['AssetKind'];
+  zone: string;
+  hostTag?: string;
+  dutyHoursPerDay: number;
+  inServiceSince: string;
+  warrantyUntil?: string;
+  limits: number[];
+  joints: Schemas['JointMaterial'][];
+  added: { part: string; limitCelsius: number; interface: Schemas['JointMaterial'] }[];
+}
+
+const MOST_PARTS = 12;
+
+/** As the server takes it: a name heads a column of readings. */
+const PART_NAME = /^(?!(?:ambient|outlet)$)[a-z][a-z0-9_-]{0,39}$/;
+
+/** Edits what the register knows of a machine; a move is a change of zone. */
+export function EditMachine({
+  machine,
+  onClose,
+}: {
+  machine: Schemas['MachineAnswer'];
+  onClose: () => void;
+}) {
+  const zones = useZones();
+  const [removed, setRemoved] = useState<readonly (string | null)[]>([]);
+  const write = useWrite((f: Fields) =>
+    unwrap(
+      api.PUT('/api/v1/assets/{tag}', {
+        params: { path: { tag: machine.tag } },
+        body: {
+          model: f.model,
+          kind: f.kind,
+          zone: f.zone,
+          hostTag: f.hostTag ? f.hostTag : null,
+          dutyHoursPerDay: f.dutyHoursPerDay,
+          inServiceSince: f.inServiceSince,
+          warrantyUntil: f.warrantyUntil ? f.warrantyUntil : null,
+          parts: [
+            ...machine.parts
+              .map((p, i) => ({ part: p.part, limitCelsius: f.limits[i]!, interface: f.joints[i]! }))
+              .filter((p) => !removed.includes(p.part)),
+            ...f.added,
+          ],
+        },
+      }),
+    ),
+  );
+  return (
+    <EditDialog<Fields>
+      title={`Edit ${machine.tag}`}
+      write={write}
+      onClose={onClose}
+      initial={{
+        model: machine.model,
+        kind: machine.kind,
+        zone: machine.zone,
+        hostTag: machine.hostTag ?? '',
+        dutyHoursPerDay: machine.dutyHoursPerDay,
+        inServiceSince: machine.inServiceSince,
+        warrantyUntil: machine.warrantyUntil ?? '',
+        limits: machine.parts.map((p) => p.limitCelsius ?? 90),
+        joints: machine.parts.map((p) => p.interface ?? 'paste'),
+        added: [],
+      }}
+    >
+      <Form.Item name="model" label="Model" rules={needed('The model')}>
+        <Input maxLength={80} />
+      </Form.Item>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
+        <Form.Item name="kind" label="Kind">
+          <Select
+            options={(['graphics-card', 'server', 'laptop', 'desktop'] as const).map((k) => ({
+              value: k,
+              label: k,
+            }))}
+          />
+        </Form.Item>
+        <Form.Item name="zone" label="Zone (another one moves it)">
+          <Select
+            showSearch
+            optionFilterProp="label"
+            options={(zones.data ?? []).map((z) => ({ value: z.code, label: `${z.name} (${z.siteName})` }))}
+          />
+        </Form.Item>
+        <Form.Item name="hostTag" label="Built into (tag)">
+          <Input maxLength={80} />
+        </Form.Item>
+        <Form.Item name="dutyHoursPerDay" label="Hours a day under load" rules={needed('A number')}>
+          <NumberField min={0} max={24} style={{ width: '100%' }} />
+        </Form.Item>
+        <Form.Item name="inServiceSince" label="In service since" rules={needed('The date')}>
+          <Input type="date" />
+        </Form.Item>
+        <Form.Item name="warrantyUntil" label="Warranty until">
+          <Input type="date" />
+        </Form.Item>
+      </div>
+      {machine.parts.map((p, i) => (
+        <div key={p.part} className="edit-part">
+          <Form.Item
+            name={['limits', i]}
+            label={`${capital(partName(p.part ?? ''))}: limit, °C`}
+            rules={needed('The limit')}
+          >
+            <NumberField min={20} max={300} style={{ width: '100%' }} disabled={removed.includes(p.part)} />
+          </Form.Item>
+          <Form.Item name={['joints', i]} label="Joint">
+            <Select
+              options={[{ value: 'paste' }, { value: 'pad' }]}
+              disabled={removed.includes(p.part)}
+              aria-label={`${capital(partName(p.part ?? ''))}: joint`}
+            />
+          </Form.Item>
+          <Form.Item label=" ">
+            <Button
+              onClick={() =>
+                setRemoved(
+                  removed.includes(p.part) ? removed.filter((r) => r !== p.part) : [...removed, p.part],
+                )
+              }
+            >
+              {removed.includes(p.part)
+                ? `Keep ${partName(p.part ?? '')}`
+                : `Remove ${partName(p.part ?? '')}`}
+            </Button>
+          </Form.Item>
+        </div>
+      ))}
+      {removed.length > 0 && (
+        <p className="quiet small">
+          The readings of a part that is removed are kept, and come back with it if it is added again.
+        </p>
+      )}
+      <Form.List name="added">
+        {(added, { add, remove }) => (
+          <>
+            {added.map(({ key, name }) => (
+              <div key={key} className="edit-part">
+                <Form.Item
+                  name={[name, 'part']}
+                  label="New part"
+                  rules={[
+                    { required: true, message: 'The name is needed.' },
+                    { pattern: PART_NAME, message: 'A lower-case word such as memory.' },
+                  ]}
+                >
+                  <Input maxLength={40} placeholder="memory" />
+                </Form.Item>
+                <Form.Item name={[name, 'limitCelsius']} label="Limit, °C" rules={needed('The limit')}>
+                  <NumberField min={20} max={300} style={{ width: '100%' }} />
+                </Form.Item>
+                <Form.Item name={[name, 'interface']} label="Joint">
+                  <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
+                </Form.Item>
+                <Form.Item label=" ">
+                  <Button onClick={() => remove(name)}>Leave out</Button>
+                </Form.Item>
+              </div>
+            ))}
+            {machine.parts.length + added.length < MOST_PARTS && (
+              <Button onClick={() => add({ interface: 'paste' })}>Add a part</Button>
+            )}
+          </>
+        )}
+      </Form.List>
+    </EditDialog>
+  );
+}

@@ -1,0 +1,113 @@
+import { Segmented } from 'antd';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { day, fullDay, minutes, partName } from '../../words/format';
+import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
+import { HeatPath } from '../../ui/marks/HeatPath';
+import { DriftChart } from './DriftChart';
+import { LevelsTable } from './LevelsTable';
+import { measuredWords } from '../../words/measured';
+import { PartsTable } from './PartsTable';
+import { ResidualChart } from './ResidualChart';
+
+const URGENCY_WORDS: Record<Schemas['Urgency'], string> = {
+  now: 'Now',
+  next: 'Next',
+  soon: 'Soon',
+  watch: 'Watch it',
+  fine: 'Fine',
+  unknown: 'Too little to say',
+};
+
+/** What is judged of a machine: urgency, cause, drift, heat path, levels and the sentences behind them. */
+export function Judgement({
+  a,
+  services,
+}: {
+  a: Schemas['AssessmentAnswer'];
+  services: readonly Schemas['ServiceEntry'][];
+}) {
+  const worst = a.parts.reduce<Schemas['PartAnswer'] | undefined>(
+    (most, p) => (most && most.driftKelvin >= p.driftKelvin ? most : p),
+    undefined,
+  );
+  const [picked, setPicked] = useState<string | null>(null);
+  const part = a.parts.find((p) => p.part === picked) ?? worst;
+  return (
+    <>
+      <section className="section" aria-label="Judgement">
+        <p style={{ display: 'flex', gap: 10, fontSize: 17, alignItems: 'flex-start', margin: '0 0 4px' }}>
+          <CauseMark cause={a.cause} size={24} />
+          <span>
+            <strong>
+              {URGENCY_WORDS[a.urgency]}
+              {a.cause !== 'none' && ` · ${CAUSE_WORDS[a.cause]}`}.
+            </strong>{' '}
+            {a.reason}
+            {a.warranty && ` ${a.warranty.says}`}
+          </span>
+        </p>
+        <p className="quiet">
+          As of {fullDay(a.asOf)}
+          {a.pending && ' (newer data is being judged)'} from {a.readings.toLocaleString()} readings
+          {a.runs > 0 && ` and ${a.runs === 1 ? 'one run' : `${String(a.runs)} runs`} at the bench`}
+          {a.measuredAt && `, measured last ${measuredWords(a) ?? ''}`}
+          {a.evidenceSays && ` · evidence ${a.evidenceSays}`}
+          {a.service && a.minutes !== null && ` · ${a.service}, ${minutes(a.minutes)}`}
+          {a.actionDate &&
+            ` · action line ${a.actionDate === a.asOf ? 'passed' : `around ${day(a.actionDate)}`}`}
+          {a.due && a.dueLevel && ` · ${a.dueLevel} due ${day(a.due)}`}
+        </p>
+        {a.silence && <p>{a.silence.says}</p>}
+        {a.measure && (
+          <p>
+            <strong>The run that would tell most:</strong> {a.measure.what} {a.measure.why}
+          </p>
+        )}
+      </section>
+      {part && (
+        <div className="machine-grid">
+          <section aria-label="Drift">
+            <div className="section-head">
+              <h2>Drift of the {partName(part.part)}</h2>
+              {a.parts.length > 1 && (
+                <Segmented
+                  size="small"
+                  aria-label="Part"
+                  value={part.part}
+                  onChange={setPicked}
+                  options={a.parts.map((p) => ({ label: partName(p.part), value: p.part }))}
+                />
+              )}
+            </div>
+            <DriftChart part={part} services={services} asOf={a.asOf} />
+            <ResidualChart part={part} services={services} steps={a.steps} asOf={a.asOf} />
+            <PartsTable a={a} />
+          </section>
+          <section aria-label="Heat path">
+            <div className="section-head">
+              <h2>Heat path</h2>
+            </div>
+            <HeatPath part={part} measured={measuredWords(a)} />
+            <LevelsTable levels={a.levels} currency={a.currency} years={a.payBackYears} advised={a.service} />
+          </section>
+        </div>
+      )}
+      <section className="section" aria-label="How this was reckoned">
+        <div className="section-head">
+          <h2>How this was reckoned</h2>
+        </div>
+        <ul style={{ margin: 0, paddingLeft: 18, maxWidth: 820 }}>
+          {a.sentences.map((s) => (
+            <li key={s}>{s}</li>
+          ))}
+          {a.toBeSurer && !a.measure && (
+            <li>
+              <strong>To be surer:</strong> {a.toBeSurer}
+            </li>
+          )}
+        </ul>
+      </section>
+    </>
+  );
+}

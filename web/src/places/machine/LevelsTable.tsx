@@ -1,0 +1,76 @@
+import type { ReactNode } from 'react';
+import type { Schemas } from '../../api/client';
+import { count, kelvin, minutes, money, partName, whole } from '../../words/format';
+import { FigureBreakdown } from './FigureBreakdown';
+import { valueBreakdown } from './valueBreakdown';
+
+/**
+ * What each level of service would win, the time it takes, and what that is worth over the years in which it has to pay: opening further has to
+ * earn its minutes. Where at least two proven jobs of the model speak, with the share of its prediction that the level has won.
+ */
+export function LevelsTable({
+  levels,
+  currency,
+  years,
+  advised,
+}: {
+  levels: readonly Schemas['LevelAnswer'][];
+  currency: string;
+  years: number;
+  advised: Schemas['ServiceLevel'] | null;
+}) {
+  if (levels.length === 0) return null;
+  return (
+    <section aria-label="What each level would win" style={{ marginTop: 18 }}>
+      <div className="section-head">
+        <h2>What each level would win</h2>
+      </div>
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th>level</th>
+            <th className="num">wins</th>
+            <th className="num">takes</th>
+            <th className="num">worth in {years === 1 ? 'a year' : count(years, 'year')}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {levels.map((l) => (
+            <tr key={l.level} style={l.level === advised ? { fontWeight: 650 } : undefined}>
+              <td style={{ whiteSpace: 'nowrap' }}>
+                {l.level}
+                {l.level === advised && <span className="visually-hidden"> (advised)</span>}
+              </td>
+              <td className="num">
+                {kelvin(l.kelvin)}
+                <Besides>
+                  {l.kelvin >= 0.5 && partName(l.part)}
+                  {l.provenJobs >= 2 && ` × ${l.provenShare.toFixed(2)} (${count(l.provenJobs, 'job')})`}
+                </Besides>
+              </td>
+              <td className="num">
+                {minutes(l.minutes)}
+                {l.timedJobs >= 2 && <Besides>{count(l.timedJobs, 'job')}</Besides>}
+              </td>
+              <td className="num">
+                <FigureBreakdown title={`What the ${l.level} is worth`} lines={valueBreakdown(l, currency)}>
+                  {money(l.value.net, currency)}
+                </FigureBreakdown>
+                {l.kelvin >= 0.5 && (
+                  <Besides>
+                    {whole(l.netLow)} to {whole(l.netHigh)}
+                  </Besides>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** What a number rests on, small beneath it. */
+function Besides({ children }: { children: ReactNode }) {
+  return <span className="quiet small levels-besides">{children}</span>;
+}

@@ -1,0 +1,140 @@
+import { Button, Dropdown, Modal, Skeleton } from 'antd';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { ProblemError, type ServiceLevel } from '../../api/client';
+import { useAssessment, useMachine } from '../../api/queries';
+import { levelName } from '../../words/work';
+import { AddMachines } from '../../ui/entry/AddMachines';
+import '../../ui/entry/entry.css';
+import { TypeReading } from '../../ui/entry/TypeReading';
+import { fullDay } from '../../words/format';
+import { SetAside } from '../../ui/SetAside';
+import { useStartJob } from '../../ui/useStartJob';
+import { NotFound } from '../../ui/NotFound';
+import { Refusal } from '../../ui/Refusal';
+import { usePageTitle } from '../../ui/usePageTitle';
+import { Book } from './Book';
+import { EditMachine } from './EditMachine';
+import { Judgement } from './Judgement';
+import './machine.css';
+import { Readings } from './Readings';
+import { ReportSymptom } from './Reports';
+import { Retire } from './Retire';
+
+/** One machine: how its heat flows, how that has changed, what was done to it. */
+export function Machine() {
+  const tag = useParams()['tag'] ?? '';
+  usePageTitle(tag);
+  const machine = useMachine(tag);
+  const assessment = useAssessment(machine.data && !machine.data.retiredOn ? tag : null);
+  const [open, setOpen] = useState<'edit' | 'retire' | 'aside' | 'report' | 'reading' | 'copy' | null>(null);
+  const startJob = useStartJob();
+
+  if (machine.isPending)
+    return (
+      <div className="page" aria-busy="true">
+        <h1 className="figures">{tag}</h1>
+        <Skeleton active />
+      </div>
+    );
+  if (machine.isError)
+    return machine.error instanceof ProblemError && machine.error.problem.status === 404 ? (
+      <NotFound what={`machine ${tag}`} />
+    ) : (
+      <div className="page">
+        <h1 className="figures">{tag}</h1>
+        <Refusal error={machine.error} retry={() => void machine.refetch()} />
+      </div>
+    );
+
+  const m = machine.data;
+  const a = assessment.data;
+  const job = m.jobs.find((j) => j.state === 'open') ?? m.jobs.find((j) => j.state === 'waiting-for-proof');
+  return (
+    <div className="page">
+      <div className="page-head">
+        <div>
+          <h1>
+            <span className="figures">{m.tag}</span>{' '}
+            <span style={{ fontWeight: 400 }} className="quiet">
+              {m.model}
+            </span>
+          </h1>
+          <p className="quiet">
+            {m.zoneName} · {m.dutyHoursPerDay} h a day · in service since {fullDay(m.inServiceSince)}
+            {m.warrantyUntil && ` · warranty until ${fullDay(m.warrantyUntil)}`}
+            {m.hostTag && (
+              <>
+                {' '}
+                · in <Link to={`/machines/${encodeURIComponent(m.hostTag)}`}>{m.hostTag}</Link>
+              </>
+            )}
+          </p>
+        </div>
+        <div style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
+          {!m.retiredOn &&
+            (job ? (
+              <Link to={`/bench/${String(job.id)}`}>
+                <Button type="primary">{job.state === 'open' ? 'To the job in hand' : 'To its proof'}</Button>
+              </Link>
+            ) : (
+              <>
+                {a?.service && (
+                  <Button
+                    type="primary"
+                    loading={startJob.isPending}
+                    onClick={() => startJob.mutate({ asset: m.tag, level: a.service! })}
+                  >
+                    Start {levelName(a.service)}
+                  </Button>
+                )}
+                <Dropdown
+                  trigger={['click']}
+                  menu={{
+                    items: m.levels
+                      .filter((l) => l !== a?.service)
+                      .map((l) => ({ key: l, label: levelName(l) })),
+                    onClick: ({ key }) => startJob.mutate({ asset: m.tag, level: key as ServiceLevel }),
+                  }}
+                >
+                  <Button>{a?.service ? 'Another level' : 'Start a job'} ▾</Button>
+                </Dropdown>
+              </>
+            ))}
+          {!m.retiredOn && <Button onClick={() => setOpen('reading')}>Type a reading</Button>}
+          {!m.retiredOn && <Button onClick={() => setOpen('report')}>Report a symptom</Button>}
+          <Button onClick={() => setOpen('edit')}>Edit</Button>
+          <Button onClick={() => setOpen('copy')}>Add alike</Button>
+          {!m.retiredOn && <Button onClick={() => setOpen('aside')}>Set aside</Button>}
+          <Button onClick={() => setOpen('retire')}>{m.retiredOn ? 'Put back into use' : 'Retire'}</Button>
+        </div>
+      </div>
+
+      {m.retiredOn ? (
+        <p style={{ marginTop: 16 }}>
+          Retired on {fullDay(m.retiredOn)}: {m.retiredReason}. It is not judged any more; its history stays.
+        </p>
+      ) : assessment.isError ? (
+        <Refusal error={assessment.error} retry={() => void assessment.refetch()} />
+      ) : a ? (
+        <Judgement a={a} services={m.services} />
+      ) : (
+        <Skeleton active />
+      )}
+
+      <Book machine={m} steps={a?.steps ?? []} />
+      <Readings tag={m.tag} parts={m.parts.map((p) => p.part ?? '')} />
+
+      {open === 'reading' && (
+        <Modal title={`${m.tag}: under load now`} open footer={null} onCancel={() => setOpen(null)}>
+          <TypeReading tag={m.tag} parts={m.parts.map((p) => p.part ?? '')} onKept={() => setOpen(null)} />
+        </Modal>
+      )}
+      {open === 'copy' && <AddMachines like={m} onClose={() => setOpen(null)} />}
+      {open === 'report' && <ReportSymptom tag={m.tag} onClose={() => setOpen(null)} />}
+      {open === 'edit' && <EditMachine machine={m} onClose={() => setOpen(null)} />}
+      {open === 'retire' && <Retire machine={m} onClose={() => setOpen(null)} />}
+      {open === 'aside' && <SetAside item={{ asset: m.tag }} onClose={() => setOpen(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,205 @@
+import { Button, Input, Modal, Select } from 'antd';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, unwrap, type Schemas } from '../../api/client';
+import { useWrite } from '../../api/queries';
+import { capital, count, instant, kelvin, partName, useTemperature } from '../../words/format';
+import { Refusal } from '../../ui/Refusal';
+import { AskReason } from '../../ui/AskReason';
+
+type Entry = Schemas['ReadingEntry'];
+
+const PAGE = 25;
+
+/** The newest readings, where a wrong one can be corrected or voided. */
+export function Readings({ tag, parts }: { tag: string; parts: readonly string[] }) {
+  const { exact } = useTemperature();
+  const [voiding, setVoiding] = useState<Entry | null>(null);
+  const [correcting, setCorrecting] = useState<Entry | null>(null);
+  const readings = useInfiniteQuery({
+    queryKey: ['readings', tag],
+    initialPageParam: null as string | null,
+    queryFn: ({ pageParam }) =>
+      unwrap(
+        api.GET('/api/v1/assets/{tag}/readings', {
+          params: { path: { tag }, query: { count: PAGE, ...(pageParam ? { before: pageParam } : {}) } },
+        }),
+      ),
+    getNextPageParam: (last) => (last.length === PAGE ? last[last.length - 1]!.at : undefined),
+  });
+  const write = useWrite((input: { at: string; voided: boolean; reason: string }) =>
+    unwrap(api.POST('/api/v1/assets/{tag}/readings/void', { params: { path: { tag } }, body: input })),
+  );
+  const rows = readings.data?.pages.flat() ?? [];
+  const number = (value: number | null, unit: string) =>
+    value === null ? '–' : `${String(Math.round(value * 10) / 10)} ${unit}`;
+  return (
+    <section className="section" aria-label="Readings">
+      <div className="section-head">
+        <h2>Newest readings</h2>
+      </div>
+      {readings.isError && <Refusal error={readings.error} />}
+      {readings.isSuccess && rows.length === 0 && (
+        <p className="quiet">No readings yet. Bring some in at Intake.</p>
+      )}
+      {rows.length > 0 && (
+        <div className="scroll-x">
+          <table className="plain-table">
+            <thead>
+              <tr>
+                <th>When</th>
+                <th>load · settings</th>
+                <th className="num">air</th>
+                {parts.map((p) => (
+                  <th className="num" key={p}>
+                    {partName(p)}
+                  </th>
+                ))}
+                <th className="num">power</th>
+                <th className="num">fan</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((r) => (
+                <tr key={r.at} className={r.amended === 2 ? 'struck' : undefined}>
+                  <td>
+                    {instant(r.at)}
+                    {r.samples !== null && (
+                      <span className="small quiet" style={{ display: 'block' }}>
+                        median of {count(r.samples, 'sample')}
+                        {r.spreadKelvin !== null && `, spread ${kelvin(r.spreadKelvin)}`}
+                      </span>
+                    )}
+                  </td>
+                  <td>
+                    {r.workload ?? '–'} · {r.settings ?? '–'}
+                    {r.amended === 1 && <span className="quiet"> (corrected)</span>}
+                  </td>
+                  <td className="num">{r.ambientC === null ? '–' : exact(r.ambientC)}</td>
+                  {r.partsC.map((c, i) => (
+                    <td className="num" key={parts[i]}>
+                      {c === null ? '–' : exact(c)}
+                    </td>
+                  ))}
+                  <td className="num">{number(r.powerW, 'W')}</td>
+                  <td className="num">
+                    {r.fanRpm !== null ? number(r.fanRpm, 'rpm') : number(r.fanPct, '%')}
+                  </td>
+                  <td style={{ whiteSpace: 'nowrap', textAlign: 'right' }}>
+                    <Button size="small" type="text" onClick={() => setCorrecting(r)}>
+                      Correct
+                    </Button>
+                    <Button
+                      size="small"
+                      type="text"
+                      onClick={() =>
+                        r.amended === 2
+                          ? write.mutate({ at: r.at, voided: false, reason: 'restored' })
+                          : setVoiding(r)
+                      }
+                    >
+                      {r.amended === 2 ? 'Restore' : 'Void'}
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {readings.hasNextPage && (
+        <Button
+          style={{ marginTop: 10 }}
+          loading={readings.isFetchingNextPage}
+          onClick={() => void readings.fetchNextPage()}
+        >
+          Older ones
+        </Button>
+      )}
+      {voiding && (
+        <AskReason
+          title={`Void the reading of ${instant(voiding.at)}`}
+          text="It stays, struck through, and the judgement leaves it out."
+          busy={write.isPending}
+          onClose={() => setVoiding(null)}
+          onReason={(reason) => write.mutateAsync({ at: voiding.at, voided: true, reason })}
+        />
+      )}
+      {correcting && (
+        <Correct tag={tag} parts={parts} entry={correcting} onClose={() => setCorrecting(null)} />
+      )}
+    </section>
+  );
+}
+
+function Correct({
+  tag,
+  parts,
+  entry,
+  onClose,
+}: {
+  tag: string;
+  parts: readonly string[];
+  entry: Entry;
+  onClose: () => void;
+}) {
+  const [column, setColumn] = useState('ambient_c');
+  const [value, setValue] = useState('');
+  const [reason, setReason] = useState('');
+  const write = useWrite(() =>
+    unwrap(
+      api.POST('/api/v1/assets/{tag}/readings/correct', {
+        params: { path: { tag } },
+        body: {
+          at: entry.at,
+          column,
+          value: value.trim() === '' ? null : Number(value.replace(',', '.')),
+          reason,
+        },
+      }),
+    ),
+  );
+  const wrong = value.trim() !== '' && !Number.isFinite(Number(value.replace(',', '.')));
+  return (
+    <Modal
+      title={`Correct the reading of ${instant(entry.at)}`}
+      open
+      onCancel={onClose}
+      okText="Correct"
+      confirmLoading={write.isPending}
+      okButtonProps={{ disabled: wrong || reason.trim() === '' }}
+      onOk={() => void write.mutateAsync(undefined).then(onClose, () => undefined)}
+    >
+      {write.isError && <Refusal error={write.error} />}
+      <p className="quiet">The number as it came in is kept in the history.</p>
+      <Select
+        aria-label="What to correct"
+        value={column}
+        onChange={setColumn}
+        style={{ width: '100%', marginBottom: 10 }}
+        options={[
+          { value: 'ambient_c', label: 'Air, °C' },
+          ...parts.map((p) => ({ value: p, label: `${capital(partName(p))}, °C` })),
+          { value: 'power_w', label: 'Power, W' },
+          { value: 'fan_rpm', label: 'Fan, rpm' },
+          { value: 'fan_pct', label: 'Fan, %' },
+        ]}
+      />
+      <label>
+        Right value (empty: was not measured)
+        <Input
+          value={value}
+          inputMode="decimal"
+          status={wrong ? 'warning' : ''}
+          onChange={(e) => setValue(e.target.value)}
+        />
+      </label>
+      <p />
+      <label>
+        Why?
+        <Input value={reason} maxLength={500} onChange={(e) => setReason(e.target.value)} />
+      </label>
+    </Modal>
+  );
+}

@@ -1,0 +1,138 @@
+import { Alert, Button, Skeleton } from 'antd';
+import type { UseMutationResult } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { api, unwrap, type Schemas } from '../../api/client';
+import { useNotes, useWrite } from '../../api/queries';
+import { fullDay, instant } from '../../words/format';
+import { Refusal } from '../../ui/Refusal';
+import { usePageTitle } from '../../ui/usePageTitle';
+import { differences, draftOf, dropDraft, keepDraft } from './draft';
+import { PartsLists } from './PartsLists';
+import { PlanEditor } from './PlanEditor';
+import '../../ui/work.css';
+
+type Notes = Schemas['ModelNotes'];
+
+/** What is known of one model: its plan, and everything that counts when it is opened. */
+export function ModelNotesPage() {
+  const model = useParams()['model'] ?? '';
+  usePageTitle(model);
+  const stored = useNotes(model);
+  // Above the editor, which begins anew with every version: what became of the last keeping stays told.
+  const save = useWrite(async (body: Schemas['KeepNotes']) => {
+    await unwrap(api.PUT('/api/v1/models/notes', { body }));
+    dropDraft(model);
+  });
+  if (stored.isError) return <Refusal error={stored.error} retry={() => void stored.refetch()} />;
+  if (!stored.data)
+    return (
+      <div className="page">
+        <Skeleton active />
+      </div>
+    );
+  return <Editor key={stored.data.version} stored={stored.data} save={save} />;
+}
+
+/** Who wrote or saw what of this model, and how often. */
+function WhoSaw({ stored }: { stored: Schemas['NotesAnswer'] }) {
+  const lines = [
+    ...(stored.notes.sources ?? []).map((s) => ({ ...s, how: 'wrote it' })),
+    ...stored.seen.map((s) => ({ ...s, how: s.times === 1 ? 'in one job' : `in ${String(s.times)} jobs` })),
+  ];
+  if (lines.length === 0) return null;
+  return (
+    <section className="section" aria-label="Who saw it">
+      <div className="section-head">
+        <h2>Who saw it</h2>
+      </div>
+      <table className="plain-table">
+        <tbody>
+          {lines.map((s) => (
+            <tr key={`${s.about} ${s.by} ${s.how}`}>
+              <td>{s.about}</td>
+              <td>{s.by}</td>
+              <td className="quiet">{s.how}</td>
+              <td className="quiet">{fullDay(s.last)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Editor({
+  stored,
+  save,
+}: {
+  stored: Schemas['NotesAnswer'];
+  save: UseMutationResult<void, Error, Schemas['KeepNotes']>;
+}) {
+  const { model } = stored.notes;
+  const [begun, setBegun] = useState(() => draftOf(model));
+  const notes = begun?.notes ?? stored.notes;
+  useEffect(() => {
+    if (begun) keepDraft(begun);
+  }, [begun]);
+  // Two fields may change in one breath, one left and the next pressed: each change is laid over the newest state. Whoever goes on
+  // after the notice below has seen what others kept.
+  const change = (next: Partial<Notes>) =>
+    setBegun((now) => ({
+      version: stored.version,
+      notes: { ...(now?.notes ?? stored.notes), ...next },
+    }));
+  return (
+    <div className="page" style={{ maxWidth: 900 }}>
+      <h1>{notes.model}</h1>
+      <p className="quiet">
+        {stored.version === 0
+          ? 'Nothing is noted of this model yet: the next job on it writes down its screws and connectors, or begin here.'
+          : `Noted ${stored.changedAt ? instant(stored.changedAt) : ''}`}
+        {stored.learntFromJob !== null && (
+          <>
+            {' '}
+            from <Link to={`/bench/${String(stored.learntFromJob)}`}>job {stored.learntFromJob}</Link>
+          </>
+        )}
+        {stored.coolerOrder.length > 0 && `. The cooler is tightened ${stored.coolerOrder.join('–')}.`}
+      </p>
+      {save.isError && <Refusal error={save.error} />}
+      {begun && begun.version !== stored.version && (
+        <Alert
+          type="warning"
+          role="alert"
+          title="Somebody else, or a job, has changed these notes since you began."
+          description={`What you began is shown; theirs differ in: ${differences(begun.notes, stored.notes).join(', ') || 'nothing'}. To keep yours replaces theirs.`}
+        />
+      )}
+      <PlanEditor notes={notes} order={stored.coolerOrder} change={change} />
+      <PartsLists notes={notes} change={change} />
+      <WhoSaw stored={stored} />
+      <div className="bench-more">
+        <Button
+          type="primary"
+          size="large"
+          loading={save.isPending}
+          disabled={!begun}
+          onClick={() =>
+            save.mutate({ notes, version: stored.version, by: localStorage.getItem('pyrometron.name') })
+          }
+        >
+          Keep these notes
+        </Button>
+        {begun && (
+          <Button
+            onClick={() => {
+              dropDraft(model);
+              setBegun(null);
+            }}
+          >
+            Back to what is kept
+          </Button>
+        )}
+        {save.isSuccess && !begun && <span role="status">Kept.</span>}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,215 @@
+import { Button, Input, Segmented, Select } from 'antd';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { ModelPlan, type Grip } from '../../ui/ModelPlan';
+import { Num } from './Num';
+import { NumberField } from '../../ui/NumberField';
+
+type Notes = Schemas['ModelNotes'];
+type Screw = Schemas['Screw'];
+type Pad = Schemas['PadNote'];
+
+const PLACES: readonly Schemas['ScrewPlace'][] = ['cover', 'shroud', 'fan', 'back-plate', 'cooler', 'board'];
+/** Screws and pads put where they sit on the plan, with what has to be known of each. */
+export function PlanEditor({
+  notes,
+  order,
+  change,
+}: {
+  notes: Notes;
+  order: readonly number[];
+  change: (next: Partial<Notes>) => void;
+}) {
+  const [grip, setGrip] = useState<Grip | null>(null);
+  const screw = grip?.kind === 'screw' ? notes.screws.find((s) => s.number === grip.number) : undefined;
+  const pad = grip?.kind === 'pad' ? notes.pads.find((p) => p.number === grip.number) : undefined;
+  const setScrew = (number: number, next: Partial<Screw>) =>
+    change({ screws: notes.screws.map((s) => (s.number === number ? { ...s, ...next } : s)) });
+  const setPad = (number: number, next: Partial<Pad>) =>
+    change({ pads: notes.pads.map((p) => (p.number === number ? { ...p, ...next } : p)) });
+  const place = (xMm: number, yMm: number) => {
+    if (screw) setScrew(screw.number, { xMm, yMm });
+    else if (pad)
+      setPad(pad.number, {
+        xMm: Math.max(0, Math.min(notes.widthMm - pad.widthMm, Math.round(xMm - pad.widthMm / 2))),
+        yMm: Math.max(0, Math.min(notes.heightMm - pad.heightMm, Math.round(yMm - pad.heightMm / 2))),
+      });
+  };
+  const next = (numbers: readonly { number: number }[]) => Math.max(0, ...numbers.map((n) => n.number)) + 1;
+  const addScrew = () => {
+    const number = next(notes.screws);
+    const like = notes.screws.at(-1);
+    change({
+      screws: [
+        ...notes.screws,
+        {
+          number,
+          place: like?.place ?? 'cover',
+          xMm: Math.round(notes.widthMm / 2),
+          yMm: Math.round(notes.heightMm / 2),
+          lengthMm: like?.lengthMm ?? 5,
+          driver: like?.driver ?? 'PH1',
+          order: null,
+        },
+      ],
+    });
+    setGrip({ kind: 'screw', number });
+  };
+  const addPad = () => {
+    const number = next(notes.pads);
+    const like = notes.pads.at(-1);
+    change({
+      pads: [
+        ...notes.pads,
+        {
+          number,
+          part: like?.part ?? 'memory',
+          xMm: Math.round(notes.widthMm / 2),
+          yMm: Math.round(notes.heightMm / 2),
+          widthMm: like?.widthMm ?? 12,
+          heightMm: like?.heightMm ?? 7,
+          thicknessMm: like?.thicknessMm ?? 1,
+        },
+      ],
+    });
+    setGrip({ kind: 'pad', number });
+  };
+  return (
+    <>
+      <ModelPlan notes={notes} show="both" order={order} chosen={grip} onPick={setGrip} onPlace={place} />
+      <p className="small quiet" role="status">
+        {screw || pad
+          ? 'Tap the plan to put it where it sits, or use the fields.'
+          : 'Tap a screw or pad to take hold of it. Black screws hold the cooler.'}
+      </p>
+      <div className="bench-more">
+        <Button onClick={addScrew}>Add a screw</Button>
+        <Button onClick={addPad}>Add a pad</Button>
+        <label>
+          Plan, mm{' '}
+          <NumberField
+            aria-label="Width of the plan, mm"
+            min={10}
+            max={2000}
+            value={notes.widthMm}
+            onChange={(v) => v && change({ widthMm: v })}
+            style={{ width: 90 }}
+          />{' '}
+          ×{' '}
+          <NumberField
+            aria-label="Height of the plan, mm"
+            min={10}
+            max={2000}
+            value={notes.heightMm}
+            onChange={(v) => v && change({ heightMm: v })}
+            style={{ width: 90 }}
+          />
+        </label>
+      </div>
+      {screw && (
+        <fieldset className="notes-row">
+          <legend>Screw {screw.number}</legend>
+          <Select
+            aria-label="Where it sits"
+            value={screw.place}
+            options={PLACES.map((p) => ({ value: p, label: p }))}
+            onChange={(place) => setScrew(screw.number, { place })}
+            style={{ width: 120 }}
+          />
+          <Num label="x, mm" value={screw.xMm} onChange={(xMm) => setScrew(screw.number, { xMm })} />
+          <Num label="y, mm" value={screw.yMm} onChange={(yMm) => setScrew(screw.number, { yMm })} />
+          <Num
+            label="length, mm"
+            value={screw.lengthMm}
+            onChange={(lengthMm) => setScrew(screw.number, { lengthMm })}
+          />
+          <label>
+            bit{' '}
+            <Input
+              value={screw.driver}
+              maxLength={40}
+              onChange={(e) => setScrew(screw.number, { driver: e.target.value })}
+              style={{ width: 80 }}
+            />
+          </label>
+          <Num
+            label="maker’s number"
+            value={screw.order ?? null}
+            onChange={(order) => setScrew(screw.number, { order })}
+            onClear={() => setScrew(screw.number, { order: null })}
+          />
+          {screw.place === 'cooler' && (
+            <Num
+              label="plate"
+              value={screw.plate ?? null}
+              onChange={(plate) => setScrew(screw.number, { plate: Math.max(1, Math.round(plate)) })}
+              onClear={() => setScrew(screw.number, { plate: null })}
+            />
+          )}
+          <Button
+            onClick={() => {
+              change({ screws: notes.screws.filter((s) => s.number !== screw.number) });
+              setGrip(null);
+            }}
+          >
+            Take it out
+          </Button>
+        </fieldset>
+      )}
+      {pad && (
+        <fieldset className="notes-row">
+          <legend>Pad {pad.number}</legend>
+          <label>
+            serves{' '}
+            <Input
+              value={pad.part}
+              maxLength={40}
+              onChange={(e) => setPad(pad.number, { part: e.target.value })}
+              style={{ width: 110 }}
+            />
+          </label>
+          <Num label="x, mm" value={pad.xMm} onChange={(xMm) => setPad(pad.number, { xMm })} />
+          <Num label="y, mm" value={pad.yMm} onChange={(yMm) => setPad(pad.number, { yMm })} />
+          <Num
+            label="width, mm"
+            value={pad.widthMm}
+            onChange={(widthMm) => setPad(pad.number, { widthMm })}
+          />
+          <Num
+            label="height, mm"
+            value={pad.heightMm}
+            onChange={(heightMm) => setPad(pad.number, { heightMm })}
+          />
+          <Num
+            label="thickness, mm"
+            value={pad.thicknessMm}
+            onChange={(thicknessMm) => setPad(pad.number, { thicknessMm })}
+          />
+          <Num
+            label="as measured, mm"
+            value={pad.measuredMm ?? null}
+            onChange={(measuredMm) => setPad(pad.number, { measuredMm })}
+            onClear={() => setPad(pad.number, { measuredMm: null })}
+          />
+          <Segmented
+            aria-label="Side of the board"
+            value={pad.side ?? 'front'}
+            onChange={(side) => setPad(pad.number, { side: side as Schemas['PadSide'] })}
+            options={[
+              { value: 'front', label: 'front' },
+              { value: 'back', label: 'back' },
+            ]}
+          />
+          <Button
+            onClick={() => {
+              change({ pads: notes.pads.filter((p) => p.number !== pad.number) });
+              setGrip(null);
+            }}
+          >
+            Take it out
+          </Button>
+        </fieldset>
+      )}
+    </>
+  );
+}

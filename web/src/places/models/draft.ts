@@ -1,0 +1,42 @@
+import type { Schemas } from '../../api/client';
+
+type Notes = Schemas['ModelNotes'];
+
+/** Notes as somebody began to change them, with the version they were looking at. */
+export interface Draft {
+  version: number;
+  notes: Notes;
+}
+
+const keyOf = (model: string) => `pyrometron.draft.notes.${model}`;
+
+/** What was begun on a model on this device and neither kept nor given up; survives reloads and what others keep meanwhile. */
+export function draftOf(model: string): Draft | null {
+  const kept = localStorage.getItem(keyOf(model));
+  if (!kept) return null;
+  try {
+    const draft = JSON.parse(kept) as Partial<Draft>;
+    return typeof draft.version === 'number' && draft.notes?.model === model ? (draft as Draft) : null;
+  } catch {
+    return null;
+  }
+}
+
+export function keepDraft(draft: Draft): void {
+  localStorage.setItem(keyOf(draft.notes.model), JSON.stringify(draft));
+}
+
+export function dropDraft(model: string): void {
+  localStorage.removeItem(keyOf(model));
+}
+
+const PARTS = ['screws', 'pads', 'connectors', 'fans', 'clips', 'traps'] as const;
+
+/** In which parts two states of the notes differ, in words. */
+export function differences(mine: Notes, theirs: Notes): string[] {
+  const differs = (part: keyof Notes) => JSON.stringify(mine[part]) !== JSON.stringify(theirs[part]);
+  const rest = (Object.keys({ ...mine, ...theirs }) as (keyof Notes)[]).filter(
+    (part) => !PARTS.some((listed) => listed === part),
+  );
+  return [...PARTS.filter(differs), ...(rest.some(differs) ? ['size, chip, paste or test'] : [])];
+}

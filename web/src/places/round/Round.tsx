@@ -1,0 +1,89 @@
+import { Button, Select, Skeleton } from 'antd';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { useMachine, useQueue } from '../../api/queries';
+import { count } from '../../words/format';
+import { Refusal } from '../../ui/Refusal';
+import { usePageTitle } from '../../ui/usePageTitle';
+import '../../ui/entry/entry.css';
+import { TypeReading } from '../../ui/entry/TypeReading';
+
+/** A round with a phone: one machine after the other, what it shows under load, next. */
+export function Round() {
+  usePageTitle('A round');
+  const queue = useQueue();
+  const [params, setParams] = useSearchParams();
+  const [typed, setTyped] = useState<readonly string[]>([]);
+  const [left, setLeft] = useState<readonly string[]>([]);
+  if (queue.isError) return <Refusal error={queue.error} retry={() => void queue.refetch()} />;
+  if (!queue.data)
+    return (
+      <div className="page">
+        <Skeleton active />
+      </div>
+    );
+  const zones = [...new Map(queue.data.items.map((i) => [i.zone, i.zoneName])).entries()];
+  const zone = params.get('zone') ?? zones[0]?.[0] ?? '';
+  const here = queue.data.items
+    .filter((i) => i.zone === zone)
+    .map((i) => i.asset)
+    .sort((a, b) => a.localeCompare(b, undefined, { numeric: true }));
+  const open = here.filter((tag) => !typed.includes(tag) && !left.includes(tag));
+  const tag = open[0];
+  return (
+    <div className="page round">
+      <Select
+        aria-label="Zone"
+        value={zone}
+        style={{ width: '100%', marginBottom: 12 }}
+        onChange={(z) => setParams({ zone: z }, { replace: true })}
+        options={zones.map(([value, label]) => ({ value, label }))}
+      />
+      {tag === undefined ? (
+        <>
+          <h1>
+            {here.length === 0
+              ? 'No machines here.'
+              : `${count(typed.length, 'machine')} read in this round.`}
+          </h1>
+          <Link to="/">
+            <Button type="primary">To Rounds</Button>
+          </Link>
+        </>
+      ) : (
+        <>
+          <p className="quiet" role="status">
+            {here.length - open.length + 1} of {here.length}
+          </p>
+          <h1 className="figures">{tag}</h1>
+          <OneMachine
+            key={tag}
+            tag={tag}
+            onKept={() => setTyped([...typed, tag])}
+            onLeave={() => setLeft([...left, tag])}
+          />
+        </>
+      )}
+    </div>
+  );
+}
+
+function OneMachine({ tag, onKept, onLeave }: { tag: string; onKept: () => void; onLeave: () => void }) {
+  const machine = useMachine(tag);
+  if (machine.isError) return <Refusal error={machine.error} />;
+  if (!machine.data) return <Skeleton active />;
+  return (
+    <>
+      <p className="quiet">{machine.data.model}</p>
+      <TypeReading
+        tag={tag}
+        parts={machine.data.parts.map((p) => p.part ?? '')}
+        onKept={onKept}
+        keep="Keep, and the next one"
+      />
+      <Button type="text" onClick={onLeave}>
+        Leave this one out
+      </Button>
+    </>
+  );
+}

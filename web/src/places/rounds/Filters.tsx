@@ -1,0 +1,64 @@
+import { Select } from 'antd';
+import type { QueueItem } from '../../api/client';
+import { KIND_NAMES } from '../../words/format';
+import type { Filter } from './groups';
+
+/** What the rounds can be narrowed to, with the choices that the queue holds. */
+const filtersOf = (items: readonly QueueItem[]) =>
+  [
+    {
+      key: 'site',
+      label: 'Site',
+      all: 'All sites',
+      width: 108,
+      choices: distinct(items, (i) => [i.site, i.site]),
+    },
+    {
+      key: 'zone',
+      label: 'Zone',
+      all: 'All zones',
+      width: 108,
+      choices: distinct(items, (i) => [i.zone, i.zoneName]),
+    },
+    { key: 'kind', label: 'Kind', all: 'All kinds', width: 108, choices: Object.entries(KIND_NAMES) },
+    {
+      key: 'urgency',
+      label: 'Urgency',
+      all: 'Any urgency',
+      width: 118,
+      choices: ['now', 'next', 'soon', 'watch', 'fine', 'unknown'].map((u): [string, string] => [u, u]),
+    },
+  ] as const;
+
+const distinct = (items: readonly QueueItem[], pair: (item: QueueItem) => [string, string]) => [
+  ...new Map(items.map(pair)),
+];
+
+/** One choice a field that the rounds can be narrowed by. */
+export function Filters({
+  items,
+  filter,
+  onChange,
+}: {
+  items: readonly QueueItem[];
+  filter: Filter;
+  onChange: (field: keyof Filter, value: string | null) => void;
+}) {
+  return (
+    <>
+      {filtersOf(items).map(({ key, label, all, width, choices }) => (
+        <Select
+          key={key}
+          aria-label={label}
+          placeholder={all}
+          style={{ width }}
+          allowClear
+          value={filter[key]}
+          onChange={(v: string | undefined) => onChange(key, v ?? null)}
+          options={choices.map(([value, label]) => ({ value, label }))}
+          popupMatchSelectWidth={false}
+        />
+      ))}
+    </>
+  );
+}

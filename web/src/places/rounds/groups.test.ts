@@ -1,0 +1,98 @@
+import { describe, expect, it } from 'vitest';
+import type { QueueItem, Schemas } from '../../api/client';
+import { group, headline, matches, minutesOf, remarks } from './groups';
+
+const item = (part: Partial<QueueItem>): QueueItem =>
+  ({
+    asset: 'GC-1',
+    model: 'Sorrel',
+    zone: 'A',
+    zoneName: 'Row A',
+    site: 'S',
+    kind: 'graphics-card',
+    urgency: 'fine',
+    cause: 'none',
+    service: null,
+    minutes: null,
+    setAside: null,
+    silence: null,
+    measure: null,
+    ...part,
+  }) as QueueItem;
+
+const none = { text: '', site: null, zone: null, kind: null, urgency: null, only: null };
+
+describe('Rounds', () => {
+  it('keeps machines that no service helps apart, and shows the pressing groups first', () => {
+    const groups = group(
+      [
+        item({ urgency: 'fine' }),
+        item({ urgency: 'watch', cause: 'room' }),
+        item({ urgency: 'watch', cause: 'dust', service: 'dust-out' }),
+        item({ urgency: 'now', cause: 'dust', service: 'dust-out' }),
+        item({ urgency: 'next', setAside: { reason: 'looked', until: '2030-01-01' } }),
+      ],
+      'urgency',
+    );
+    expect(groups.map((g) => g.key)).toEqual(['now', 'watch', 'elsewhere', 'aside', 'fine']);
+    expect(groups.filter((g) => g.calm).map((g) => g.key)).toEqual(['aside', 'fine']);
+  });
+
+  it('groups by zone in the order of the queue', () => {
+    const groups = group([item({ zone: 'B', zoneName: 'Row B' }), item({}), item({ zone: 'B' })], 'zone');
+    expect(groups.map((g) => [g.title, g.items.length])).toEqual([
+      ['Row B', 2],
+      ['Row A', 1],
+    ]);
+  });
+
+  it('finds by every word, in tag, model, place, cause and work', () => {
+    const dusty = item({ cause: 'dust', service: 'dust-out' });
+    expect(matches(dusty, { ...none, text: 'sorrel DUST row' })).toBe(true);
+    expect(matches(dusty, { ...none, text: 'sorrel paste' })).toBe(false);
+    expect(matches(dusty, { ...none, zone: 'B' })).toBe(false);
+  });
+
+  it('counts the minutes of work', () =>
+    expect(minutesOf([item({ minutes: 35 }), item({ minutes: 75 }), item({})])).toBe(110));
+
+  const queue = (counts: Record<string, number>, part: Partial<Schemas['QueueAnswer']> = {}) =>
+    ({
+      counts,
+      total: 214,
+      asOf: '2026-11-27',
+      today: '2026-11-27',
+      neverMeasured: 0,
+      warmZones: [],
+      items: [],
+      ...part,
+    }) as unknown as Schemas['QueueAnswer'];
+
+  it('says how many need work', () => {
+    expect(headline(queue({ now: 2, next: 4 }))).toBe('6 of 214 machines need work, 2 of them now.');
+    expect(headline(queue({ now: 1 }))).toBe('1 of 214 machines needs work, now.');
+    expect(headline(queue({ fine: 3 }))).toBe('None of 214 machines needs work.');
+  });
+
+  it('says where the calendar alone decides, and as of when where readings have ended', () => {
+    expect(headline(queue({ next: 200 }, { neverMeasured: 214 }))).toBe(
+      '200 of 214 machines need work by the calendar. Nothing has been measured yet.',
+    );
+    const ended = queue({ next: 1 }, { asOf: '2026-03-14' });
+    expect(headline(ended)).toMatch(/^As of .*2026.*: 1 of 214 machines needs work\.$/);
+    expect(remarks(ended)[0]!.text).toMatch(/^Readings ended 258 days ago/);
+  });
+
+  it('tells of machines that stopped reporting and of runs that would tell most, and can show them alone', () => {
+    const silent = item({ silence: { since: '2026-10-01', days: 57, reporting: 3 } as QueueItem['silence'] });
+    const telling = item({ measure: { what: 'A run', minutes: 20, why: 'x' } as QueueItem['measure'] });
+    const said = remarks(queue({}, { items: [silent, telling, item({})], neverMeasured: 9 }));
+    expect(said).toEqual([
+      { text: '1 machine has stopped reporting.', only: 'silent' },
+      { text: '9 were never measured. One run would tell most.', only: 'measure' },
+    ]);
+    expect(matches(silent, { ...none, only: 'silent' })).toBe(true);
+    expect(matches(telling, { ...none, only: 'silent' })).toBe(false);
+    expect(matches(telling, { ...none, only: 'measure' })).toBe(true);
+  });
+});

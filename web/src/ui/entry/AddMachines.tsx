@@ -1,0 +1,138 @@
+import { AutoComplete, Form, Input, Modal, Select } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, unwrap, type Schemas } from '../../api/client';
+import { useWrite, useZones } from '../../api/queries';
+import { useQuery } from '@tanstack/react-query';
+import { count } from '../../words/format';
+import { needed } from '../EditDialog';
+import { NumberField } from '../NumberField';
+import { Refusal } from '../Refusal';
+import { takeTable } from '../../api/takeTable';
+import { runningTags, tableOf } from './running';
+
+interface Fields {
+  tag: string;
+  howMany: number;
+  kind: Schemas['AssetKind'];
+  model: string;
+  site: string;
+  zone: string;
+  dutyHoursPerDay: number | null;
+  inServiceSince: string;
+  warrantyUntil: string;
+  lastServiceDate: string;
+}
+
+/** Adds a machine by hand, or many alike with running tags; what is left empty is put in by kind, or as its model has it. */
+export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']; onClose: () => void }) {
+  const [form] = Form.useForm<Fields>();
+  const zones = useZones();
+  const models = useQuery({ queryKey: ['models'], queryFn: () => unwrap(api.GET('/api/v1/models')) });
+  const navigate = useNavigate();
+  const [refused, setRefused] = useState<string | null>(null);
+  const howMany = Form.useWatch('howMany', form) ?? 1;
+  const write = useWrite(async (f: Fields) => {
+    const { tag: first, howMany: many, ...rest } = f;
+    const tags = runningTags(first.trim(), many);
+    const table = tableOf(tags, rest);
+    const answer = await takeTable(table, {}, {}, true);
+    // What is there already is edited on its page, not overwritten from here.
+    if (answer.refused.length === 0 && answer.created < tags.length)
+      return {
+        tags,
+        why: `${count(tags.length - answer.created, 'machine')} of these tags ${tags.length - answer.created === 1 ? 'is' : 'are'} there already.`,
+      };
+    if (answer.refused.length > 0) return { tags, why: answer.refused[0]!.message };
+    await takeTable(table, {}, {}, false);
+    return { tags, why: null };
+  });
+  const add = async () => {
+    const fields = await form.validateFields();
+    const { tags, why } = await write.mutateAsync(fields);
+    setRefused(why);
+    if (why) return;
+    onClose();
+    if (tags.length === 1) await navigate(`/machines/${encodeURIComponent(tags[0]!)}`);
+  };
+  const names = [...new Map((zones.data ?? []).map((z) => [z.siteName, z.site])).keys()];
+  return (
+    <Modal
+      title={like ? `Machines like ${like.tag}` : 'Add machines'}
+      open
+      width={560}
+      onCancel={onClose}
+      okText={howMany > 1 ? `Add ${count(howMany, 'machine')}` : 'Add it'}
+      confirmLoading={write.isPending}
+      onOk={() => void add().catch(() => undefined)}
+    >
+      {write.isError && <Refusal error={write.error} />}
+      {refused && <p role="alert">{refused}</p>}
+      <Form<Fields>
+        form={form}
+        layout="vertical"
+        requiredMark={false}
+        initialValues={{
+          tag: '',
+          howMany: 1,
+          kind: like?.kind ?? 'desktop',
+          model: like?.model ?? '',
+          site: like?.site ?? '',
+          zone: like?.zoneName ?? '',
+          dutyHoursPerDay: like?.dutyHoursPerDay ?? null,
+          inServiceSince: like?.inServiceSince ?? '',
+          warrantyUntil: like?.warrantyUntil ?? '',
+          lastServiceDate: '',
+        }}
+      >
+        <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
+          <Form.Item name="tag" label="Tag" rules={needed('The tag')}>
+            <Input maxLength={80} placeholder="PC-001" />
+          </Form.Item>
+          <Form.Item name="howMany" label="How many alike, with running tags">
+            <NumberField min={1} max={500} precision={0} style={{ width: '100%' }} />
+          </Form.Item>
+          <Form.Item name="kind" label="Kind">
+            <Select
+              options={(['desktop', 'laptop', 'server', 'graphics-card'] as const).map((k) => ({
+                value: k,
+                label: k,
+              }))}
+            />
+          </Form.Item>
+          <Form.Item name="model" label="Model" rules={needed('The model')}>
+            <AutoComplete
+              options={(models.data ?? []).map((m) => ({ value: m.model }))}
+              showSearch={{ filterOption: true }}
+            />
+          </Form.Item>
+          <Form.Item name="site" label="Site">
+            <AutoComplete options={names.map((value) => ({ value }))} placeholder="House" />
+          </Form.Item>
+          <Form.Item name="zone" label="Zone or room">
+            <AutoComplete
+              options={(zones.data ?? []).map((z) => ({ value: z.name }))}
+              placeholder="Main room"
+            />
+          </Form.Item>
+          <Form.Item name="dutyHoursPerDay" label="Hours a day under load">
+            <NumberField min={0} max={24} style={{ width: '100%' }} placeholder="as usual for its kind" />
+          </Form.Item>
+          <Form.Item name="inServiceSince" label="In service since">
+            <Input type="date" />
+          </Form.Item>
+          <Form.Item name="warrantyUntil" label="Warranty until">
+            <Input type="date" />
+          </Form.Item>
+          <Form.Item name="lastServiceDate" label="Last cleaned">
+            <Input type="date" />
+          </Form.Item>
+        </div>
+      </Form>
+      <p className="quiet small">
+        Parts and limits are those of its model where the house has one, else the usual ones of its kind; they
+        can be corrected on its page.
+      </p>
+    </Modal>
+  );
+}

@@ -1,0 +1,120 @@
+import { usePreferences } from './preferences';
+
+/** Numbers, dates and temperatures as the reader writes them. */
+export const MINUS = '−';
+
+const wholes = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
+const tenths = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 });
+const date = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' });
+const dateYear = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' });
+const time = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
+const dateTime = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
+/** A number without its tenths. */
+export function whole(value: number): string {
+  return wholes.format(value).replace('-', MINUS);
+}
+
+export function kelvin(value: number): string {
+  return `${(Math.abs(value) < 9.95 ? tenths : wholes).format(value).replace('-', MINUS)} K`;
+}
+
+/** Kelvins with twice their standard uncertainty, where it is known. */
+export function withUncertainty(value: number, expanded: number | null): string {
+  return expanded === null ? kelvin(value) : `${kelvin(value)} ± ${kelvin(expanded)}`;
+}
+
+/** An amount in the house's currency, whole above ten. */
+export function money(amount: number, currency: string): string {
+  return `${(Math.abs(amount) < 9.95 ? tenths : wholes).format(amount).replace('-', MINUS)} ${currency}`;
+}
+
+/** A day written YYYY-MM-DD, read as that day wherever the reader is. */
+export function parseDay(text: string): Date {
+  const [year, month, day] = text.split('-').map(Number);
+  return new Date(year!, month! - 1, day!);
+}
+
+/** Whole days from one day to another. */
+export function daysBetween(from: string, to: string): number {
+  return Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
+}
+
+/** A day, with its year only where it could be mistaken. */
+export function day(text: string, now = new Date()): string {
+  const parsed = parseDay(text);
+  const away = (parsed.getTime() - now.getTime()) / 86_400_000;
+  return (parsed.getFullYear() === now.getFullYear() || Math.abs(away) < 200 ? date : dateYear).format(
+    parsed,
+  );
+}
+
+export function fullDay(text: string): string {
+  return dateYear.format(parseDay(text));
+}
+
+export function instant(text: string): string {
+  return dateTime.format(new Date(text));
+}
+
+export function clock(text: string): string {
+  return time.format(new Date(text));
+}
+
+/** Minutes as a technician says them: 35 min, 2 h, 2 h 45. */
+export function minutes(total: number): string {
+  if (total < 60) return `${String(total)} min`;
+  const rest = total % 60;
+  return `${wholes.format(Math.floor(total / 60))} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`;
+}
+
+export function count(n: number, one: string, many = `${one}s`): string {
+  return `${wholes.format(n)} ${n === 1 ? one : many}`;
+}
+
+export type TemperatureUnit = 'C' | 'F';
+
+export function inUnit(celsius: number, unit: TemperatureUnit): number {
+  return unit === 'F' ? celsius * 1.8 + 32 : celsius;
+}
+
+/** Temperatures in the reader's unit; differences stay in kelvin. */
+export function useTemperature() {
+  const { unit } = usePreferences();
+  return {
+    unit,
+    degrees: (celsius: number) => `${wholes.format(inUnit(celsius, unit)).replace('-', MINUS)}°`,
+    full: (celsius: number) => `${wholes.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
+    exact: (celsius: number) => `${tenths.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
+    toCelsius: (value: number) => (unit === 'F' ? (value - 32) / 1.8 : value),
+    fromCelsius: (celsius: number) => Math.round(inUnit(celsius, unit) * 10) / 10,
+  };
+}
+
+/** A part as people call it. */
+export function partName(part: string): string {
+  const names: Record<string, string> = {
+    cpu: 'processor',
+    gpu: 'graphics chip',
+    hotspot: 'hot spot',
+    vrm: 'regulators',
+  };
+  return names[part] ?? part;
+}
+
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+export const KIND_NAMES: Record<string, string> = {
+  'graphics-card': 'Graphics cards',
+  server: 'Servers',
+  laptop: 'Laptops',
+  desktop: 'Desktops',
+};
+
+/** What became of the lines or readings of a file: also where all of it was there already. */
+export const takenWords = (accepted: number, duplicates: number, one: string) =>
+  accepted === 0 && duplicates > 0
+    ? `Already known: ${count(duplicates, one)}. Nothing changed.`
+    : `${count(accepted, one)} taken, ${duplicates.toLocaleString()} known already.`;
