@@ -10,7 +10,8 @@ namespace Pyrometron.Server.Judging;
 
 /// <summary>The order of work.</summary>
 /// <param name="Total">Machines judged.</param>
-/// <param name="Counts">Machines by urgency.</param>
+/// <param name="Counts">Machines by urgency, without those set aside.</param>
+/// <param name="SetAside">Machines set aside.</param>
 /// <param name="WarmZones">Zones whose room is too warm: to be seen to before any machine.</param>
 /// <param name="NeverMeasured">Machines without a reading or a run: the calendar alone decides on them.</param>
 /// <param name="Today">The server's day, UTC; later than <paramref name="AsOf"/> where readings ended long ago.</param>
@@ -23,6 +24,7 @@ public sealed record QueueAnswer(
     string Currency,
     Precedence Precedence,
     IReadOnlyDictionary<string, int> Counts,
+    int SetAside,
     IReadOnlyList<WarmZone> WarmZones,
     int NeverMeasured,
     DateOnly Today,

@@ -70,7 +70,10 @@ internal static class QueueEndpoints
             .Where(z => z.Machines >= Core.Drift.ZoneRoom.LeastMachines && z.NowKelvin >= OutsideCauses.NotableKelvin)
             .Select(z => new WarmZone(z.Zone, places.ZoneName(z.Zone), z.NowKelvin, z.Machines))
             .ToArray();
-        var counts = (judged.Judgement?.Queue ?? []).GroupBy(a => a.Urgency).ToDictionary(g => Words.Of(g.Key), g => g.Count());
+        var counts = (judged.Judgement?.Queue ?? [])
+            .Where(a => !aside.ContainsKey(a.Asset.Tag))
+            .GroupBy(a => a.Urgency)
+            .ToDictionary(g => Words.Of(g.Key), g => g.Count());
         var policy = judged.Judgement?.Policy ?? JudgementPolicy.Default;
         return TypedResults.Ok(
             new QueueAnswer(
@@ -80,6 +83,7 @@ internal static class QueueEndpoints
                 policy.Values.Currency,
                 policy.Precedence,
                 counts,
+                judged.Judgement?.Queue.Count(a => aside.ContainsKey(a.Asset.Tag)) ?? 0,
                 zones,
                 judged.Judgement?.Queue.Count(a => a.MeasuredDay is null) ?? 0,
                 service.Today(),

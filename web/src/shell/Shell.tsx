@@ -1,49 +1,41 @@
-import { Button, Modal, Segmented } from 'antd';
-import { useEffect, useState } from 'react';
-import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { Button, Checkbox, Modal, Segmented } from 'antd';
+import { useState } from 'react';
+import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useHealth } from '../api/queries';
 import { useHandScanner } from '../ui/useHandScanner';
 import { InHand } from '../ui/InHand';
 import { KeyHelp } from './KeyHelp';
-import { isTyping } from '../ui/keys';
+import { useKeys } from '../ui/keys';
+import { useNarrow } from '../ui/useNarrow';
 import type { TemperatureUnit } from '../words/format';
 import { setPreferences, usePreferences, type Preferences } from '../words/preferences';
 
-const PLACES = [
-  { to: '/', name: 'Rounds', key: 'r' },
-  { to: '/halls', name: 'Halls', key: 'h' },
-  { to: '/bench', name: 'Bench', key: 'b' },
-  { to: '/log', name: 'Log book', key: 'l' },
-  { to: '/intake', name: 'Intake', key: 'i' },
-  { to: '/rules', name: 'House rules', key: 'u' },
-] as const;
+/** Where one can go. On a phone the rare ones stand behind "More". */
+const PLACES: readonly { to: string; name: string; rare?: boolean }[] = [
+  { to: '/', name: 'Rounds' },
+  { to: '/halls', name: 'Halls' },
+  { to: '/bench', name: 'Bench' },
+  { to: '/log', name: 'Log book', rare: true },
+  { to: '/intake', name: 'Intake' },
+  { to: '/rules', name: 'House rules', rare: true },
+];
 
 /** The frame around every place: where one can go, and what holds everywhere. */
 export function Shell() {
   const [help, setHelp] = useState(false);
   const [settings, setSettings] = useState(false);
-  const { unit, theme } = usePreferences();
+  const { unit, theme, keys } = usePreferences();
+  const narrow = useNarrow(760);
   const health = useHealth();
   const navigate = useNavigate();
   const location = useLocation();
 
   useHandScanner();
 
-  useEffect(() => {
-    let leader = 0;
-    const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event)) return;
-      if (event.key === '?') setHelp(true);
-      else if (event.key === 'g') leader = Date.now();
-      else if (Date.now() - leader < 1500) {
-        const place = PLACES.find((p) => p.key === event.key);
-        leader = 0;
-        if (place) void navigate(place.to);
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [navigate]);
+  useKeys({
+    '?': () => setHelp(true),
+    ...Object.fromEntries(PLACES.map((place, i) => [String(i + 1), () => void navigate(place.to)])),
+  });
 
   return (
     <div className="shell">
@@ -55,10 +47,18 @@ export function Shell() {
           Pyrometron
         </NavLink>
         {PLACES.map((place) => (
-          <NavLink key={place.to} to={place.to} end={place.to === '/'} className="place">
+          <NavLink
+            key={place.to}
+            to={place.to}
+            end={place.to === '/'}
+            className={place.rare ? 'place rare' : 'place'}
+          >
             {place.name}
           </NavLink>
         ))}
+        <button type="button" className="place more" onClick={() => setSettings(true)}>
+          More
+        </button>
         <div className="shell-foot">
           {health.data?.data === 'demo' && <span className="demo-note">Demo data</span>}
           <Button type="text" size="small" onClick={() => setSettings(true)}>
@@ -77,12 +77,23 @@ export function Shell() {
       </div>
       <KeyHelp open={help} onClose={() => setHelp(false)} places={PLACES} />
       <Modal
-        title="On this device"
+        title={narrow ? 'More' : 'On this device'}
         open={settings}
         onCancel={() => setSettings(false)}
         footer={null}
         width={360}
       >
+        {narrow && (
+          <ul className="shell-more">
+            {[...PLACES.filter((p) => p.rare), { to: '/start', name: 'First steps' }].map((place) => (
+              <li key={place.to}>
+                <Link to={place.to} onClick={() => setSettings(false)}>
+                  {place.name}
+                </Link>
+              </li>
+            ))}
+          </ul>
+        )}
         <p className="quiet">Temperatures</p>
         <Segmented<TemperatureUnit>
           aria-label="Temperatures in"
@@ -106,6 +117,11 @@ export function Shell() {
             { label: 'As the device', value: 'system' },
           ]}
         />
+        <p className="quiet" style={{ marginTop: 16 }}>
+          <Checkbox checked={keys} onChange={(e) => setPreferences({ keys: e.target.checked })}>
+            Letters and digits are keys
+          </Checkbox>
+        </p>
         <p className="quiet small" style={{ marginTop: 16 }}>
           Version {health.data?.version ?? '…'}. Differences are always given in kelvin.
         </p>

@@ -1,27 +1,33 @@
-/** The one ramp of colour: from unlit through ember to bright, by the kelvins left to a limit. */
-const STOPS: readonly (readonly [kelvinLeft: number, colour: readonly [number, number, number]])[] = [
-  [30, [0x8c, 0x83, 0x78]],
-  [18, [0x8f, 0x3a, 0x26]],
+/** The one ramp of colour: from unlit through ember to bright, by the kelvins lost against the fresh machine. */
+const STOPS: readonly (readonly [kelvinLost: number, colour: readonly [number, number, number]])[] = [
+  [2, [0x8c, 0x83, 0x78]],
+  [6, [0x8f, 0x3a, 0x26]],
   [9, [0xc8, 0x40, 0x1c]],
-  [3, [0xe8, 0x78, 0x1e]],
-  [-3, [0xf6, 0xb7, 0x3c]],
+  [12, [0xe8, 0x78, 0x1e]],
+  [15, [0xf6, 0xb7, 0x3c]],
 ];
 
-/** The colour of heat for the kelvins left to the limit; a machine far from it does not glow. */
-export function heat(kelvinLeft: number): string {
+/** What the colours of a legend stand for, kelvins lost. */
+export const HEAT_STEPS = [0, 3, 6, 9, 12, 15] as const;
+
+/**
+ * The colour of heat. A machine that is warm by nature and has lost nothing stays unlit; one at its limit is brightest.
+ * @param kelvinLost Against the fresh machine.
+ * @param kelvinLeft To the limit.
+ */
+export function heat(kelvinLost: number, kelvinLeft = Infinity): string {
   const first = STOPS[0]!;
   const last = STOPS[STOPS.length - 1]!;
-  if (kelvinLeft >= first[0]) return css(first[1]);
-  if (kelvinLeft <= last[0]) return css(last[1]);
+  if (kelvinLeft <= 0 || kelvinLost >= last[0]) return css(last[1]);
   for (let i = 1; i < STOPS.length; i++) {
-    const [near, to] = STOPS[i]!;
-    const [far, from] = STOPS[i - 1]!;
-    if (kelvinLeft >= near) {
-      const share = (far - kelvinLeft) / (far - near);
+    const [far, to] = STOPS[i]!;
+    const [near, from] = STOPS[i - 1]!;
+    if (kelvinLost > near && kelvinLost <= far) {
+      const share = (kelvinLost - near) / (far - near);
       return css([0, 1, 2].map((c) => from[c]! + share * (to[c]! - from[c]!)));
     }
   }
-  return css(last[1]);
+  return css(first[1]);
 }
 
 function css(colour: readonly number[]): string {

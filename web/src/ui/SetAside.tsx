@@ -1,31 +1,42 @@
 import { Form, Input, Modal } from 'antd';
 import { useState } from 'react';
-import { api, unwrap, type QueueItem } from '../api/client';
+import { api, unwrap } from '../api/client';
 import { useWrite } from '../api/queries';
+import { count } from '../words/format';
 import { Refusal } from './Refusal';
 
 const DAYS_ASIDE = 60;
 
-/** Takes a machine out of the queue until a day, with the reason. */
-export function SetAside({ item, onClose }: { item: Pick<QueueItem, 'asset'>; onClose: () => void }) {
+/** Takes machines out of the queue until a day, with the reason. */
+export function SetAside({ tags, onClose }: { tags: readonly string[]; onClose: (done: boolean) => void }) {
   const [form] = Form.useForm<{ reason: string; until: string }>();
-  const write = useWrite((body: { reason: string; until: string }) =>
-    unwrap(api.PUT('/api/v1/assets/{tag}/set-aside', { params: { path: { tag: item.asset } }, body })),
-  );
+  const write = useWrite(async (body: { reason: string; until: string }) => {
+    for (const tag of tags)
+      await unwrap(api.PUT('/api/v1/assets/{tag}/set-aside', { params: { path: { tag } }, body }));
+  });
   const [until] = useState(() => new Date(Date.now() + DAYS_ASIDE * 86_400_000).toISOString().slice(0, 10));
   return (
     <Modal
-      title={`Set ${item.asset} aside`}
+      title={`Set ${tags.length === 1 ? tags[0]! : count(tags.length, 'machine')} aside`}
       open
-      onCancel={onClose}
+      onCancel={() => onClose(false)}
       okText="Set aside"
       confirmLoading={write.isPending}
       onOk={() =>
-        void form.validateFields().then((values) => write.mutateAsync(values).then(onClose, () => undefined))
+        void form.validateFields().then(
+          (values) =>
+            write.mutateAsync(values).then(
+              () => onClose(true),
+              () => undefined,
+            ),
+          () => undefined,
+        )
       }
     >
       <p className="quiet">
-        It leaves the queue and comes back on its day. Its readings are judged as before.
+        {tags.length === 1
+          ? 'It leaves the queue and comes back on its day. Its readings are judged as before.'
+          : 'They leave the queue and come back on their day. Their readings are judged as before.'}
       </p>
       {write.isError && <Refusal error={write.error} />}
       <Form form={form} layout="vertical" initialValues={{ until }} requiredMark={false}>

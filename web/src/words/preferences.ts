@@ -5,10 +5,12 @@ import type { TemperatureUnit } from './format';
 export interface Preferences {
   unit: TemperatureUnit;
   theme: 'light' | 'dark' | 'system';
+  /** Whether single letters and digits are keys. */
+  keys: boolean;
 }
 
 const KEY = 'pyrometron.preferences';
-const DEFAULTS: Preferences = { unit: 'C', theme: 'system' };
+const DEFAULTS: Preferences = { unit: 'C', theme: 'system', keys: true };
 const listeners = new Set<() => void>();
 let current = load();
 
@@ -29,6 +31,9 @@ export function setPreferences(change: Partial<Preferences>): void {
   }
   listeners.forEach((listener) => listener());
 }
+
+/** What holds now, where nothing has to follow a change. */
+export const preferences = (): Preferences => current;
 
 export function usePreferences(): Preferences {
   return useSyncExternalStore(

@@ -1,4 +1,4 @@
-import { kelvin, partName } from './format';
+import { day, kelvin, minutes, partName } from './format';
 import type { Schemas, ServiceLevel } from '../api/client';
 
 /** Services that take wear away, and changes that make the cooling another one. */
@@ -167,3 +167,43 @@ export const SYMPTOM_WORDS: Record<Schemas['SymptomKind'], string> = {
   dropped: 'was dropped',
   other: 'something else',
 };
+
+/** What is advised on a machine: the same on its row and on its page. */
+export interface Work {
+  /** The level, or null where no service helps. */
+  what: string | null;
+  /** How long it takes. */
+  takes: string | null;
+  /** By when, and why then. */
+  when: string | null;
+}
+
+/** What is advised on a machine, how long it takes and by when. */
+export function workOf(a: {
+  service: ServiceLevel | null;
+  minutes: number | null;
+  urgency: Schemas['Urgency'];
+  actionDate: string | null;
+  due: string | null;
+  asOf: string;
+}): Work {
+  const passed = a.actionDate !== null && a.actionDate <= a.asOf;
+  const overdue = a.due !== null && a.due <= a.asOf;
+  const when =
+    a.urgency === 'now'
+      ? 'today'
+      : passed
+        ? 'past its action line'
+        : a.actionDate
+          ? `by ${day(a.actionDate)}`
+          : a.due && a.service && overdue && ['next', 'soon'].includes(a.urgency)
+            ? `overdue since ${day(a.due)}`
+            : a.due && a.service && a.urgency === 'soon'
+              ? `due ${day(a.due)}`
+              : null;
+  return {
+    what: a.service && levelName(a.service),
+    takes: a.service && a.minutes !== null ? minutes(a.minutes) : null,
+    when,
+  };
+}

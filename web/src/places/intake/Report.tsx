@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { ProblemError } from '../../api/client';
 import { count, takenWords } from '../../words/format';
+import { download } from '../../words/csv';
 import { Refusal } from '../../ui/Refusal';
 import { RefusedLines } from './RefusedLines';
 import { Working } from './Working';
@@ -61,7 +62,6 @@ export function Report({
 function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
   const warnings = answer.warnings;
   const refused = 'rejected' in answer ? answer.rejected : [];
-  const url = () => URL.createObjectURL(new Blob([refusedCsv(refused)], { type: 'text/csv' }));
   return (
     <div role="status">
       {'created' in answer ? (
@@ -88,13 +88,9 @@ function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
           <RefusedLines refused={refused} />
           <p style={{ marginTop: 8 }}>
             <Button
-              onClick={() => {
-                const link = document.createElement('a');
-                link.href = url();
-                link.download = `${name.replace(/(\.csv)?(\.gz)?$/, '')}-refused.csv`;
-                link.click();
-                setTimeout(() => URL.revokeObjectURL(link.href), 1000);
-              }}
+              onClick={() =>
+                download(`${name.replace(/(\.csv)?(\.gz)?$/, '')}-refused.csv`, refusedCsv(refused))
+              }
             >
               Download the refused lines ({refused.length.toLocaleString()})
             </Button>

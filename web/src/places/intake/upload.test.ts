@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { kindOfText, refusedCsv } from './upload';
-import { heat } from '../../theme/heat';
 
 describe('Intake', () => {
   it('tells what a file is by its first line', () => {
@@ -20,13 +19,5 @@ describe('Intake', () => {
     expect(refusedCsv([{ line: 3, column: null, message: 'it says "hot", not a number' }])).toBe(
       'line,column,reason\r\n3,,"it says ""hot"", not a number"\r\n',
     );
-  });
-});
-
-describe('heat', () => {
-  it('is unlit far from the limit and bright beyond it', () => {
-    expect(heat(40)).toBe('rgb(140 131 120)');
-    expect(heat(-10)).toBe('rgb(246 183 60)');
-    expect(heat(9)).toBe('rgb(200 64 28)');
   });
 });

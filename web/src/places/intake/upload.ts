@@ -1,3 +1,4 @@
+import { csv } from '../../words/csv';
 import { ProblemError, type Problem, type Schemas } from '../../api/client';
 
 export type FileKind = 'fleet' | 'readings' | 'services' | 'table' | 'log';
@@ -124,7 +125,8 @@ export function upload<T>(
 }
 
 /** The refused lines as CSV, for the one who has to mend the file. */
-export function refusedCsv(refused: readonly Schemas['RefusedLine'][]): string {
-  const cell = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
-  return `line,column,reason\r\n${refused.map((r) => `${String(r.line)},${cell(r.column ?? '')},${cell(r.message)}\r\n`).join('')}`;
-}
+export const refusedCsv = (refused: readonly Schemas['RefusedLine'][]): string =>
+  csv(
+    ['line', 'column', 'reason'],
+    refused.map((r) => [r.line, r.column, r.message]),
+  );

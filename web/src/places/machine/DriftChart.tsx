@@ -68,7 +68,7 @@ export function DriftChart({
     (f) => y(f.low),
     (f) => y(f.high),
   )(future);
-  const colour = heat(part.limitCelsius - (part.latestCelsius ?? part.hottestCelsius));
+  const colour = heat(part.driftKelvin, part.limitCelsius - (part.latestCelsius ?? -Infinity));
   const picked = at === null ? null : points[at]!;
 
   const onMove = (event: React.PointerEvent<SVGSVGElement>) => {

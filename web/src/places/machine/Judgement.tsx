@@ -1,7 +1,8 @@
 import { Segmented } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { day, fullDay, minutes, partName } from '../../words/format';
+import { day, fullDay, partName } from '../../words/format';
+import { workOf } from '../../words/work';
 import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
 import { HeatPath } from '../../ui/marks/HeatPath';
 import { DriftChart } from './DriftChart';
@@ -33,6 +34,7 @@ export function Judgement({
   );
   const [picked, setPicked] = useState<string | null>(null);
   const part = a.parts.find((p) => p.part === picked) ?? worst;
+  const work = workOf(a);
   return (
     <>
       <section className="section" aria-label="Judgement">
@@ -53,9 +55,7 @@ export function Judgement({
           {a.runs > 0 && ` and ${a.runs === 1 ? 'one run' : `${String(a.runs)} runs`} at the bench`}
           {a.measuredAt && `, measured last ${measuredWords(a) ?? ''}`}
           {a.evidenceSays && ` · evidence ${a.evidenceSays}`}
-          {a.service && a.minutes !== null && ` · ${a.service}, ${minutes(a.minutes)}`}
-          {a.actionDate &&
-            ` · action line ${a.actionDate === a.asOf ? 'passed' : `around ${day(a.actionDate)}`}`}
+          {work.what && ` · ${[work.what, work.takes, work.when].filter(Boolean).join(', ')}`}
           {a.due && a.dueLevel && ` · ${a.dueLevel} due ${day(a.due)}`}
         </p>
         {a.silence && <p>{a.silence.says}</p>}

@@ -134,7 +134,7 @@ export function Machine() {
       {open === 'report' && <ReportSymptom tag={m.tag} onClose={() => setOpen(null)} />}
       {open === 'edit' && <EditMachine machine={m} onClose={() => setOpen(null)} />}
       {open === 'retire' && <Retire machine={m} onClose={() => setOpen(null)} />}
-      {open === 'aside' && <SetAside item={{ asset: m.tag }} onClose={() => setOpen(null)} />}
+      {open === 'aside' && <SetAside tags={[m.tag]} onClose={() => setOpen(null)} />}
     </div>
   );
 }

@@ -24,21 +24,26 @@ export function Round() {
     );
   const zones = [...new Map(queue.data.items.map((i) => [i.zone, i.zoneName])).entries()];
   const zone = params.get('zone') ?? zones[0]?.[0] ?? '';
+  const chosen = params.getAll('tag');
   const here = queue.data.items
-    .filter((i) => i.zone === zone)
+    .filter((i) => (chosen.length > 0 ? chosen.includes(i.asset) : i.zone === zone))
     .map((i) => i.asset)
     .sort((a, b) => a.localeCompare(b, undefined, { numeric: true }));
   const open = here.filter((tag) => !typed.includes(tag) && !left.includes(tag));
   const tag = open[0];
   return (
     <div className="page round">
-      <Select
-        aria-label="Zone"
-        value={zone}
-        style={{ width: '100%', marginBottom: 12 }}
-        onChange={(z) => setParams({ zone: z }, { replace: true })}
-        options={zones.map(([value, label]) => ({ value, label }))}
-      />
+      {chosen.length > 0 ? (
+        <p className="quiet">{count(chosen.length, 'machine')} chosen on Rounds.</p>
+      ) : (
+        <Select
+          aria-label="Zone"
+          value={zone}
+          style={{ width: '100%', marginBottom: 12 }}
+          onChange={(z) => setParams({ zone: z }, { replace: true })}
+          options={zones.map(([value, label]) => ({ value, label }))}
+        />
+      )}
       {tag === undefined ? (
         <>
           <h1>

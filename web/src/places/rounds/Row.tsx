@@ -1,22 +1,18 @@
 import type { QueueItem } from '../../api/client';
-import { count, day, minutes } from '../../words/format';
+import { count, day } from '../../words/format';
+import { workOf } from '../../words/work';
 import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
 import { HeadroomStrip } from '../../ui/marks/HeadroomStrip';
 
 /** One machine of the queue: what it is, its headroom, why, and what to do by when. */
-export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number }) {
+export function Row({ item, asOf, stripWidth }: { item: QueueItem; asOf: string; stripWidth: number }) {
+  const work = workOf({ ...item, asOf: item.asOf ?? asOf });
   return (
     <>
       <span className="rounds-what">
-        <span className="figures" style={{ fontWeight: 700, fontSize: 13 }}>
-          {item.asset}
-        </span>
-        <span className="small quiet rounds-one" style={{ display: 'block' }}>
-          {item.model}
-        </span>
-        <span className="small quiet rounds-one" style={{ display: 'block' }}>
-          {item.zoneName}
-        </span>
+        <span className="figures rounds-tag">{item.asset}</span>
+        <span className="small quiet rounds-line rounds-one">{item.model}</span>
+        <span className="small quiet rounds-line rounds-one">{item.zoneName}</span>
       </span>
       <span className="rounds-strip">
         {item.strip ? (
@@ -25,19 +21,19 @@ export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number 
           <span className="small quiet">not measured{item.measure && ': a run here would tell most'}</span>
         )}
         {item.silence && (
-          <span className="small rounds-one" style={{ display: 'block' }}>
+          <span className="small rounds-line rounds-one">
             no readings for {count(item.silence.days, 'day')}
             {item.silence.reporting > 0 &&
               `, ${count(item.silence.reporting, 'neighbour goes', 'neighbours go')} on`}
           </span>
         )}
         {item.measuredAt && item.measuredBy === 'run' && (
-          <span className="small quiet rounds-one" style={{ display: 'block' }}>
+          <span className="small quiet rounds-line rounds-one">
             run of {day(item.measuredAt.slice(0, 10))}
           </span>
         )}
       </span>
-      <span className="rounds-why" style={{ display: 'flex', gap: 9, alignItems: 'flex-start' }}>
+      <span className="rounds-why">
         <CauseMark cause={item.cause} />
         <span className="rounds-clip">
           {item.cause !== 'none' && <strong>{CAUSE_WORDS[item.cause]}. </strong>}
@@ -47,19 +43,16 @@ export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number 
         </span>
       </span>
       <span className="rounds-work">
-        {item.job && item.job.state === 'open' ? (
-          <strong>at the bench</strong>
-        ) : item.job ? (
-          <strong>waiting for proof</strong>
-        ) : item.service ? (
+        {item.job ? (
+          <strong>{item.job.state === 'open' ? 'at the bench' : 'waiting for proof'}</strong>
+        ) : (
           <>
-            <strong>{item.service}</strong>
-            <span className="small quiet" style={{ display: 'block' }}>
-              {item.minutes !== null && minutes(item.minutes)}
-              {dateOf(item) && ` · ${dateOf(item)}`}
+            <strong>{work.what ?? ''}</strong>
+            <span className="small quiet rounds-line">
+              {[work.takes, work.when].filter(Boolean).join(' · ') || (work.what ? '' : '–')}
             </span>
-            {item.underWarranty && (
-              <span className="small quiet" style={{ display: 'block' }}>
+            {work.what && item.underWarranty && (
+              <span className="small quiet rounds-line">
                 {item.warranty
                   ? item.warranty.wait
                     ? `wait until ${day(item.warranty.openableFrom)}`
@@ -68,16 +61,8 @@ export function Row({ item, stripWidth }: { item: QueueItem; stripWidth: number 
               </span>
             )}
           </>
-        ) : (
-          <span className="small quiet">{dateOf(item) || '–'}</span>
         )}
       </span>
     </>
   );
-}
-
-function dateOf(item: QueueItem): string {
-  if (item.urgency === 'now') return 'today';
-  const by = item.actionDate ?? (item.urgency === 'soon' ? item.due : null);
-  return by ? day(by) : '';
 }

@@ -34,6 +34,9 @@ export function SidePanel({
       <p className="small quiet">
         {item.model} · {item.zoneName}
       </p>
+      <p>
+        {item.setAside ? `Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}` : item.reason}
+      </p>
       {assessment.isError && <Refusal error={assessment.error} />}
       {assessment.isPending && <Skeleton active />}
       {a && part && (

@@ -47,30 +47,56 @@ export function matches(item: QueueItem, filter: Filter): boolean {
     .every((word) => haystack.includes(word));
 }
 
-const BY_URGENCY: readonly {
+interface Rule {
   key: string;
   title: string;
   calm: boolean;
-  takes: (item: QueueItem) => boolean;
-}[] = [
+  takes: (item: QueueItem, asOf: string) => boolean;
+}
+
+/** The first rule that takes a machine is its group: every machine stands in one. */
+const BY_URGENCY: readonly Rule[] = [
   { key: 'aside', title: 'Set aside', calm: true, takes: (i) => i.setAside !== null },
   { key: 'now', title: 'Now', calm: false, takes: (i) => i.urgency === 'now' },
   { key: 'next', title: 'Next', calm: false, takes: (i) => i.urgency === 'next' },
+  {
+    key: 'overdue',
+    title: 'Overdue by the calendar',
+    calm: false,
+    takes: (i, asOf) => i.urgency === 'soon' && i.cause === 'none' && i.due !== null && i.due <= asOf,
+  },
   { key: 'soon', title: 'Soon', calm: false, takes: (i) => i.urgency === 'soon' },
   {
     key: 'elsewhere',
-    title: 'No service helps: the remedy is elsewhere',
+    title: 'Warm, and no service helps',
     calm: false,
     takes: (i) => isElsewhere(i) && i.urgency !== 'unknown',
   },
-  { key: 'watch', title: 'Drifting, without a date yet', calm: false, takes: (i) => i.urgency === 'watch' },
-  { key: 'unknown', title: 'Too little to say', calm: true, takes: (i) => i.urgency === 'unknown' },
+  { key: 'watch', title: 'Getting warmer, no date yet', calm: false, takes: (i) => i.urgency === 'watch' },
+  { key: 'unknown', title: 'Too little measured', calm: true, takes: (i) => i.urgency === 'unknown' },
   { key: 'fine', title: 'Fine', calm: true, takes: () => true },
 ];
 
-const SHOWN_ORDER = ['now', 'next', 'soon', 'watch', 'elsewhere', 'aside', 'unknown', 'fine'];
+const SHOWN_ORDER = ['now', 'next', 'soon', 'overdue', 'watch', 'elsewhere', 'aside', 'unknown', 'fine'];
 
-export function group(items: readonly QueueItem[], grouping: Grouping): Group[] {
+const ruleOf = (item: QueueItem, asOf: string): Rule => BY_URGENCY.find((r) => r.takes(item, asOf))!;
+
+/** How the rows of a group follow each other. */
+export type Order = 'pressing' | 'tag' | 'date' | 'minutes';
+
+const ORDERS: Record<Order, (a: QueueItem, b: QueueItem) => number> = {
+  pressing: (a, b) => a.rank - b.rank,
+  tag: (a, b) => a.asset.localeCompare(b.asset, undefined, { numeric: true }),
+  date: (a, b) =>
+    (a.actionDate ?? a.due ?? '9').localeCompare(b.actionDate ?? b.due ?? '9') || a.rank - b.rank,
+  minutes: (a, b) => (a.minutes ?? Infinity) - (b.minutes ?? Infinity) || a.rank - b.rank,
+};
+
+/** The same rows in another order. */
+export const inOrder = (items: readonly QueueItem[], order: Order): QueueItem[] =>
+  order === 'pressing' ? [...items] : items.toSorted(ORDERS[order]);
+
+export function group(items: readonly QueueItem[], grouping: Grouping, asOf: string): Group[] {
   if (grouping === 'zone') {
     const zones = new Map<string, Group>();
     for (const item of items) {
@@ -98,7 +124,7 @@ export function group(items: readonly QueueItem[], grouping: Grouping): Group[] 
   }
   const groups = new Map<string, Group>();
   for (const item of items) {
-    const rule = BY_URGENCY.find((r) => r.takes(item))!;
+    const rule = ruleOf(item, asOf);
     const entry = groups.get(rule.key) ?? { key: rule.key, title: rule.title, items: [], calm: rule.calm };
     entry.items.push(item);
     groups.set(rule.key, entry);
@@ -114,18 +140,30 @@ export function minutesOf(items: readonly QueueItem[]): number {
   return items.reduce((sum, item) => sum + (item.minutes ?? 0), 0);
 }
 
+/** How many machines stand in each group; they add up to all of them. */
+function countsOf(queue: Schemas['QueueAnswer']): Record<string, number> {
+  const counts: Record<string, number> = {};
+  // Without network only the first rows are kept: the server's own counts stand for the rest.
+  if (queue.items.length < queue.total) return { ...queue.counts, aside: queue.setAside };
+  for (const item of queue.items) {
+    const { key } = ruleOf(item, queue.asOf);
+    counts[key] = (counts[key] ?? 0) + 1;
+  }
+  return counts;
+}
+
 /** The sentence at the top: how many machines need work, and how soon; and as of when, where readings have ended. */
 export function headline(queue: Schemas['QueueAnswer']): string {
-  const at = (urgency: string) => queue.counts[urgency] ?? 0;
-  const pressing = at('now') + at('next');
+  const { now = 0, next = 0 } = countsOf(queue);
+  const pressing = now + next;
   if (queue.total === 0) return 'No machines yet.';
   const asOf = queue.asOf < queue.today ? `As of ${fullDay(queue.asOf)}: ` : '';
-  const byCalendar = queue.neverMeasured === queue.total;
   if (pressing === 0)
     return `${asOf}${asOf ? 'none' : 'None'} of ${count(queue.total, 'machine')} needs work.`;
   const of = `${asOf}${String(pressing)} of ${count(queue.total, 'machine')} ${pressing === 1 ? 'needs' : 'need'} work`;
-  if (byCalendar && at('now') === 0) return `${of} by the calendar. Nothing has been measured yet.`;
-  return `${of}${at('now') === 0 ? '' : at('now') === pressing ? ', now' : `, ${String(at('now'))} of them now`}.`;
+  if (queue.neverMeasured === queue.total && now === 0)
+    return `${of} by the calendar. Nothing has been measured yet.`;
+  return `${of}${now === 0 ? '' : now === pressing ? ', now' : `, ${String(now)} of them now`}.`;
 }
 
 /** One line under the headline. */
@@ -135,23 +173,31 @@ export interface Remark {
   only?: string;
 }
 
-/** What is said under the headline. */
+/** What is said of each group but the pressing ones, in the order in which they stand. */
+const REMARKS: readonly (readonly [group: string, one: string, many: string])[] = [
+  ['soon', 'is due soon', 'are due soon'],
+  ['overdue', 'is overdue by the calendar', 'are overdue by the calendar'],
+  ['watch', 'is getting warmer', 'are getting warmer'],
+  ['elsewhere', 'is warm and no service helps', 'are warm and no service helps'],
+  ['aside', 'is set aside', 'are set aside'],
+  ['unknown', 'has too little measured', 'have too little measured'],
+  ['fine', 'is fine', 'are fine'],
+];
+
+/** What is said under the headline: the room first, since no service of its machines would help. */
 export function remarks(queue: Schemas['QueueAnswer']): Remark[] {
   const said: Remark[] = [];
-  const at = (urgency: string) => queue.counts[urgency] ?? 0;
   if (queue.asOf < queue.today)
     said.push({
       text: `Readings ended ${count(daysBetween(queue.asOf, queue.today), 'day')} ago: see to their source, or bring in newer ones.`,
     });
   for (const zone of queue.warmZones)
     said.push({
-      text: `${zone.name} is ${kelvin(zone.kelvin)} warm as a whole: that is the air, not its ${count(zone.machines, 'machine')}.`,
+      text: `${zone.name} is ${kelvin(zone.kelvin)} too warm as a whole: see to its air before its ${count(zone.machines, 'machine')}.`,
     });
-  if (at('soon')) said.push({ text: `${count(at('soon'), 'more is', 'more are')} due soon.` });
-  if (at('watch')) said.push({ text: `${count(at('watch'), 'is', 'are')} to be watched.` });
-  if (at('fine')) said.push({ text: `${count(at('fine'), 'is', 'are')} fine.` });
-  if (at('unknown'))
-    said.push({ text: `${count(at('unknown'), 'has', 'have')} too little measured to say.` });
+  const counts = countsOf(queue);
+  const others = REMARKS.flatMap(([key, one, many]) => (counts[key] ? [count(counts[key], one, many)] : []));
+  if (others.length > 0) said.push({ text: `${others.join(', ')}.` });
   const silent = queue.items.filter(ONLY.silent!).length;
   if (silent)
     said.push({

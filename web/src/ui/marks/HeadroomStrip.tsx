@@ -14,7 +14,7 @@ export function HeadroomStrip({ strip, width = 320 }: { strip: Schemas['Strip'];
   const { degrees, full } = useTemperature();
   const x = (celsius: number) => (Math.min(Math.max(celsius, LOW), HIGH) - LOW) * (width / (HIGH - LOW));
   const { ambient, fresh, now, heading, line, limit } = strip;
-  const colour = heat(limit - now);
+  const colour = heat(now - fresh, limit - now);
   const y = 26;
   const lost = Math.max(0, now - fresh);
   const nowRight = x(limit) - x(now) < 44;

@@ -35,7 +35,7 @@ export function HeatPath({
   const thin = layers.filter((l) => l.now * rough < LEAST);
   const thick = total - thin.reduce((sum, l) => sum + Math.max(l.now, 0), 0);
   const scale = (height - air - top - thin.length * LEAST) / Math.max(thick, 1);
-  const colour = heat(part.limitCelsius - (part.latestCelsius ?? part.hottestCelsius));
+  const colour = heat(part.driftKelvin, part.limitCelsius - (part.latestCelsius ?? -Infinity));
   const drawn = layers.reduce<(Layer & { y: number; thickness: number; row: number })[]>((above, layer) => {
     const last = above.at(-1);
     const thickness = Math.max(0.5, layer.now * scale);

@@ -101,7 +101,7 @@ describe('headroom strip', () => {
 
   test('a machine that has lost nothing glows nowhere', () => {
     const fine = renderToStaticMarkup(<HeadroomStrip strip={{ ...strip, now: 68, heading: 68 }} />);
-    expect(fine.match(new RegExp(heat(90 - 68).replaceAll(/[()]/g, '\\$&'), 'g'))).toHaveLength(1);
+    expect(fine.match(new RegExp(heat(0, 90 - 68).replaceAll(/[()]/g, '\\$&'), 'g'))).toHaveLength(1);
     expect(fine).not.toContain('stroke-dasharray="3 3"');
   });
 
@@ -117,19 +117,19 @@ describe('headroom strip', () => {
 });
 
 describe('heat', () => {
-  test('it glows the more the less is left, from grey to bright', () => {
-    expect(heat(60)).toBe(heat(30));
-    expect(heat(-40)).toBe('rgb(246 183 60)');
-    const red = (left: number) => Number(/\d+/.exec(heat(left))![0]);
-    const ramp = [18, 15, 12, 9, 6, 3, 0, -3].map(red);
+  test('it glows the more was lost, from grey to bright', () => {
+    expect(heat(-3)).toBe(heat(2));
+    expect(heat(40)).toBe('rgb(246 183 60)');
+    const red = (lost: number) => Number(/\d+/.exec(heat(lost))![0]);
+    const ramp = [3, 5, 7, 9, 11, 13, 15].map(red);
     expect(ramp).toEqual([...ramp].sort((a, b) => a - b));
   });
 
   test('no two neighbours of the ramp jump', () => {
-    const parts = (left: number) => heat(left).match(/\d+/g)!.map(Number);
-    for (let left = 32; left > -5; left -= 0.25)
+    const parts = (lost: number) => heat(lost).match(/\d+/g)!.map(Number);
+    for (let lost = 0; lost < 17; lost += 0.1)
       for (const c of [0, 1, 2])
-        expect(Math.abs(parts(left)[c]! - parts(left - 0.25)[c]!)).toBeLessThanOrEqual(6);
+        expect(Math.abs(parts(lost)[c]! - parts(lost + 0.1)[c]!)).toBeLessThanOrEqual(6);
   });
 });
 

@@ -1,0 +1,45 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { QueueItem } from '../../api/client';
+import { SetAside } from '../../ui/SetAside';
+import { download } from '../../words/csv';
+import { count, minutes } from '../../words/format';
+import { minutesOf } from './groups';
+import { rowsCsv } from './rowsCsv';
+
+/** What can be done with several machines at once. */
+export function Chosen({ items, onClear }: { items: readonly QueueItem[]; onClear: () => void }) {
+  const [aside, setAside] = useState(false);
+  const navigate = useNavigate();
+  const tags = items.map((i) => i.asset);
+  return (
+    <div className="rounds-chosen" role="region" aria-label="Chosen machines">
+      <strong role="status">
+        {count(items.length, 'machine')} chosen
+        {minutesOf(items) > 0 && `, ${minutes(minutesOf(items))} of work`}
+      </strong>
+      <Button
+        type="primary"
+        onClick={() => void navigate(`/round?${new URLSearchParams(tags.map((t) => ['tag', t])).toString()}`)}
+      >
+        Start a round
+      </Button>
+      <Button onClick={() => setAside(true)}>Set aside …</Button>
+      <Button onClick={() => window.print()}>Print</Button>
+      <Button onClick={() => download('rounds.csv', rowsCsv(items))}>Export CSV</Button>
+      <Button type="text" onClick={onClear}>
+        Choose none
+      </Button>
+      {aside && (
+        <SetAside
+          tags={tags}
+          onClose={(done) => {
+            setAside(false);
+            if (done) onClear();
+          }}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,38 @@
+import { Modal } from 'antd';
+import { HeadroomStrip } from '../../ui/marks/HeadroomStrip';
+
+const EXAMPLE = { part: 'core', ambient: 24, fresh: 68, now: 77, heading: 86, line: 90, limit: 95 };
+
+/** What the strip of a row shows, read from the left. */
+export function Legend({ onClose }: { onClose: () => void }) {
+  return (
+    <Modal title="How to read the strip" open onCancel={onClose} footer={null} width={460}>
+      <HeadroomStrip strip={EXAMPLE} width={400} />
+      <ol className="legend">
+        <li>
+          <strong>Air</strong>: the grey bar begins at the air that the machine takes in.
+        </li>
+        <li>
+          <strong>Fresh</strong>: the thin line is where it stood after its last service, in today’s air.
+        </li>
+        <li>
+          <strong>Lost</strong>: the coloured part is what it has become warmer since, by wear. No colour
+          means nothing lost, however warm it is by nature.
+        </li>
+        <li>
+          <strong>Now</strong>: the dot, with its temperature.
+        </li>
+        <li>
+          <strong>On a hot day</strong>: the dashes lead to where it would stand in the warmest air its zone
+          is planned for, with its fan at full speed.
+        </li>
+        <li>
+          <strong>Action line</strong>: the dotted line, a few kelvins before the limit.
+        </li>
+        <li>
+          <strong>Limit</strong>: the thick line at the right end.
+        </li>
+      </ol>
+    </Modal>
+  );
+}

@@ -1,0 +1,75 @@
+import { Input, Segmented, Select } from 'antd';
+import type { RefObject } from 'react';
+import type { QueueItem } from '../../api/client';
+import { useNarrow } from '../../ui/useNarrow';
+import { Filters } from './Filters';
+import type { Grouping, Order } from './groups';
+import type { View } from './useView';
+
+const GROUPINGS: readonly { value: Grouping; label: string }[] = [
+  { value: 'urgency', label: 'by urgency' },
+  { value: 'zone', label: 'by zone' },
+  { value: 'warranty', label: 'by end of warranty' },
+];
+
+const ORDERS: readonly { value: Order; label: string }[] = [
+  { value: 'pressing', label: 'most pressing first' },
+  { value: 'date', label: 'by date' },
+  { value: 'minutes', label: 'shortest first' },
+  { value: 'tag', label: 'by tag' },
+];
+
+/** What is shown, grouped and ordered how. */
+export function Toolbar({
+  items,
+  view,
+  search: searchRef,
+}: {
+  items: readonly QueueItem[];
+  view: View;
+  search: RefObject<HTMLInputElement | null>;
+}) {
+  const narrow = useNarrow(760);
+  const choices = (
+    <>
+      <Filters items={items} filter={view.filter} onChange={view.set} />
+      <Segmented
+        aria-label="Group"
+        value={view.grouping}
+        onChange={(v) => view.set('by', v === 'urgency' ? null : v)}
+        options={[...GROUPINGS]}
+      />
+      <Select
+        aria-label="Order"
+        value={view.order}
+        onChange={(v) => view.set('order', v === 'pressing' ? null : v)}
+        options={[...ORDERS]}
+        popupMatchSelectWidth={false}
+      />
+    </>
+  );
+  return (
+    <div className="rounds-filters">
+      <Input
+        ref={(input) => {
+          searchRef.current = input?.input ?? null;
+        }}
+        className="rounds-find"
+        aria-label="Find a machine"
+        placeholder="Find a machine"
+        allowClear
+        value={view.typed}
+        onChange={(e) => view.setTyped(e.target.value)}
+        onPressEnter={(e) => e.currentTarget.blur()}
+      />
+      {narrow ? (
+        <details className="rounds-folded">
+          <summary>Filter and order</summary>
+          <div className="rounds-filters">{choices}</div>
+        </details>
+      ) : (
+        choices
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,25 @@
+import { expect, test } from 'vitest';
+import { workOf } from './work';
+
+const base = {
+  service: 'dust-out',
+  minutes: 25,
+  urgency: 'next',
+  actionDate: null,
+  due: null,
+  asOf: '2026-11-27',
+} as const;
+
+test('what is advised says by when, and why then', () => {
+  expect(workOf({ ...base, urgency: 'now' })).toEqual({ what: 'dust-out', takes: '25 min', when: 'today' });
+  expect(workOf({ ...base, actionDate: '2026-11-20' }).when).toBe('past its action line');
+  expect(workOf({ ...base, actionDate: '2026-12-14' }).when).toMatch(/^by .*14/);
+  expect(workOf({ ...base, due: '2023-08-06' }).when).toMatch(/^overdue since .*2023/);
+  // A date of the calendar in years to come has nothing to do with wear that is there now.
+  expect(workOf({ ...base, due: '2028-05-12' }).when).toBeNull();
+  expect(workOf({ ...base, urgency: 'watch', service: null, minutes: null })).toEqual({
+    what: null,
+    takes: null,
+    when: null,
+  });
+});
