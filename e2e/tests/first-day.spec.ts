@@ -90,7 +90,7 @@ test.describe.serial('a technician’s first day', () => {
     await page.keyboard.press('Enter');
     await expect(page).toHaveURL(new RegExp(`/machines/${tag}$`));
     await expect(page.getByRole('heading', { name: 'Heat path' })).toBeVisible();
-    await expect(page.getByText('How this was reckoned')).toBeVisible();
+    await expect(page.getByText('How this was calculated')).toBeVisible();
 
     await page.getByRole('button', { name: /^Start / }).click();
     await expect(page.getByRole('heading', { name: 'Measure before you open it.' })).toBeVisible();

@@ -131,3 +131,56 @@ test('house rules decide what the rounds ask for', async ({ page }) => {
   await page.getByRole('button', { name: 'Keep these rules' }).click();
   await expect(page.getByText('muchKelvin cannot be less than worthKelvin')).toBeVisible();
 });
+
+test('a chart is read by keys, looked at closer, has its table one press away and can be taken along', async ({
+  page,
+}) => {
+  await page.goto('/machines/GC-0159');
+  const chart = page.getByRole('slider', { name: /^Rise of the hot spot above its air/ });
+  await expect(chart).toBeVisible({ timeout: 30_000 });
+  await chart.focus();
+  await page.keyboard.press('Home');
+  const first = await chart.getAttribute('aria-valuetext');
+  await page.keyboard.press('ArrowRight');
+  await expect(chart).toHaveAttribute('aria-valuenow', '2');
+  expect(await chart.getAttribute('aria-valuetext')).not.toBe(first);
+  await expect(page.getByText('K above the air').first()).toBeVisible();
+  const figure = page.locator('figure.chart').first();
+  await page.keyboard.press('End');
+  await page.keyboard.press('+');
+  await expect(figure.getByText('a part')).toBeVisible();
+  await page.keyboard.press('-');
+  await expect(figure.getByText('a part')).toBeHidden();
+  // A span is dragged over; both charts look at it.
+  const box = (await chart.locator('svg').boundingBox())!;
+  await page.mouse.move(box.x + 200, box.y + 100);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 400, box.y + 100);
+  await page.mouse.up();
+  await expect(page.getByText('a part')).toHaveCount(2);
+  await figure.getByRole('button', { name: 'Table' }).click();
+  await expect(figure.getByRole('columnheader', { name: 'fitted, K' })).toBeVisible();
+  for (const [choice, name] of [
+    ['Picture, SVG', 'GC-0159-hotspot-rise.svg'],
+    ['Picture, PNG', 'GC-0159-hotspot-rise.png'],
+    ['Table, CSV', 'GC-0159-hotspot-rise.csv'],
+  ] as const) {
+    await figure.getByRole('button', { name: 'Save' }).click();
+    const saved = page.waitForEvent('download');
+    await page.getByRole('menuitem', { name: choice }).click();
+    expect((await saved).suggestedFilename()).toBe(name);
+  }
+});
+
+test('several machines are chosen and start a round together', async ({ page }) => {
+  await page.goto('/?q=DT-00&order=tag');
+  await page.getByLabel('Choose DT-0007').check({ timeout: 30_000 });
+  await page.getByLabel('Choose DT-0015').check();
+  await expect(page.getByText(/^2 machines chosen/)).toBeVisible();
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export CSV' }).click();
+  expect((await saved).suggestedFilename()).toBe('rounds.csv');
+  await page.getByRole('button', { name: 'Start a round' }).click();
+  await expect(page.getByText('2 machines chosen on Rounds.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'DT-0007' })).toBeVisible();
+});

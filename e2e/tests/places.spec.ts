@@ -6,7 +6,7 @@ test.use({ demo: true });
 const PLACES = [
   ['/', /of .* machines? needs? work/],
   ['/?by=zone', /of .* machines? needs? work/],
-  ['/machines/GC-0117', /reckoned/],
+  ['/machines/GC-0117', /calculated/],
   ['/halls', /too warm/],
   ['/bench', /proof/],
   ['/bench/6', /measure it again/],

@@ -15,8 +15,8 @@ function cell(value: string | number | null): string {
   return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 
-/** Hands a text to the reader as a file. */
-export function download(name: string, text: string, type = 'text/csv'): void {
+/** Hands a text, or what was made of bytes, to the reader as a file. */
+export function download(name: string, text: string | Blob, type = 'text/csv'): void {
   const link = document.createElement('a');
   link.href = URL.createObjectURL(new Blob([text], { type }));
   link.download = name;

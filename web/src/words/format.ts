@@ -4,7 +4,7 @@ import { usePreferences } from './preferences';
 export const MINUS = '−';
 
 const wholes = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
-const tenths = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 });
+const toTenths = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1, signDisplay: 'negative' });
 const date = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' });
 const dateYear = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' });
 const time = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
@@ -15,8 +15,13 @@ export function whole(value: number): string {
   return wholes.format(value).replace('-', MINUS);
 }
 
+/** A number to a tenth. */
+export function tenths(value: number): string {
+  return toTenths.format(value).replace('-', MINUS);
+}
+
 export function kelvin(value: number): string {
-  return `${(Math.abs(value) < 9.95 ? tenths : wholes).format(value).replace('-', MINUS)} K`;
+  return `${(Math.abs(value) < 9.95 ? toTenths : wholes).format(value).replace('-', MINUS)} K`;
 }
 
 /** Kelvins with twice their standard uncertainty, where it is known. */
@@ -26,7 +31,7 @@ export function withUncertainty(value: number, expanded: number | null): string 
 
 /** An amount in the house's currency, whole above ten. */
 export function money(amount: number, currency: string): string {
-  return `${(Math.abs(amount) < 9.95 ? tenths : wholes).format(amount).replace('-', MINUS)} ${currency}`;
+  return `${(Math.abs(amount) < 9.95 ? toTenths : wholes).format(amount).replace('-', MINUS)} ${currency}`;
 }
 
 /** A day written YYYY-MM-DD, read as that day wherever the reader is. */
@@ -85,7 +90,7 @@ export function useTemperature() {
     unit,
     degrees: (celsius: number) => `${wholes.format(inUnit(celsius, unit)).replace('-', MINUS)}°`,
     full: (celsius: number) => `${wholes.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
-    exact: (celsius: number) => `${tenths.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
+    exact: (celsius: number) => `${toTenths.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
     toCelsius: (value: number) => (unit === 'F' ? (value - 32) / 1.8 : value),
     fromCelsius: (celsius: number) => Math.round(inUnit(celsius, unit) * 10) / 10,
   };

@@ -1,206 +1,211 @@
-import { scaleLinear, scaleTime } from 'd3-scale';
 import { area, curveMonotoneX, line } from 'd3-shape';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { Schemas } from '../../api/client';
-import { fullDay, instant, kelvin, parseDay, partName } from '../../words/format';
 import { heat } from '../../theme/heat';
-import { CHART, FORECAST_DAYS } from './chart';
+import type { Span } from '../../ui/chart/span';
+import { TimeChart, type Paper } from '../../ui/chart/TimeChart';
+import { fullDay, instant, kelvin, parseDay, partName } from '../../words/format';
+import { chartEnd, type MachineChart } from './chart';
 
-const WIDTH = CHART.width;
-const HEIGHT = 268;
-const EDGE = { left: CHART.left, right: CHART.right, top: 26, bottom: 26 };
+const HEIGHT = 288;
 const DAY = 86_400_000;
 
-interface Mark {
-  at: Date;
-  text: string;
-  struck: boolean;
+/** A line further away than this many times what is drawn is told, not drawn: it would press all else together. */
+const FAR = 1;
+
+interface Point extends Omit<Schemas['HistoryPoint'], 'at'> {
+  time: Date;
+  at: string;
 }
 
 /**
- * A part's rise over the air through time, brought to one operating point: what was observed, the fitted wear, the room
- * taken out, services as marks, and the forecast as a band.
+ * A part's rise over the air through time, brought to one operating point: what was measured, the fitted wear, the room
+ * taken out, services as marks, action line and limit, and where it is heading.
  */
-export function DriftChart({
-  part,
-  services,
-  asOf,
-}: {
-  part: Schemas['PartAnswer'];
-  services: readonly Schemas['ServiceEntry'][];
-  asOf: string;
-}) {
-  const [at, setAt] = useState<number | null>(null);
-  const points = useMemo(() => part.history.map((h) => ({ ...h, time: new Date(h.at) })), [part.history]);
+export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineChart) {
+  const points = useMemo<Point[]>(
+    () => part.history.map((h) => ({ ...h, time: new Date(h.at) })),
+    [part.history],
+  );
   if (points.length < 2)
     return <p className="quiet">One point cannot be drawn as a history: two readings or runs are needed.</p>;
 
   const first = points[0]!.time;
-  const last = points[points.length - 1]!.time;
-  const today = parseDay(asOf);
-  const until = new Date(today.getTime() + FORECAST_DAYS * DAY);
-  const level = points[points.length - 1]!.model;
-  const pace = part.paceKelvinPerDay > 0 ? part.paceKelvinPerDay : null;
-  const trend = pace !== null && part.trend?.rising ? part.trend : null;
-  const future = [0, 30, 60, FORECAST_DAYS].map((days) => ({
-    time: new Date(last.getTime() + days * DAY),
-    low: level + Math.max(0, Math.min(trend?.low ?? 0, pace ?? 0)) * days,
-    middle: level + (pace ?? 0) * days,
-    high: level + Math.max(trend?.high ?? 0, pace ?? 0) * days,
-  }));
-  const values = points
-    .flatMap((p) => [p.observed, p.model, p.observed - p.room])
-    .concat(future.map((f) => f.high));
-  const x = scaleTime([first, until], [EDGE.left, WIDTH - EDGE.right]);
-  const y = scaleLinear(
-    [Math.min(part.baselineRiseKelvin, ...values) - 2, Math.max(...values) + 2],
-    [HEIGHT - EDGE.bottom, EDGE.top],
-  ).nice(5);
-  const marks: Mark[] = services
-    .map((s) => ({ at: parseDay(s.date), text: s.level, struck: s.voidedReason !== null }))
-    .filter((m) => m.at >= first && m.at <= until);
-  const model = line<(typeof points)[number]>(
-    (p) => x(p.time),
-    (p) => y(p.model),
-  ).curve(curveMonotoneX)(points);
-  const band = area<(typeof future)[number]>(
-    (f) => x(f.time),
-    (f) => y(f.low),
-    (f) => y(f.high),
-  )(future);
-  const colour = heat(part.driftKelvin, part.limitCelsius - (part.latestCelsius ?? -Infinity));
-  const picked = at === null ? null : points[at]!;
-
-  const onMove = (event: React.PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const time = x.invert(((event.clientX - box.left) / box.width) * WIDTH).getTime();
-    let best = 0;
-    points.forEach((p, i) => {
-      if (Math.abs(p.time.getTime() - time) < Math.abs(points[best]!.time.getTime() - time)) best = i;
-    });
-    setAt(best);
+  const last = points[points.length - 1]!;
+  const all: Span = [first.getTime(), chartEnd(asOf)];
+  const future = futureOf(part, last);
+  const lines = linesOf(part, last.model);
+  const base = (inSight: readonly Point[]) => [
+    part.baselineRiseKelvin - 1,
+    ...inSight.flatMap((p) => [p.observed, p.model, p.observed - p.room]),
+    ...future.map((f) => f.high),
+  ];
+  const reachable = (values: readonly number[]) => {
+    const [low, high] = [Math.min(...values), Math.max(...values)];
+    return lines.filter((l) => l.kelvin <= high + FAR * (high - low));
   };
+  const drawn = reachable(base(points));
+  const away = lines.filter((l) => !drawn.includes(l));
+  const marks = services.map((s) => ({
+    at: parseDay(s.date),
+    text: s.level,
+    struck: s.voidedReason !== null,
+  }));
+  const colour = heat(part.driftKelvin, part.limitCelsius - (part.latestCelsius ?? -Infinity));
 
-  return (
-    <figure style={{ margin: 0 }}>
-      <svg
-        viewBox={`0 0 ${String(WIDTH)} ${String(HEIGHT)}`}
-        width="100%"
-        role="img"
-        aria-label={`Rise of the ${partName(part.part)} since ${fullDay(part.history[0]!.at.slice(0, 10))}: fresh ${kelvin(part.baselineRiseKelvin)}, now ${kelvin(part.presentRiseKelvin)}`}
-        onPointerMove={onMove}
-        onPointerLeave={() => setAt(null)}
-      >
-        {y.ticks(5).map((tick) => (
-          <g key={tick}>
-            <path
-              d={`M${String(EDGE.left)} ${String(y(tick))}H${String(WIDTH - EDGE.right)}`}
-              stroke="var(--line)"
-            />
-            <text
-              x={EDGE.left - 7}
-              y={y(tick) + 4}
-              textAnchor="end"
-              fontSize={11}
-              className="figures"
-              fill="var(--quiet)"
-            >
-              {tick}
-            </text>
-          </g>
+  const draw = (paper: Paper) => {
+    const { x, y, left, right, top, bottom, shows } = paper;
+    const seen = points.filter((p) => shows(p.time));
+    const model = line<Point>(
+      (p) => x(p.time),
+      (p) => y(p.model),
+    ).curve(curveMonotoneX)(seen);
+    const band = area<(typeof future)[number]>(
+      (f) => x(f.time),
+      (f) => y(f.low),
+      (f) => y(f.high),
+    )(future);
+    return (
+      <>
+        <Level y={y(part.baselineRiseKelvin)} left={left} right={right} text="fresh" below />
+        {drawn.map((l) => (
+          <Level key={l.text} y={y(l.kelvin)} left={left} right={right} text={l.text} heavy={l.heavy} />
         ))}
-        <text x={EDGE.left - 7} y={12} textAnchor="end" fontSize={11} fill="var(--quiet)">
-          K
-        </text>
-        {x.ticks(7).map((tick) => (
-          <text
-            key={tick.getTime()}
-            x={x(tick)}
-            y={HEIGHT - 8}
-            textAnchor="middle"
-            fontSize={11}
-            fill="var(--quiet)"
-          >
-            {tick.toLocaleDateString(
-              undefined,
-              tick.getMonth() === 0 ? { year: 'numeric' } : { month: 'short' },
-            )}
-          </text>
-        ))}
-        <path
-          d={`M${String(EDGE.left)} ${String(y(part.baselineRiseKelvin))}H${String(WIDTH - EDGE.right)}`}
-          stroke="var(--ink)"
-          strokeDasharray="2 4"
-        />
-        <text
-          x={WIDTH - EDGE.right}
-          y={y(part.baselineRiseKelvin) + 13}
-          textAnchor="end"
-          fontSize={11}
-          fill="var(--quiet)"
-        >
-          fresh
-        </text>
-        {trend && band && <path d={band} fill={colour} opacity={0.28} />}
-        {pace !== null && (
+        {part.trend?.rising && part.paceKelvinPerDay > 0 && band && shows(last.time) && (
+          <path d={band} fill={colour} opacity={0.28} />
+        )}
+        {part.paceKelvinPerDay > 0 && shows(last.time) && (
           <path
-            d={`M${String(x(future[0]!.time))} ${String(y(future[0]!.middle))}L${String(x(future[3]!.time))} ${String(y(future[3]!.middle))}`}
+            d={`M${String(x(future[0]!.time))} ${String(y(future[0]!.middle))}L${String(x(future[1]!.time))} ${String(y(future[1]!.middle))}`}
             stroke={colour}
             strokeWidth={2}
             strokeDasharray="4 4"
           />
         )}
-        {points.map((p) => (
-          <g key={p.at}>
-            {Math.abs(p.room) >= 1 && (
-              <path
-                d={`M${String(x(p.time))} ${String(y(p.observed))}V${String(y(p.observed - p.room))}`}
-                stroke="var(--stone)"
-              />
-            )}
-            {p.run ? (
-              <path
-                d={`M${String(x(p.time))} ${String(y(p.observed - p.room) - 5)}l5 5l-5 5l-5 -5z`}
-                fill="var(--paper)"
-                stroke="var(--ink)"
-                strokeWidth={1.4}
-              />
-            ) : (
-              <circle cx={x(p.time)} cy={y(p.observed - p.room)} r={1.9} fill="var(--quiet)" />
-            )}
-          </g>
+        {seen.map((p) => (
+          <Mark key={p.at} x={x(p.time)} seen={y(p.observed)} y={y(p.observed - p.room)} point={p} />
         ))}
         {model && <path d={model} fill="none" stroke={colour} strokeWidth={2.4} />}
-        {marks.map((m) => (
-          <g key={`${m.text}${String(m.at.getTime())}`} opacity={m.struck ? 0.45 : 1}>
-            <path
-              d={`M${String(x(m.at))} ${String(EDGE.top)}V${String(HEIGHT - EDGE.bottom)}`}
-              stroke="var(--ink)"
-            />
-            <text
-              x={Math.min(x(m.at) + 4, WIDTH - 60)}
-              y={EDGE.top - 5}
-              fontSize={11}
-              fill="var(--ink)"
-              textDecoration={m.struck ? 'line-through' : undefined}
-            >
-              {m.text}
-            </text>
-          </g>
-        ))}
-        {picked && (
-          <path
-            d={`M${String(x(picked.time))} ${String(EDGE.top)}V${String(HEIGHT - EDGE.bottom)}`}
-            stroke="var(--quiet)"
-            strokeDasharray="2 2"
-          />
-        )}
-      </svg>
-      <figcaption className="small quiet" aria-live="off" style={{ minHeight: 20 }}>
-        {picked
-          ? `${instant(picked.at)}${picked.run ? ', a run at the bench' : ''}: ${kelvin(picked.observed)} over the air${Math.abs(picked.room) >= 0.3 ? `, ${kelvin(picked.room)} of it the room` : ''}; fitted ${kelvin(picked.model)}`
-          : `Points: medians of five days, the room taken out (grey stalks show how much).${points.some((p) => p.run) ? ' Diamonds: runs at the bench.' : ''} Line: the fitted wear. Band: where it is heading, 80 %.`}
-      </figcaption>
-    </figure>
+        {marks
+          .filter((m) => shows(m.at))
+          .map((m) => (
+            <g key={`${m.text}${String(m.at.getTime())}`} opacity={m.struck ? 0.45 : 1}>
+              <path d={`M${String(x(m.at))} ${String(top - 4)}V${String(bottom)}`} stroke="var(--ink)" />
+              <text
+                x={x(m.at) + (x(m.at) > right - 70 ? -4 : 4)}
+                y={top - 6}
+                className="chart-mark"
+                textAnchor={x(m.at) > right - 70 ? 'end' : 'start'}
+                textDecoration={m.struck ? 'line-through' : undefined}
+              >
+                {m.text}
+              </text>
+            </g>
+          ))}
+      </>
+    );
+  };
+
+  return (
+    <TimeChart
+      label={`Rise of the ${partName(part.part)} above its air since ${fullDay(part.history[0]!.at.slice(0, 10))}: fresh ${kelvin(part.baselineRiseKelvin)}, now ${kelvin(part.presentRiseKelvin)}`}
+      unit="K above the air"
+      name={`${tag}-${part.part}-rise`}
+      height={HEIGHT}
+      points={points}
+      all={all}
+      present={parseDay(asOf).getTime()}
+      span={span}
+      onSpan={onSpan}
+      values={(inSight) => [...base(inSight), ...drawn.map((l) => l.kelvin)]}
+      draw={draw}
+      tell={(p) =>
+        `${instant(p.at)}${p.run ? ', a run at the bench' : ''}: ${kelvin(p.observed)} above the air${Math.abs(p.room) >= 0.3 ? `, of which the room ${kelvin(p.room)}` : ''}; fitted line ${kelvin(p.model)}.`
+      }
+      legend={
+        <>
+          Points: medians of five days at one load and fan, without the room (grey stalks show how much it
+          was). {points.some((p) => p.run) && 'Diamonds: runs at the bench. '}
+          Line: fitted wear. Band: where it is heading, 80 %. Action line and limit: where it would stand when
+          the hottest day reaches them.{' '}
+          {away.map((l) => `${l.text}: ${kelvin(l.kelvin - last.model)} above. `)}
+        </>
+      }
+      table={{
+        header: ['measured, K above the air', 'room, K', 'without the room, K', 'fitted, K', 'from'],
+        row: (p) => [p.observed, p.room, p.observed - p.room, p.model, p.run ? 'run' : 'readings'],
+      }}
+    />
+  );
+}
+
+/** Where it is heading: from the last point to the end of the chart, by its pace and that pace's 80 % interval. */
+function futureOf(part: Schemas['PartAnswer'], last: Point) {
+  const pace = Math.max(0, part.paceKelvinPerDay);
+  const trend = part.trend?.rising && pace > 0 ? part.trend : null;
+  return [0, 90].map((days) => ({
+    time: new Date(last.time.getTime() + days * DAY),
+    low: last.model + Math.max(0, Math.min(trend?.low ?? 0, pace)) * days,
+    middle: last.model + pace * days,
+    high: last.model + Math.max(trend?.high ?? 0, pace) * days,
+  }));
+}
+
+/** Action line and limit, as rise of the fitted line at which the hottest day would reach them. */
+function linesOf(part: Schemas['PartAnswer'], now: number) {
+  const action = now + part.marginKelvin;
+  return [
+    { text: 'action line', kelvin: action, heavy: false },
+    { text: 'limit', kelvin: action + part.limitCelsius - part.actionLineCelsius, heavy: true },
+  ];
+}
+
+function Level({
+  y,
+  left,
+  right,
+  text,
+  heavy = false,
+  below = false,
+}: {
+  y: number;
+  left: number;
+  right: number;
+  text: string;
+  heavy?: boolean;
+  below?: boolean;
+}) {
+  return (
+    <>
+      <path
+        d={`M${String(left)} ${String(y)}H${String(right)}`}
+        stroke="var(--ink)"
+        strokeWidth={heavy ? 2.2 : 1.2}
+        strokeDasharray={heavy ? undefined : '2 4'}
+      />
+      <text x={right} y={below ? y + 13 : y - 5} textAnchor="end" className="chart-mark">
+        {text}
+      </text>
+    </>
+  );
+}
+
+function Mark({ x, y, seen, point }: { x: number; y: number; seen: number; point: Point }) {
+  return (
+    <g>
+      {Math.abs(point.room) >= 1 && (
+        <path d={`M${String(x)} ${String(seen)}V${String(y)}`} stroke="var(--stone)" />
+      )}
+      {point.run ? (
+        <path
+          d={`M${String(x)} ${String(y - 5)}l5 5l-5 5l-5 -5z`}
+          fill="var(--paper)"
+          stroke="var(--ink)"
+          strokeWidth={1.4}
+        />
+      ) : (
+        <circle cx={x} cy={y} r={1.9} fill="var(--quiet)" />
+      )}
+    </g>
   );
 }

@@ -5,6 +5,7 @@ import { day, fullDay, partName } from '../../words/format';
 import { workOf } from '../../words/work';
 import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
 import { HeatPath } from '../../ui/marks/HeatPath';
+import type { Span } from '../../ui/chart/span';
 import { DriftChart } from './DriftChart';
 import { LevelsTable } from './LevelsTable';
 import { measuredWords } from '../../words/measured';
@@ -33,8 +34,10 @@ export function Judgement({
     undefined,
   );
   const [picked, setPicked] = useState<string | null>(null);
+  const [span, setSpan] = useState<Span | null>(null);
   const part = a.parts.find((p) => p.part === picked) ?? worst;
   const work = workOf(a);
+  const chart = { tag: a.asset, services, asOf: a.asOf, span, onSpan: setSpan };
   return (
     <>
       <section className="section" aria-label="Judgement">
@@ -80,8 +83,8 @@ export function Judgement({
                 />
               )}
             </div>
-            <DriftChart part={part} services={services} asOf={a.asOf} />
-            <ResidualChart part={part} services={services} steps={a.steps} asOf={a.asOf} />
+            <DriftChart {...chart} part={part} />
+            <ResidualChart {...chart} part={part} steps={a.steps} />
             <PartsTable a={a} />
           </section>
           <section aria-label="Heat path">
@@ -93,9 +96,9 @@ export function Judgement({
           </section>
         </div>
       )}
-      <section className="section" aria-label="How this was reckoned">
+      <section className="section" aria-label="How this was calculated">
         <div className="section-head">
-          <h2>How this was reckoned</h2>
+          <h2>How this was calculated</h2>
         </div>
         <ul style={{ margin: 0, paddingLeft: 18, maxWidth: 820 }}>
           {a.sentences.map((s) => (

@@ -17,7 +17,7 @@ export function PartsTable({ a }: { a: Schemas['AssessmentAnswer'] }) {
             <th className="num">hot day, full fan</th>
             <th className="num">to the action line</th>
             <th className="num">to win</th>
-            <th>of it</th>
+            <th>by cause</th>
             <th>joint</th>
           </tr>
         </thead>

@@ -1,83 +1,61 @@
-import { scaleLinear, scaleTime } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { Schemas } from '../../api/client';
-import { kelvin, parseDay, partName } from '../../words/format';
-import { CHART, FORECAST_DAYS } from './chart';
+import { TimeChart, type Paper } from '../../ui/chart/TimeChart';
+import { instant, kelvin, parseDay, partName } from '../../words/format';
+import { chartEnd, type MachineChart } from './chart';
 
-const HEIGHT = 118;
-const DAY = 86_400_000;
+const HEIGHT = 150;
 
 /** A median absolute deviation times this is a standard deviation of normal scatter (Hampel 1974). */
 const NORMAL = 1.4826;
 
+interface Point {
+  time: Date;
+  left: number;
+  room: number;
+}
+
 /**
- * What the model leaves over: observed less room less fitted wear, with the steps that were found, the services, and the
- * room beside it. A model that is right leaves a level band here; a drift in it is what nobody has explained.
+ * The scatter around the fitted line: measured less room less fitted wear, with the steps that were found, the services, and
+ * the room. A model that is right leaves a level band here; a drift in it is what nobody has explained.
  */
 export function ResidualChart({
+  tag,
   part,
   services,
   steps,
   asOf,
-}: {
-  part: Schemas['PartAnswer'];
-  services: readonly Schemas['ServiceEntry'][];
-  steps: readonly Schemas['StepChange'][];
-  asOf: string;
-}) {
-  const points = part.history.map((h) => ({
+  span,
+  onSpan,
+}: MachineChart & { steps: readonly Schemas['StepChange'][] }) {
+  const points: Point[] = part.history.map((h) => ({
     time: new Date(h.at),
     left: h.observed - h.room - h.model,
     room: h.room,
   }));
   if (points.length < 5) return null;
   const sigma = scatter(points.map((p) => p.left));
-  const reach = Math.max(3, 3 * sigma, ...points.map((p) => Math.max(Math.abs(p.left), Math.abs(p.room))));
-  const first = points[0]!.time;
-  const until = new Date(parseDay(asOf).getTime() + FORECAST_DAYS * DAY);
-  const x = scaleTime([first, until], [CHART.left, CHART.width - CHART.right]);
-  const y = scaleLinear([-reach, reach], [HEIGHT - 16, 10]);
-  const room = line<(typeof points)[number]>(
-    (p) => x(p.time),
-    (p) => y(p.room),
-  )(points);
   const outside = points.filter((p) => Math.abs(p.left) > 2 * sigma).length;
-  const shown = (at: Date) => at >= first && at <= until;
-  return (
-    <figure style={{ margin: '6px 0 0' }}>
-      <svg
-        viewBox={`0 0 ${String(CHART.width)} ${String(HEIGHT)}`}
-        width="100%"
-        role="img"
-        aria-label={`What the model leaves over on the ${partName(part.part)}: usually within ${kelvin(2 * sigma)}, ${String(outside)} of ${String(points.length)} points beyond`}
-      >
+  const draw = ({ x, y, left, right, top, bottom, shows }: Paper) => {
+    const seen = points.filter((p) => shows(p.time));
+    const room = line<Point>(
+      (p) => x(p.time),
+      (p) => y(p.room),
+    )(seen);
+    const upright = (at: Date) => `M${String(x(at))} ${String(top)}V${String(bottom)}`;
+    return (
+      <>
         <rect
-          x={CHART.left}
+          x={left}
           y={y(2 * sigma)}
-          width={CHART.width - CHART.left - CHART.right}
+          width={right - left}
           height={y(-2 * sigma) - y(2 * sigma)}
           fill="var(--track)"
           opacity={0.6}
         />
-        {[-reach, 0, reach].map((tick) => (
-          <text
-            key={tick}
-            x={CHART.left - 7}
-            y={y(tick) + 4}
-            textAnchor="end"
-            fontSize={11}
-            className="figures"
-            fill="var(--quiet)"
-          >
-            {Math.round(tick)}
-          </text>
-        ))}
-        <path
-          d={`M${String(CHART.left)} ${String(y(0))}H${String(CHART.width - CHART.right)}`}
-          stroke="var(--stone)"
-        />
+        <path d={`M${String(left)} ${String(y(0))}H${String(right)}`} stroke="var(--stone)" />
         {room && <path d={room} fill="none" stroke="var(--stone)" strokeWidth={1.6} strokeDasharray="1 3" />}
-        {points.map((p) => (
+        {seen.map((p) => (
           <circle
             key={p.time.getTime()}
             cx={x(p.time)}
@@ -87,34 +65,49 @@ export function ResidualChart({
           />
         ))}
         {services
-          .filter((s) => s.voidedReason === null && shown(parseDay(s.date)))
+          .filter((s) => s.voidedReason === null && shows(parseDay(s.date)))
           .map((s) => (
-            <path
-              key={`${s.date} ${s.level}`}
-              d={`M${String(x(parseDay(s.date)))} 10V${String(HEIGHT - 16)}`}
-              stroke="var(--ink)"
-            />
+            <path key={`${s.date} ${s.level}`} d={upright(parseDay(s.date))} stroke="var(--ink)" />
           ))}
         {steps
-          .filter((s) => s.part === part.part && shown(parseDay(s.date)))
+          .filter((s) => s.part === part.part && shows(parseDay(s.date)))
           .map((s) => (
             <g key={`${s.date} ${s.kind}`}>
-              <path
-                d={`M${String(x(parseDay(s.date)))} 10V${String(HEIGHT - 16)}`}
-                stroke="var(--ink)"
-                strokeDasharray="4 3"
-              />
-              <text x={x(parseDay(s.date)) + 4} y={20} fontSize={11} fill="var(--ink)">
+              <path d={upright(parseDay(s.date))} stroke="var(--ink)" strokeDasharray="4 3" />
+              <text x={x(parseDay(s.date)) + 4} y={top + 10} className="chart-mark">
                 {kelvin(s.kelvin)} step
               </text>
             </g>
           ))}
-      </svg>
-      <figcaption className="small quiet">
-        What the fit leaves over, K: usually within ±{kelvin(2 * sigma)} (band). Dotted: the room. Solid
-        lines: services; dashed: steps that were found.
-      </figcaption>
-    </figure>
+      </>
+    );
+  };
+  return (
+    <TimeChart
+      label={`Scatter around the fitted line of the ${partName(part.part)}: usually within ${kelvin(2 * sigma)}, ${String(outside)} of ${String(points.length)} points beyond`}
+      unit="K from the fitted line"
+      name={`${tag}-${part.part}-scatter`}
+      height={HEIGHT}
+      points={points}
+      all={[points[0]!.time.getTime(), chartEnd(asOf)]}
+      present={parseDay(asOf).getTime()}
+      span={span}
+      onSpan={onSpan}
+      values={(inSight) => {
+        const reach = Math.max(
+          3,
+          3 * sigma,
+          ...inSight.map((p) => Math.max(Math.abs(p.left), Math.abs(p.room))),
+        );
+        return [-reach, reach];
+      }}
+      draw={draw}
+      tell={(p) =>
+        `${instant(p.time.toISOString())}: ${kelvin(p.left)} from the fitted line; the room ${kelvin(p.room)}.`
+      }
+      legend={`Scatter around the fitted line: usually within ±${kelvin(2 * sigma)} (band). Dotted: the room. Solid lines: services; dashed: steps that were found.`}
+      table={{ header: ['from the fitted line, K', 'room, K'], row: (p) => [p.left, p.room] }}
+    />
   );
 }
 

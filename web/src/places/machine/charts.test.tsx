@@ -7,6 +7,7 @@ import { ResidualChart } from './ResidualChart';
 
 const DAY = 86_400_000;
 const START = Date.UTC(2026, 0, 1);
+const FRAME = { tag: 'GC-1', asOf: '2026-10-28', span: null, onSpan: () => undefined };
 
 /** A part with a year of points around a level model. */
 const part = (left: (i: number) => number): Schemas['PartAnswer'] =>
@@ -17,6 +18,9 @@ const part = (left: (i: number) => number): Schemas['PartAnswer'] =>
     baselineRiseKelvin: 40,
     presentRiseKelvin: 44,
     paceKelvinPerDay: 0.02,
+    driftKelvin: 4,
+    marginKelvin: 6,
+    actionLineCelsius: 85,
     trend: {
       kelvinPerDay: 0.02,
       low: 0.01,
@@ -43,12 +47,12 @@ const step = (partName: string): Schemas['StepChange'] => ({
   kind: 'mount',
 });
 
-describe('what the fit leaves over', () => {
+describe('scatter around the fitted line', () => {
   const draw = (
     p: Schemas['PartAnswer'],
     steps: Schemas['StepChange'][] = [],
     services = [service('2026-04-01')],
-  ) => renderToStaticMarkup(<ResidualChart part={p} services={services} steps={steps} asOf="2026-10-28" />);
+  ) => renderToStaticMarkup(<ResidualChart {...FRAME} part={p} services={services} steps={steps} />);
 
   test('a model that is right leaves a band of its scatter and nothing beyond', () => {
     // Half a kelvin either way: MAD 0.5, two standard deviations 1.5 K (Hampel 1974).
@@ -77,17 +81,29 @@ describe('what the fit leaves over', () => {
 
 describe('drift chart', () => {
   test('it says in words where it came from and where it is, and needs two points', () => {
-    const svg = renderToStaticMarkup(<DriftChart part={part(wiggle)} services={[]} asOf="2026-10-28" />);
+    const svg = renderToStaticMarkup(<DriftChart {...FRAME} part={part(wiggle)} services={[]} />);
     expect(svg).toContain('fresh 40 K, now 44 K');
     const one = { ...part(wiggle), history: part(wiggle).history.slice(0, 1) };
-    expect(renderToStaticMarkup(<DriftChart part={one} services={[]} asOf="2026-10-28" />)).toContain(
+    expect(renderToStaticMarkup(<DriftChart {...FRAME} part={one} services={[]} />)).toContain(
       'One point cannot be drawn',
     );
   });
 
+  test('the axis says what it is, and action line and limit stand where the hottest day would reach them', () => {
+    const draw = (margin: number) =>
+      renderToStaticMarkup(
+        <DriftChart {...FRAME} part={{ ...part(wiggle), marginKelvin: margin }} services={[]} />,
+      );
+    expect(draw(3)).toContain('K above the air');
+    expect(draw(3)).toMatch(/>action line<.*>limit</);
+    // Far away they are told: drawn, they would press all else together.
+    expect(draw(30)).not.toContain('>action line<');
+    expect(draw(30)).toContain('action line: 30 K above. limit: 35 K above.');
+  });
+
   test('a service that was struck out is struck through on the chart too', () => {
     const svg = renderToStaticMarkup(
-      <DriftChart part={part(wiggle)} services={[service('2026-04-01', 'other card')]} asOf="2026-10-28" />,
+      <DriftChart {...FRAME} part={part(wiggle)} services={[service('2026-04-01', 'other card')]} />,
     );
     expect(svg).toContain('line-through');
   });

@@ -1,0 +1,330 @@
+import { scaleLinear, scaleTime, type ScaleLinear, type ScaleTime } from 'd3-scale';
+import { Button, Dropdown, Segmented } from 'antd';
+import { useId, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { csv, download } from '../../words/csv';
+import { tenths } from '../../words/format';
+import './chart.css';
+import { savePng, saveSvg } from './picture';
+import { closer, lastDays, within, type Span } from './span';
+import { useWidth } from './useWidth';
+
+const EDGE = { left: 40, right: 12, top: 30, bottom: 24 };
+const WIDTH = 760;
+
+/** A drag of fewer pixels is a press. */
+const A_DRAG = 8;
+
+/** Room that a label of the time axis needs, px. */
+const LABEL = 64;
+
+/** What a chart is drawn with, in CSS pixels. */
+export interface Paper {
+  x: ScaleTime<number, number>;
+  y: ScaleLinear<number, number>;
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+  /** Whether an instant is in sight. */
+  shows: (at: Date) => boolean;
+}
+
+/** What stands in the table behind a chart, and in its CSV. */
+export interface TableOf<Point> {
+  header: readonly string[];
+  row: (point: Point) => readonly (string | number | null)[];
+}
+
+/**
+ * Values over time: read by pointer, touch and arrow keys, looked at closer by dragging, keys or choice, with its table one
+ * key away and to be taken along as picture or CSV. What is drawn is the caller's.
+ */
+export function TimeChart<Point extends { time: Date }>({
+  label,
+  unit,
+  name,
+  height,
+  points,
+  all,
+  present,
+  span,
+  onSpan,
+  values,
+  draw,
+  tell,
+  legend,
+  table,
+}: {
+  /** What it shows, in a sentence for those who do not see it. */
+  label: string;
+  /** What the vertical axis is. */
+  unit: string;
+  /** Of a file that it is saved in. */
+  name: string;
+  height: number;
+  points: readonly Point[];
+  /** The whole of it, with what is to come. */
+  all: Span;
+  /** The day as of which it is, ms. */
+  present: number;
+  /** What is looked at; null for all of it. */
+  span: Span | null;
+  onSpan: (span: Span | null) => void;
+  /** What must be in sight vertically, given the points in sight. */
+  values: (inSight: readonly Point[]) => readonly number[];
+  draw: (paper: Paper) => ReactNode;
+  tell: (point: Point) => string;
+  legend: ReactNode;
+  table: TableOf<Point>;
+}) {
+  const [box, width] = useWidth(WIDTH);
+  const svg = useRef<SVGSVGElement>(null);
+  const [at, setAt] = useState<number | null>(null);
+  const [drag, setDrag] = useState<readonly [from: number, to: number] | null>(null);
+  const [asTable, setAsTable] = useState(false);
+  const id = useId();
+  const seen = span ?? all;
+  const x = scaleTime([new Date(seen[0]), new Date(seen[1])], [EDGE.left, width - EDGE.right]);
+  const shows = (time: Date) => time.getTime() >= seen[0] && time.getTime() <= seen[1];
+  const inSight = points.filter((p) => shows(p.time));
+  const reach = values(inSight.length > 0 ? inSight : points);
+  const y = scaleLinear([Math.min(...reach), Math.max(...reach)], [height - EDGE.bottom, EDGE.top]).nice(4);
+  const picked = at === null ? null : (points[at] ?? null);
+
+  const nearest = (time: number) =>
+    points.reduce(
+      (best, p, i) =>
+        Math.abs(p.time.getTime() - time) < Math.abs(points[best]!.time.getTime() - time) ? i : best,
+      0,
+    );
+  const pixel = (event: PointerEvent<SVGSVGElement>) =>
+    event.clientX - event.currentTarget.getBoundingClientRect().left;
+  const step = (by: number) => {
+    const next = Math.min(points.length - 1, Math.max(0, (at ?? (by > 0 ? -1 : points.length)) + by));
+    setAt(next);
+    const time = points[next]!.time;
+    if (!shows(time))
+      onSpan(
+        within([time.getTime() - (seen[1] - seen[0]) / 2, time.getTime() + (seen[1] - seen[0]) / 2], all),
+      );
+  };
+  const keys: Record<string, () => void> = {
+    ArrowRight: () => step(1),
+    ArrowLeft: () => step(-1),
+    Home: () => step(-points.length),
+    End: () => step(points.length),
+    '+': () => onSpan(closer(seen, picked?.time.getTime() ?? (seen[0] + seen[1]) / 2, all)),
+    '-': () => onSpan(null),
+    '−': () => onSpan(null),
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const action = keys[event.key];
+    if (!action) return;
+    event.preventDefault();
+    action();
+  };
+  const rows = () => points.map((p) => [p.time.toISOString(), ...table.row(p)]);
+
+  return (
+    <figure className="chart">
+      <div className="chart-tools">
+        <Segmented
+          size="small"
+          aria-label="What is looked at"
+          value={span === null ? 'all' : 'part'}
+          onChange={(value) =>
+            onSpan(
+              value === 'all'
+                ? null
+                : value === 'part'
+                  ? span
+                  : lastDays(value === 'year' ? 365 : 90, present, all),
+            )
+          }
+          options={[
+            { value: 'all', label: 'all' },
+            { value: 'year', label: 'a year' },
+            { value: 'days', label: '90 days' },
+            ...(span === null ? [] : [{ value: 'part', label: 'a part' }]),
+          ]}
+        />
+        <Button
+          size="small"
+          type="text"
+          aria-expanded={asTable}
+          aria-controls={id}
+          onClick={() => setAsTable(!asTable)}
+        >
+          Table
+        </Button>
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: [
+              { key: 'svg', label: 'Picture, SVG' },
+              { key: 'png', label: 'Picture, PNG' },
+              { key: 'csv', label: 'Table, CSV' },
+            ],
+            onClick: ({ key }) => {
+              if (key === 'csv') download(`${name}.csv`, csv(['time', ...table.header], rows()));
+              else if (svg.current && key === 'svg') saveSvg(svg.current, name);
+              else if (svg.current) void savePng(svg.current, name);
+            },
+          }}
+        >
+          <Button size="small" type="text">
+            Save …
+          </Button>
+        </Dropdown>
+      </div>
+      <div
+        ref={box}
+        className="chart-box"
+        // Read like a scale: each arrow key goes on by a point, and its values are spoken.
+        role="slider"
+        tabIndex={0}
+        aria-label={label}
+        aria-valuemin={1}
+        aria-valuemax={points.length}
+        aria-valuenow={(at ?? points.length - 1) + 1}
+        aria-valuetext={tell(picked ?? points[points.length - 1]!)}
+        onKeyDown={onKey}
+      >
+        <svg
+          ref={svg}
+          viewBox={`0 0 ${String(width)} ${String(height)}`}
+          width={width}
+          height={height}
+          aria-hidden="true"
+          onPointerDown={(e) => {
+            if (e.pointerType === 'mouse' && e.button === 0) setDrag([pixel(e), pixel(e)]);
+          }}
+          onPointerMove={(e) => {
+            setAt(nearest(x.invert(pixel(e)).getTime()));
+            if (drag) setDrag([drag[0], pixel(e)]);
+          }}
+          onPointerUp={() => {
+            if (drag && Math.abs(drag[1] - drag[0]) >= A_DRAG)
+              onSpan(
+                within([x.invert(Math.min(...drag)).getTime(), x.invert(Math.max(...drag)).getTime()], all),
+              );
+            setDrag(null);
+          }}
+          onPointerLeave={() => {
+            setAt(null);
+            setDrag(null);
+          }}
+        >
+          <Axes x={x} y={y} width={width} height={height} unit={unit} />
+          {draw({
+            x,
+            y,
+            left: EDGE.left,
+            right: width - EDGE.right,
+            top: EDGE.top,
+            bottom: height - EDGE.bottom,
+            shows,
+          })}
+          {picked && shows(picked.time) && (
+            <path
+              d={`M${String(x(picked.time))} ${String(EDGE.top)}V${String(height - EDGE.bottom)}`}
+              stroke="var(--quiet)"
+              strokeDasharray="2 2"
+            />
+          )}
+          {drag && (
+            <rect
+              x={Math.min(...drag)}
+              y={EDGE.top}
+              width={Math.abs(drag[1] - drag[0])}
+              height={height - EDGE.bottom - EDGE.top}
+              fill="var(--ink)"
+              opacity={0.12}
+            />
+          )}
+        </svg>
+      </div>
+      <figcaption className="small quiet">{picked ? tell(picked) : legend}</figcaption>
+      <div id={id}>{asTable && <TableBehind points={points} table={table} rows={rows()} />}</div>
+    </figure>
+  );
+}
+
+function Axes({
+  x,
+  y,
+  width,
+  height,
+  unit,
+}: Pick<Paper, 'x' | 'y'> & { width: number; height: number; unit: string }) {
+  const years = x.domain()[1]!.getTime() - x.domain()[0]!.getTime() > 300 * 86_400_000;
+  return (
+    <>
+      {y.ticks(5).map((tick) => (
+        <g key={tick}>
+          <path
+            d={`M${String(EDGE.left)} ${String(y(tick))}H${String(width - EDGE.right)}`}
+            stroke="var(--line)"
+          />
+          <text x={EDGE.left - 7} y={y(tick) + 4} className="chart-figure" textAnchor="end">
+            {tick}
+          </text>
+        </g>
+      ))}
+      <text x={0} y={12} className="chart-word">
+        {unit}
+      </text>
+      {x.ticks(Math.max(2, Math.floor((width - EDGE.left) / LABEL) - 1)).map((tick) => (
+        <text key={tick.getTime()} x={x(tick)} y={height - 7} className="chart-word" textAnchor="middle">
+          {tick.toLocaleDateString(
+            undefined,
+            years
+              ? tick.getMonth() === 0
+                ? { year: 'numeric' }
+                : { month: 'short' }
+              : { day: 'numeric', month: 'short' },
+          )}
+        </text>
+      ))}
+    </>
+  );
+}
+
+function TableBehind<Point extends { time: Date }>({
+  points,
+  table,
+  rows,
+}: {
+  points: readonly Point[];
+  table: TableOf<Point>;
+  rows: readonly (readonly (string | number | null)[])[];
+}) {
+  return (
+    <div className="chart-table">
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">when</th>
+            {table.header.map((h) => (
+              <th scope="col" className="num" key={h}>
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => (
+            <tr key={row[0]}>
+              <td>{points[i]!.time.toLocaleDateString(undefined, { dateStyle: 'medium' })}</td>
+              {row.slice(1).map((cell, c) => (
+                <td className="num" key={table.header[c]}>
+                  {typeof cell === 'number' ? tenths(cell) : cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
