@@ -156,3 +156,35 @@ test('the phone has the bench at full width', async ({ page }) => {
   await expect(page.getByText('measure it again')).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
 });
+
+test('halls tell where trouble is, and the floor of a zone is drawn by keys and kept', async ({ page }) => {
+  await page.goto('/halls?zone=MACH');
+  await expect(page.getByRole('heading', { name: 'Kelp hall, row D is too warm as a whole.' })).toBeVisible({
+    timeout: 30_000,
+  });
+  // A healthy machine is quiet, one that has lost something says how much.
+  await expect(page.locator('.hall-cell', { hasText: 'SV-0027' })).not.toHaveClass(/lost/);
+  await expect(page.locator('.hall-cell', { hasText: 'SV-0030' })).toHaveClass(/lost/);
+  await page.getByRole('button', { name: 'Only those with something' }).click();
+  await expect(page.locator('.hall-cell', { hasText: 'SV-0027' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'All machines' }).click();
+  await expect(page.getByRole('slider', { name: 'Air of Machine room' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Draw the floor' }).click();
+  const floor = page.getByRole('region', { name: 'The floor of Machine room' });
+  await floor.getByRole('button', { name: 'Put all in rows' }).click();
+  const last = floor.getByRole('button', { name: /^SV-0036,/ });
+  await last.focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(floor.getByRole('button', { name: 'SV-0036, column 10, row 2' })).toBeFocused();
+  await floor.getByRole('button', { name: 'Keep the plan' }).click();
+  await expect(floor).toBeHidden();
+  await expect(page.locator('.hall-plan .hall-cell')).toHaveCount(10);
+  const fleet = (await (await page.request.get('/api/v1/fleet')).json()) as {
+    assets: { tag: string; place?: { column: number; row: number } }[];
+  };
+  expect(fleet.assets.find((a) => a.tag === 'SV-0036')?.place).toEqual({ column: 9, row: 1 });
+  // As a list, by the order in which one walks.
+  await page.getByText('as a list').click();
+  await expect(page.getByRole('row', { name: /SV-0036/ })).toBeVisible();
+});

@@ -14,6 +14,7 @@ internal static class FieldDifferences
             ("model", before.Model, after.Model),
             ("zone", before.Zone, after.Zone),
             ("host", before.HostTag, after.HostTag),
+            ("place", Place(before.Place), Place(after.Place)),
             ("hours a day", Number(before.DutyHoursPerDay), Number(after.DutyHoursPerDay)),
             ("in service since", Sql.Text(before.InServiceSince), Sql.Text(after.InServiceSince)),
             ("warranty until", Day(before.WarrantyUntil), Day(after.WarrantyUntil)),
@@ -22,6 +23,8 @@ internal static class FieldDifferences
         return fields.Where(f => f.Item2 != f.Item3);
 
         static string Number(double value) => value.ToString(System.Globalization.CultureInfo.InvariantCulture);
+        static string? Place(FloorPlace? place) =>
+            place is { } p ? FormattableString.Invariant($"column {p.Column}, row {p.Row}") : null;
         static string? Day(DateOnly? date) => date is { } day ? Sql.Text(day) : null;
         static string Parts(Asset a) => string.Join(", ", a.Parts.Select(p => $"{p.Name} {p.Limit} {Words.Of(p.Joint)}"));
     }

@@ -38,15 +38,17 @@ public sealed class FleetStore(Database database)
     {
         var connection = t.Connection;
         var changes = new List<MachineChange>();
-        var sites = Sites(connection);
+        var sites = SiteStore.All(connection);
         foreach (var site in register.Sites)
-            SaveSite(connection, site, import);
+            SiteStore.Save(connection, site, import);
         var before = All(connection).ToDictionary(a => a.Asset.Tag);
         var (created, updated) = (0, new List<StoredAsset>());
-        foreach (var asset in register.Assets)
+        foreach (var sent in register.Assets)
         {
             cancellation.ThrowIfCancellationRequested();
-            var known = before.GetValueOrDefault(asset.Tag);
+            var known = before.GetValueOrDefault(sent.Tag);
+            // Who does not tell where it stands leaves it there, unless it was moved.
+            var asset = sent.Place is null && sent.Zone == known?.Asset.Zone ? sent with { Place = known.Asset.Place } : sent;
             if (known is null)
                 created++;
             else if (Same(known.Asset, asset))
@@ -74,12 +76,12 @@ public sealed class FleetStore(Database database)
     /// <summary>The register as it stands, in document order; retired machines are part of it only on request.</summary>
     public Register Register(bool withRetired = true) =>
         database.Read(connection => new Register(
-            Sites(connection),
+            SiteStore.All(connection),
             [.. All(connection).Where(a => withRetired || a.RetiredOn is null).Select(a => a.Asset)]
         ));
 
     /// <summary>Sites with their zones.</summary>
-    public IReadOnlyList<Site> Sites() => database.Read(Sites);
+    public IReadOnlyList<Site> Sites() => database.Read(SiteStore.All);
 
     /// <summary>All machines as stored.</summary>
     public IReadOnlyList<StoredAsset> All() => database.Read(All);
@@ -94,24 +96,12 @@ public sealed class FleetStore(Database database)
     public static IReadOnlyList<StoredAsset> All(Transaction t) => All(t.Connection);
 
     /// <summary>The register within a use case.</summary>
-    public static Register Register(Transaction t) => new(Sites(t.Connection), [.. All(t.Connection).Select(a => a.Asset)]);
+    public static Register Register(Transaction t) =>
+        new(SiteStore.All(t.Connection), [.. All(t.Connection).Select(a => a.Asset)]);
 
     /// <summary>Saves a machine's edited data; what changed is kept in its history.</summary>
     public static IReadOnlyList<MachineChange> Update(Transaction t, StoredAsset known, Asset asset) =>
         Same(known.Asset, asset) ? [] : Save(t, asset, known, null);
-
-    /// <summary>Sites with their zones within a use case.</summary>
-    public static IReadOnlyList<Site> Sites(Transaction t) => Sites(t.Connection);
-
-    /// <summary>Saves a site and its zones as edited.</summary>
-    public static void Update(Transaction t, Site site) => SaveSite(t.Connection, site, null);
-
-    /// <summary>Removes a zone that no machine belongs to, and its site with its last zone.</summary>
-    public static void RemoveZone(Transaction t, string code)
-    {
-        t.Connection.Execute("DELETE FROM zone WHERE code = $code", ("$code", code));
-        t.Connection.Execute("DELETE FROM site WHERE id NOT IN (SELECT site_id FROM zone)");
-    }
 
     /// <summary>Takes a machine out of use; its history stays. A null day puts it back.</summary>
     public static MachineChange Retire(Transaction t, StoredAsset known, DateOnly? on, string? reason)
@@ -147,46 +137,19 @@ public sealed class FleetStore(Database database)
         && known.Parts.SequenceEqual(asset.Parts)
         && asset.Services.All(s => known.Services.Any(s.IsSameAs));
 
-    private static void SaveSite(SqliteConnection connection, Site site, long? import)
-    {
-        var id = connection.Scalar(
-            """
-            INSERT INTO site (code, name, altitude_m, import_id) VALUES ($code, $name, $altitude, $import)
-            ON CONFLICT (code) DO UPDATE SET name = excluded.name, altitude_m = excluded.altitude_m RETURNING id
-            """,
-            ("$code", site.Code),
-            ("$name", site.Name),
-            ("$altitude", site.AltitudeMetres),
-            ("$import", import)
-        );
-        foreach (var zone in site.Zones)
-            connection.Execute(
-                """
-                INSERT INTO zone (site_id, code, name, dust, design_ambient_c, import_id)
-                VALUES ($site, $code, $name, $dust, $ambient, $import)
-                ON CONFLICT (code) DO UPDATE SET site_id = excluded.site_id, name = excluded.name, dust = excluded.dust,
-                    design_ambient_c = excluded.design_ambient_c
-                """,
-                ("$site", id),
-                ("$code", zone.Code),
-                ("$name", zone.Name),
-                ("$dust", Words.Of(zone.Dust)),
-                ("$ambient", zone.DesignAmbient.Value),
-                ("$import", import)
-            );
-    }
-
     private static List<MachineChange> Save(Transaction t, Asset asset, StoredAsset? known, long? import)
     {
         var connection = t.Connection;
         var id = (long)
             connection.Scalar(
                 """
-                INSERT INTO asset (tag, kind, model, zone_id, host_tag, duty_hours, in_service_since, warranty_until, import_id)
-                VALUES ($tag, $kind, $model, (SELECT id FROM zone WHERE code = $zone), $host, $hours, $since, $warranty, $import)
+                INSERT INTO asset (tag, kind, model, zone_id, host_tag, duty_hours, in_service_since, warranty_until,
+                    place_column, place_row, import_id)
+                VALUES ($tag, $kind, $model, (SELECT id FROM zone WHERE code = $zone), $host, $hours, $since, $warranty, $column,
+                    $row, $import)
                 ON CONFLICT (tag) DO UPDATE SET kind = excluded.kind, model = excluded.model, zone_id = excluded.zone_id,
                     host_tag = excluded.host_tag, duty_hours = excluded.duty_hours, in_service_since = excluded.in_service_since,
-                    warranty_until = excluded.warranty_until
+                    warranty_until = excluded.warranty_until, place_column = excluded.place_column, place_row = excluded.place_row
                 RETURNING id
                 """,
                 ("$tag", asset.Tag),
@@ -197,6 +160,8 @@ public sealed class FleetStore(Database database)
                 ("$hours", asset.DutyHoursPerDay),
                 ("$since", Sql.Text(asset.InServiceSince)),
                 ("$warranty", asset.WarrantyUntil is { } day ? Sql.Text(day) : null),
+                ("$column", asset.Place?.Column),
+                ("$row", asset.Place?.Row),
                 ("$import", import)
             )!;
         PartSlots.Save(t, id, asset.Parts);
@@ -218,29 +183,6 @@ public sealed class FleetStore(Database database)
             ("$after", after)
         );
         return new MachineChange(id, field, before, after);
-    }
-
-    private static List<Site> Sites(SqliteConnection connection)
-    {
-        var zones = connection
-            .Query(
-                "SELECT site_id, code, name, dust, design_ambient_c FROM zone ORDER BY id",
-                r =>
-                    (
-                        Site: r.GetInt64(0),
-                        Zone: new Zone(
-                            r.GetString(1),
-                            r.GetString(2),
-                            Read<DustClass>(r.GetString(3)),
-                            new Celsius(r.GetDouble(4))
-                        )
-                    )
-            )
-            .ToLookup(z => z.Site, z => z.Zone);
-        return connection.Query(
-            "SELECT id, code, name, altitude_m FROM site ORDER BY id",
-            r => new Site(r.GetString(1), r.GetString(2), r.GetDouble(3), [.. zones[r.GetInt64(0)]])
-        );
     }
 
     internal static List<StoredAsset> All(SqliteConnection connection) => All(connection, null);
@@ -266,7 +208,7 @@ public sealed class FleetStore(Database database)
         return connection.Query(
             $"""
             SELECT a.id, a.tag, a.kind, a.model, z.code, a.host_tag, a.duty_hours, a.in_service_since, a.warranty_until,
-                a.retired_on, a.retired_reason
+                a.retired_on, a.retired_reason, a.place_column, a.place_row
             FROM asset a JOIN zone z ON z.id = a.zone_id {filter} ORDER BY a.id
             """,
             r =>
@@ -295,7 +237,10 @@ public sealed class FleetStore(Database database)
                     Readable("the end of its warranty", () => r.DateOrNull(8)),
                     [.. parts[id].Select(p => p.Part)],
                     [.. services[id].OrderBy(s => s.Date).ThenBy(s => s.Level)]
-                );
+                )
+                {
+                    Place = r.IsDBNull(11) || r.IsDBNull(12) ? null : new FloorPlace(r.GetInt32(11), r.GetInt32(12)),
+                };
                 return new StoredAsset(
                     id,
                     asset,

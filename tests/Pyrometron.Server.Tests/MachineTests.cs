@@ -297,4 +297,59 @@ public sealed class MachineTests : IDisposable
         (_, machine) = await _server.Get("/api/v1/assets/GC-1");
         Assert.Equal("other card", machine.GetProperty("services")[0].GetProperty("voidedReason").GetString());
     }
+
+    [Fact]
+    public async Task Where_machines_stand_is_drawn_travels_with_the_fleet_document_and_is_forgotten_by_a_move()
+    {
+        await _server.LoadSmallFleet();
+        object Cell(string asset, int column, int row) => new { asset, place = new { column, row } };
+        async Task<int> Draw(params object[] places) => (await _server.Put("/api/v1/zones/Z/floor", new { places })).Status;
+        async Task<string?> PlaceOf(string tag) =>
+            (await _server.Get("/api/v1/queue?limit=all&wait=60"))
+                .Body.GetProperty("items")
+                .EnumerateArray()
+                .Single(i => i.GetProperty("asset").GetString() == tag)
+                .GetProperty("place")
+                is { ValueKind: JsonValueKind.Object } place
+                ? $"{place.GetProperty("column")}/{place.GetProperty("row")}"
+                : null;
+
+        Assert.Equal(204, await Draw(Cell("GC-1", 3, 1), Cell("GC-2", 0, 0)));
+        Assert.Equal("3/1", await PlaceOf("GC-1"));
+        Assert.Equal(400, await Draw(Cell("GC-1", 200, 1)));
+        Assert.Equal(400, await Draw(Cell("GC-1", 1, 1), Cell("GC-1", 2, 1)));
+        Assert.Equal(404, await Draw(Cell("NOBODY", 1, 1)));
+        Assert.Equal(404, (await _server.Put("/api/v1/zones/ATTIC/floor", new { places = Array.Empty<object>() })).Status);
+
+        // Out and back: nothing changes; a document that tells no places leaves them.
+        var document = (await _server.Get("/api/v1/fleet")).Body.ToString();
+        Assert.Contains(
+            "\"place\":{\"column\":3,\"row\":1}",
+            string.Concat(document.Where(c => !char.IsWhiteSpace(c))),
+            StringComparison.Ordinal
+        );
+        Assert.Equal(8, (await _server.Send("/api/v1/fleet", document)).Body.GetProperty("unchanged").GetInt32());
+        var silent = System.Text.Json.Nodes.JsonNode.Parse(document)!;
+        foreach (var asset in silent["assets"]!.AsArray())
+            asset!.AsObject().Remove("place");
+        Assert.Equal(8, (await _server.Send("/api/v1/fleet", silent.ToJsonString())).Body.GetProperty("unchanged").GetInt32());
+        Assert.Equal("3/1", await PlaceOf("GC-1"));
+
+        Assert.Equal(204, await Draw(new { asset = "GC-2" }));
+        Assert.Null(await PlaceOf("GC-2"));
+        await _server.Post("/api/v1/zones", new { name = "Attic", siteName = "Site" });
+        var attic = (await _server.Get("/api/v1/zones")).Body.EnumerateArray().Last().GetProperty("code").GetString();
+        await _server.Send("/api/v1/fleet/table", $"tag;kind;zone\nGC-1;graphics-card;{attic}\n", "text/csv");
+        Assert.Null(await PlaceOf("GC-1"));
+    }
+
+    [Fact]
+    public async Task The_air_of_a_zone_is_told_through_time()
+    {
+        await _server.LoadSmallFleet();
+        var air = (await _server.Get("/api/v1/zones/Z/air")).Body.EnumerateArray().ToArray();
+        Assert.True(air.Length > 50);
+        Assert.All(air, p => Assert.InRange(p.GetProperty("sensorCelsius").GetDouble(), 10, 40));
+        Assert.Equal(404, (await _server.Get("/api/v1/zones/ATTIC/air")).Status);
+    }
 }

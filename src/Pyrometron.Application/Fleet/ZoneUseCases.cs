@@ -18,8 +18,8 @@ public sealed class ZoneUseCases(Database database, TimeProvider clock)
             Now,
             t =>
             {
-                var site = place(FleetStore.Sites(t));
-                FleetStore.Update(t, site);
+                var site = place(SiteStore.All(t));
+                SiteStore.Update(t, site);
                 t.Log(
                     new Change("zone", Message.Of("Zone added: {zone}", Value.Text("zone", site.Zones[^1].Name)))
                     {
@@ -49,11 +49,46 @@ public sealed class ZoneUseCases(Database database, TimeProvider clock)
                             Value.Text("zone", zone.Name)
                         )
                     );
-                FleetStore.RemoveZone(t, code);
+                SiteStore.RemoveZone(t, code);
                 t.Log(
                     new Change("zone", Message.Of("Zone removed: {zone}", Value.Text("zone", zone.Name)))
                     {
                         Before = Told(site, zone),
+                    }
+                );
+            }
+        );
+
+    /// <summary>Draws a zone's floor: puts machines of it into their cells, or takes them off the plan.</summary>
+    /// <param name="places">By tag; null takes a machine off.</param>
+    /// <exception cref="NotThereException">There is no such zone, or no such machine in it.</exception>
+    public void Place(Actor actor, string code, IReadOnlyDictionary<string, FloorPlace?> places) =>
+        database.Write(
+            actor,
+            Now,
+            t =>
+            {
+                var (_, zone) = Find(t, code);
+                var moved = new List<long>();
+                foreach (var (tag, place) in places)
+                {
+                    var known = FleetUseCases.Find(t, tag);
+                    if (known.Asset.Zone != code)
+                        throw Missing.Machine(tag);
+                    FleetStore.Update(t, known, known.Asset with { Place = place });
+                    moved.Add(known.Id);
+                }
+                t.Log(
+                    new Change(
+                        "floor",
+                        Message.Of(
+                            "Floor of {zone} drawn: {machines}",
+                            Value.Text("zone", zone.Name),
+                            Value.Counted("machines", places.Count, "machine")
+                        )
+                    )
+                    {
+                        Touches = moved,
                     }
                 );
             }
@@ -72,7 +107,7 @@ public sealed class ZoneUseCases(Database database, TimeProvider clock)
                 var edited = edit(site, zone);
                 if (edited.Zones.SequenceEqual(site.Zones) && edited with { Zones = site.Zones } == site)
                     return;
-                FleetStore.Update(t, edited);
+                SiteStore.Update(t, edited);
                 t.Log(
                     new Change("zone", Message.Of("Zone changed: {zone}", Value.Text("zone", zone.Name)))
                     {
@@ -84,7 +119,7 @@ public sealed class ZoneUseCases(Database database, TimeProvider clock)
         );
 
     private static (Site Site, Zone Zone) Find(Transaction t, string code) =>
-        FleetStore.Sites(t).FirstOrDefault(s => s.Zones.Any(z => z.Code == code)) is { } site
+        SiteStore.All(t).FirstOrDefault(s => s.Zones.Any(z => z.Code == code)) is { } site
             ? (site, site.Zones.Single(z => z.Code == code))
             : throw Missing.Zone(code);
 

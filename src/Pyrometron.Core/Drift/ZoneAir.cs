@@ -34,6 +34,10 @@ public sealed class ZoneAir
         return new ZoneAir(bins.ToDictionary(b => b.Key, b => Robust.Median(b.Value.ToArray())));
     }
 
+    /// <summary>The first and the last day with a measured air, days since 1970; null without any.</summary>
+    public (double First, double Last)? Known =>
+        _median.Count == 0 ? null : (_median.Keys.Min() * BinDays, (_median.Keys.Max() + 1) * BinDays);
+
     /// <summary>The zone's air near a day, °C; NaN when nobody measured within a week.</summary>
     public double At(double day)
     {

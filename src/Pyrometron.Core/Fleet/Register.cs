@@ -40,6 +40,9 @@ public sealed record Asset(
     IReadOnlyList<ServiceDone> Services
 )
 {
+    /// <summary>Where it stands on its zone's floor plan; null where nobody has said.</summary>
+    public FloorPlace? Place { get; init; }
+
     /// <summary>Readings keep one column a part; a machine with more measured parts than this is refused.</summary>
     public const int MaxParts = 12;
 

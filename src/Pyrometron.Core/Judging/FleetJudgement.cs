@@ -6,6 +6,12 @@ namespace Pyrometron.Core.Judging;
 /// <summary>One zone's own drift over time.</summary>
 public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines, IReadOnlyList<(int Bin, double Kelvin)> Bins);
 
+/// <summary>The air of a zone in five days.</summary>
+/// <param name="Day">Their middle, days since 1970.</param>
+/// <param name="SensorC">Median of its machines' intake sensors, °C.</param>
+/// <param name="RoomKelvin">What its machines show beyond that; null with too few of them.</param>
+public readonly record struct ZoneAirPoint(double Day, double SensorC, double? RoomKelvin);
+
 /// <summary>All machines judged at once, most pressing first.</summary>
 public sealed class FleetJudgement
 {
@@ -35,6 +41,25 @@ public sealed class FleetJudgement
 
     /// <summary>The machines' judgements by tag.</summary>
     public IReadOnlyDictionary<string, Assessment> ByTag { get; }
+
+    /// <summary>The air of a zone through time; empty where it was never measured.</summary>
+    public IReadOnlyList<ZoneAirPoint> AirOf(string zone)
+    {
+        if (!JudgedZones.TryGetValue(zone, out var judged) || judged.Air.Known is not var (first, last))
+            return [];
+        var room = judged.Room.Bins.ToDictionary(b => b.Bin, b => b.Kelvin);
+        return
+        [
+            .. Enumerable
+                .Range(Cell.BinOf(first), Cell.BinOf(last) - Cell.BinOf(first) + 1)
+                .Select(bin => new ZoneAirPoint(
+                    (bin + 0.5) * Cell.Days,
+                    judged.Air.At((bin + 0.5) * Cell.Days),
+                    room.TryGetValue(bin, out var kelvin) ? kelvin : null
+                ))
+                .Where(p => !double.IsNaN(p.SensorC)),
+        ];
+    }
 
     /// <summary>Each zone's own drift.</summary>
     public IEnumerable<ZoneAssessment> Zones => JudgedZones.Values.Select(z => z.Assessment);

@@ -80,6 +80,13 @@ public static class FleetDocument
         w.WriteString("zone", asset.Zone);
         if (asset.HostTag is { } host)
             w.WriteString("hostTag", host);
+        if (asset.Place is { } place)
+        {
+            w.WriteStartObject("place");
+            w.WriteNumber("column", place.Column);
+            w.WriteNumber("row", place.Row);
+            w.WriteEndObject();
+        }
         w.WriteNumber("dutyHoursPerDay", asset.DutyHoursPerDay);
         w.WriteString("inServiceSince", Iso(asset.InServiceSince));
         if (asset.WarrantyUntil is { } warranty)

@@ -179,8 +179,14 @@ internal sealed class FleetReader(ReadOnlyMemory<byte> utf8, DateOnly today)
             w.OptionalDate("warrantyUntil", Asset.EarliestDay, Asset.LatestDay),
             parts,
             [.. services.DistinctBy(s => (s.Date, s.Level)).OrderBy(s => s.Date).ThenBy(s => s.Level)]
-        );
+        )
+        {
+            Place = w.OptionalItem("place", ReadPlace),
+        };
     }
+
+    private static FloorPlace ReadPlace(JsonWalker w) =>
+        new FloorPlace((int)w.Number("column", 0, FloorPlace.Most - 1), (int)w.Number("row", 0, FloorPlace.Most - 1));
 
     private static ServiceDone ReadService(JsonWalker w, DateOnly today)
     {

@@ -101,6 +101,8 @@ public sealed record OpenJob(long Id, string State);
 /// <param name="ReasonMessage">The reason as template and values.</param>
 /// <param name="Warranty">What the maker's warranty means for the work advised; null where it means nothing.</param>
 /// <param name="Silence">Its readings, where they used to come and have stopped; else null.</param>
+/// <param name="Host">The machine that it is built into; null for none.</param>
+/// <param name="Place">Where it stands on its zone's floor plan; null where nobody has said.</param>
 public sealed record QueueItem(
     int Rank,
     string Asset,
@@ -133,7 +135,9 @@ public sealed record QueueItem(
     string? MeasuredBy,
     Message ReasonMessage,
     WarrantyAnswer? Warranty,
-    SilenceAnswer? Silence
+    SilenceAnswer? Silence,
+    string? Host,
+    FloorPlace? Place
 )
 {
     /// <summary>Beside its row's neighbours: where it stands, and what is in hand on it.</summary>
@@ -173,7 +177,9 @@ public sealed record QueueItem(
             AssessmentAnswer.By(a),
             a.Reason,
             WarrantyAnswer.From(a.Warranty),
-            SilenceAnswer.From(a.Silence)
+            SilenceAnswer.From(a.Silence),
+            a.Asset.HostTag,
+            a.Asset.Place
         );
 
     private static Strip? StripOf(Assessment a)

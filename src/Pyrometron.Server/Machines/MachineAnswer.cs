@@ -152,6 +152,7 @@ public sealed record MachineEdit(
                 DutyHoursPerDay = DutyHoursPerDay!.Value,
                 InServiceSince = InServiceSince!.Value,
                 WarrantyUntil = WarrantyUntil,
+                Place = Zone == asset.Zone ? asset.Place : null,
                 Parts = [.. Parts!.Select(p => new Part(p.Part!, new Celsius(p.LimitCelsius!.Value), p.Interface!.Value))],
             };
     }

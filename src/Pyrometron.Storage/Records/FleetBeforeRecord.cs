@@ -28,7 +28,9 @@ internal sealed record FleetBeforeRecord(
         double DutyHoursPerDay,
         DateOnly InServiceSince,
         DateOnly? WarrantyUntil,
-        IReadOnlyList<PartRecord> Parts
+        IReadOnlyList<PartRecord> Parts,
+        int? Column = null,
+        int? Row = null
     )
     {
         public static AssetRecord Of(Asset a) =>
@@ -41,7 +43,9 @@ internal sealed record FleetBeforeRecord(
                 a.DutyHoursPerDay,
                 a.InServiceSince,
                 a.WarrantyUntil,
-                [.. a.Parts.Select(p => new PartRecord(p.Name, p.Limit.Value, Words.Of(p.Joint)))]
+                [.. a.Parts.Select(p => new PartRecord(p.Name, p.Limit.Value, Words.Of(p.Joint)))],
+                a.Place?.Column,
+                a.Place?.Row
             );
 
         public Asset ToAsset() =>
@@ -56,7 +60,10 @@ internal sealed record FleetBeforeRecord(
                 WarrantyUntil,
                 [.. Parts.Select(p => new Part(p.Name, new Celsius(p.LimitCelsius), StoredWords.Read<JointMaterial>(p.Joint)))],
                 []
-            );
+            )
+            {
+                Place = Column is { } column && Row is { } row ? new FloorPlace(column, row) : null,
+            };
     }
 
     /// <summary>What of a register differs from what is in force: only what is there already can be changed.</summary>

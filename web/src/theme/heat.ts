@@ -7,8 +7,17 @@ const STOPS: readonly (readonly [kelvinLost: number, colour: readonly [number, n
   [15, [0xf6, 0xb7, 0x3c]],
 ];
 
-/** What the colours of a legend stand for, kelvins lost. */
-export const HEAT_STEPS = [0, 3, 6, 9, 12, 15] as const;
+/** Steps of the ramp for areas with words in them: from so many kelvins lost on, with letters that can be read on each. */
+export const HEAT_STEPS: readonly { kelvin: number; colour: string; text: string }[] = [
+  { kelvin: 3, colour: '#b9b0a3', text: '#2a2622' },
+  { kelvin: 6, colour: '#8f3a26', text: '#fbf9f6' },
+  { kelvin: 9, colour: '#c8401c', text: '#fbf9f6' },
+  { kelvin: 12, colour: '#e8781e', text: '#2a2622' },
+  { kelvin: 15, colour: '#f6b73c', text: '#2a2622' },
+];
+
+/** The step for kelvins lost; undefined where nothing notable is lost. */
+export const heatStep = (kelvinLost: number) => HEAT_STEPS.findLast((s) => kelvinLost >= s.kelvin);
 
 /**
  * The colour of heat. A machine that is warm by nature and has lost nothing stays unlit; one at its limit is brightest.

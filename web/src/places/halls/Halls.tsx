@@ -1,25 +1,33 @@
-import { Button, Skeleton, Tooltip } from 'antd';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import { Button, Segmented, Skeleton } from 'antd';
+import { useMemo, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { useMachines, useQueue, useZones } from '../../api/queries';
 import type { QueueItem, Schemas } from '../../api/client';
+import { heat, HEAT_STEPS } from '../../theme/heat';
 import { AddMachines } from '../../ui/entry/AddMachines';
-import { count, kelvin, useTemperature } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
-import { heat } from '../../theme/heat';
-import { AddZone, EditZone } from './EditZone';
+import { count, kelvin, useTemperature } from '../../words/format';
+import { walkingOrder } from '../../words/walking';
+import { hasSomething } from './Cell';
+import { DrawFloor } from './DrawFloor';
+import { AddZone } from './EditZone';
+import '../../ui/work.css';
 import './halls.css';
+import { ZoneFloor } from './ZoneFloor';
+import { ZonePanel } from './ZonePanel';
 
-/** Sites and zones with every machine in its place; a room that is too warm shows here as one thing. */
+/** A room that is this much too warm is told before its machines, K. */
+const WARM = 2;
+
+/** A warm room glows like a machine that has lost so much, K. */
+const WARM_GLOW = 12;
+
+/** Sites and zones with every machine in its place: one look tells where trouble is. */
 export function Halls() {
   usePageTitle('Halls');
   const zones = useZones();
   const queue = useQueue();
-  const machines = useMachines();
-  const { full } = useTemperature();
-  const [adding, setAdding] = useState(false);
-  const [addingZone, setAddingZone] = useState(false);
   if (zones.isError || queue.isError)
     return (
       <div className="page">
@@ -34,66 +42,115 @@ export function Halls() {
         <Skeleton active />
       </div>
     );
-  const warm = zones.data.filter((z) => (z.roomKelvin ?? 0) >= 2);
-  const sites = [...new Map(zones.data.map((z) => [z.site, z.siteName])).entries()];
+  return <AllHalls zones={zones.data} items={queue.data.items} />;
+}
+
+function AllHalls({
+  zones,
+  items,
+}: {
+  zones: readonly Schemas['ZoneAnswer'][];
+  items: readonly QueueItem[];
+}) {
+  const machines = useMachines();
+  const [params, setParams] = useSearchParams();
+  const [adding, setAdding] = useState<'machines' | 'zone' | null>(null);
+  const [drawing, setDrawing] = useState(false);
+  const set = (name: string, value: string | null) => {
+    const next = new URLSearchParams(window.location.search);
+    if (value) next.set(name, value);
+    else next.delete(name);
+    setParams(next, { replace: true });
+  };
+  const only = params.get('only') === 'something';
+  const asList = params.get('as') === 'list';
+  const byZone = useMemo(() => {
+    const zones = new Map<string, QueueItem[]>();
+    for (const item of items) {
+      const here = zones.get(item.zone);
+      if (here) here.push(item);
+      else zones.set(item.zone, [item]);
+    }
+    return zones;
+  }, [items]);
+  const warmest = zones.toSorted((a, b) => (b.roomKelvin ?? 0) - (a.roomKelvin ?? 0))[0];
+  const picked = zones.find((z) => z.code === params.get('zone')) ?? warmest;
+  const sites = [...new Map(zones.map((z) => [z.site, z.siteName])).entries()];
   const retired = machines.data?.filter((m) => m.retiredOn !== null) ?? [];
   return (
-    <div className="page">
-      <h1>
-        {zones.data.length === 0
-          ? 'No halls yet.'
-          : warm.length === 0
-            ? zones.data.some((z) => z.roomKelvin !== null)
-              ? 'No room is too warm.'
-              : 'Too little is measured to tell any room from its machines.'
-            : `${warm.map((z) => z.name).join(' and ')} ${warm.length === 1 ? 'is' : 'are'} too warm as a whole.`}
-      </h1>
-      <p className="quiet">
-        {zones.data.length === 0
-          ? 'They come in with the first machines.'
-          : 'What a room adds to all its machines alike, whatever their heat, is the room’s: see to its air before any of them.'}
-      </p>
-      <div style={{ display: 'flex', gap: 8, margin: '10px 0' }}>
-        <Button onClick={() => setAdding(true)}>Add machines</Button>
-        <Button onClick={() => setAddingZone(true)}>Add a zone</Button>
-        {zones.data.length > 0 && (
-          <Link to="/round">
-            <Button>A round: type readings</Button>
-          </Link>
+    <div className="halls">
+      <div className="page">
+        <h1>{headline(zones)}</h1>
+        <p className="quiet">{subline(zones, items)}</p>
+        <div className="bench-more">
+          <Button aria-pressed={only} onClick={() => set('only', only ? null : 'something')}>
+            {only ? 'All machines' : 'Only those with something'}
+          </Button>
+          <Segmented
+            aria-label="Shown as"
+            value={asList ? 'list' : 'floor'}
+            onChange={(v) => set('as', v === 'list' ? 'list' : null)}
+            options={[
+              { value: 'floor', label: 'where they stand' },
+              { value: 'list', label: 'as a list' },
+            ]}
+          />
+          <Button onClick={() => setAdding('machines')}>Add machines</Button>
+          <Button onClick={() => setAdding('zone')}>Add a zone</Button>
+          {zones.length > 0 && (
+            <Link to="/round">
+              <Button>A round: type readings</Button>
+            </Link>
+          )}
+        </div>
+        {adding === 'machines' && <AddMachines onClose={() => setAdding(null)} />}
+        {adding === 'zone' && <AddZone site={zones[0]} onClose={() => setAdding(null)} />}
+        {drawing && picked && (
+          <DrawFloor
+            key={picked.code}
+            zone={picked}
+            items={byZone.get(picked.code) ?? []}
+            onClose={() => setDrawing(false)}
+          />
+        )}
+        {sites.map(([site, name]) => (
+          <section className="section" key={site} aria-label={name}>
+            <div className="section-head">
+              <h2>{name}</h2>
+            </div>
+            {zones
+              .filter((z) => z.site === site)
+              .map((zone) => (
+                <Zone
+                  key={zone.code}
+                  zone={zone}
+                  items={byZone.get(zone.code) ?? []}
+                  only={only}
+                  asList={asList}
+                  picked={zone === picked}
+                  onPick={() => set('zone', zone.code)}
+                />
+              ))}
+          </section>
+        ))}
+        {zones.length > 0 && !asList && <HeatLegend />}
+        {retired.length > 0 && (
+          <section className="section" aria-label="Retired">
+            <div className="section-head">
+              <h2>Retired</h2>
+            </div>
+            <div className="hall-machines">
+              {retired.map((m) => (
+                <Link key={m.tag} to={`/machines/${encodeURIComponent(m.tag)}`} className="hall-cell struck">
+                  {m.tag}
+                </Link>
+              ))}
+            </div>
+          </section>
         )}
       </div>
-      {adding && <AddMachines onClose={() => setAdding(false)} />}
-      {addingZone && <AddZone site={zones.data[0]} onClose={() => setAddingZone(false)} />}
-      {sites.map(([site, name]) => (
-        <section className="section" key={site} aria-label={name}>
-          <div className="section-head">
-            <h2>{name}</h2>
-          </div>
-          {zones.data
-            .filter((z) => z.site === site)
-            .map((zone) => (
-              <Zone
-                key={zone.code}
-                zone={zone}
-                items={queue.data.items.filter((i) => i.zone === zone.code)}
-                design={full(zone.designAmbientCelsius)}
-              />
-            ))}
-        </section>
-      ))}
-      {retired.length > 0 && (
-        <section className="section" aria-label="Retired">
-          <div className="section-head">
-            <h2>Retired</h2>
-          </div>
-          <div className="hall-machines">
-            {retired.map((m) => (
-              <Link key={m.tag} to={`/machines/${encodeURIComponent(m.tag)}`} className="struck">
-                {m.tag}
-              </Link>
-            ))}
-          </div>
-        </section>
+      {picked && (
+        <ZonePanel zone={picked} items={byZone.get(picked.code) ?? []} onDraw={() => setDrawing(true)} />
       )}
     </div>
   );
@@ -102,80 +159,109 @@ export function Halls() {
 function Zone({
   zone,
   items,
-  design,
+  only,
+  asList,
+  picked,
+  onPick,
 }: {
   zone: Schemas['ZoneAnswer'];
   items: readonly QueueItem[];
-  design: string;
+  only: boolean;
+  asList: boolean;
+  picked: boolean;
+  onPick: () => void;
 }) {
-  const room = zone.roomKelvin;
-  const [editing, setEditing] = useState(false);
+  const { full } = useTemperature();
+  const room = zone.roomKelvin ?? 0;
+  const shown = only ? items.filter(hasSomething) : items;
   return (
     <div
-      style={{
-        display: 'grid',
-        gridTemplateColumns: '210px minmax(0, 1fr)',
-        gap: 18,
-        padding: '10px 0',
-        borderBottom: '1px solid var(--line)',
-      }}
+      className={room >= WARM ? 'hall-zone warm' : 'hall-zone'}
+      style={room >= WARM ? { borderTopColor: heat(WARM_GLOW) } : undefined}
+      aria-current={picked}
     >
       <div>
-        <strong>{zone.name}</strong>
+        <button type="button" className="hall-name" aria-pressed={picked} onClick={onPick}>
+          {zone.name}
+        </button>
         <div className="small quiet">
-          {count(items.length, 'machine')} · {zone.dust} dust · planned for {design}
+          {count(items.length, 'machine')} · {zone.dust} dust · planned for {full(zone.designAmbientCelsius)}
         </div>
-        <div className="small" style={{ marginTop: 4 }}>
-          {room === null
-            ? 'Too few measured machines to tell the room from them.'
-            : Math.abs(room) < 1
-              ? 'The room is as warm as its sensors say.'
-              : `The room is ${kelvin(Math.abs(room))} ${room > 0 ? 'warmer' : 'cooler'} than its sensors say.`}
-        </div>
-        <Button
-          size="small"
-          style={{ marginTop: 6 }}
-          onClick={() => setEditing(true)}
-          aria-label={`Edit ${zone.name}`}
-        >
-          Edit
-        </Button>
-        {editing && <EditZone zone={zone} empty={items.length === 0} onClose={() => setEditing(false)} />}
+        {room >= WARM && <strong className="small">air {kelvin(room)} too warm</strong>}
       </div>
-      <div className="hall-machines">
-        {[...items]
-          .sort((a, b) => a.asset.localeCompare(b.asset))
-          .map((item) => (
-            <Tooltip key={item.asset} title={item.reason} mouseEnterDelay={0.3}>
-              <Link to={`/machines/${encodeURIComponent(item.asset)}`}>
-                {item.asset}
-                <span className="quiet" style={{ display: 'block' }}>
-                  {item.driftKelvin === null
-                    ? '?'
-                    : item.driftKelvin >= 1
-                      ? `+${kelvin(item.driftKelvin)}`
-                      : 'fresh'}
-                </span>
-                {item.strip && <Used strip={item.strip} />}
-              </Link>
-            </Tooltip>
-          ))}
+      <div>
+        {shown.length === 0 && (
+          <p className="small quiet">
+            {items.length === 0 ? 'No machines yet.' : 'None with anything to tell.'}
+          </p>
+        )}
+        {asList ? <ZoneList items={shown} /> : <ZoneFloor items={shown} />}
       </div>
     </div>
   );
 }
 
-/** How much of the way from the air to the limit is used up. */
-function Used({ strip }: { strip: Schemas['Strip'] }) {
-  const share = (strip.now - strip.ambient) / Math.max(1, strip.limit - strip.ambient);
+function ZoneList({ items }: { items: readonly QueueItem[] }) {
+  if (items.length === 0) return null;
   return (
-    <span className="hall-used">
-      <span
-        style={{
-          width: `${String(Math.round(100 * Math.min(1, Math.max(0, share))))}%`,
-          background: heat(strip.limit - strip.now),
-        }}
-      />
-    </span>
+    <div className="scroll-x">
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">machine</th>
+            <th scope="col">model</th>
+            <th scope="col" className="num">
+              lost
+            </th>
+            <th scope="col">why</th>
+          </tr>
+        </thead>
+        <tbody>
+          {walkingOrder(items).map((item) => (
+            <tr key={item.asset}>
+              <td className="figures">
+                <Link to={`/machines/${encodeURIComponent(item.asset)}`}>{item.asset}</Link>
+              </td>
+              <td>{item.model}</td>
+              <td className="num">{item.driftKelvin === null ? '–' : kelvin(item.driftKelvin)}</td>
+              <td>{item.reason}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
+}
+
+function HeatLegend() {
+  return (
+    <p className="small quiet hall-legend">
+      Kelvins lost since fresh:{' '}
+      {HEAT_STEPS.map((step) => (
+        <span key={step.kelvin} style={{ background: step.colour, color: step.text }}>
+          {step.kelvin}
+          {step === HEAT_STEPS.at(-1) ? ' and more' : ''}
+        </span>
+      ))}{' '}
+      Without colour: less than {HEAT_STEPS[0]!.kelvin}. A dashed frame: one host.
+    </p>
+  );
+}
+
+function headline(zones: readonly Schemas['ZoneAnswer'][]): string {
+  const warm = zones.filter((z) => (z.roomKelvin ?? 0) >= WARM);
+  if (zones.length === 0) return 'No halls yet.';
+  if (warm.length > 0)
+    return `${warm.map((z) => z.name).join(' and ')} ${warm.length === 1 ? 'is' : 'are'} too warm as a whole.`;
+  return zones.some((z) => z.roomKelvin !== null)
+    ? 'No room is too warm.'
+    : 'Too little is measured to tell any room from its machines.';
+}
+
+function subline(zones: readonly Schemas['ZoneAnswer'][], items: readonly QueueItem[]): string {
+  if (zones.length === 0) return 'They come in with the first machines.';
+  const worn = items.filter((i) => (i.driftKelvin ?? 0) >= 6).length;
+  const warm = zones.filter((z) => (z.roomKelvin ?? 0) >= WARM);
+  const air = warm.length > 0 ? `See to its air first: no service of its machines helps against that. ` : '';
+  return `${air}${worn === 0 ? 'No machine has' : count(worn, 'machine has', 'machines have')} lost 6 K or more.`;
 }

@@ -3,7 +3,8 @@ import { useMemo } from 'react';
 import type { Schemas } from '../../api/client';
 import { heat } from '../../theme/heat';
 import type { Span } from '../../ui/chart/span';
-import { TimeChart, type Paper } from '../../ui/chart/TimeChart';
+import type { Paper } from '../../ui/chart/Axes';
+import { TimeChart } from '../../ui/chart/TimeChart';
 import { fullDay, instant, kelvin, parseDay, partName } from '../../words/format';
 import { chartEnd, type MachineChart } from './chart';
 

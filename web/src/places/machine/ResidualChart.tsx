@@ -1,6 +1,7 @@
 import { line } from 'd3-shape';
 import type { Schemas } from '../../api/client';
-import { TimeChart, type Paper } from '../../ui/chart/TimeChart';
+import type { Paper } from '../../ui/chart/Axes';
+import { TimeChart } from '../../ui/chart/TimeChart';
 import { instant, kelvin, parseDay, partName } from '../../words/format';
 import { chartEnd, type MachineChart } from './chart';
 

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useMachine, useQueue } from '../../api/queries';
 import { count } from '../../words/format';
+import { walkingOrder } from '../../words/walking';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/entry/entry.css';
@@ -25,10 +26,9 @@ export function Round() {
   const zones = [...new Map(queue.data.items.map((i) => [i.zone, i.zoneName])).entries()];
   const zone = params.get('zone') ?? zones[0]?.[0] ?? '';
   const chosen = params.getAll('tag');
-  const here = queue.data.items
-    .filter((i) => (chosen.length > 0 ? chosen.includes(i.asset) : i.zone === zone))
-    .map((i) => i.asset)
-    .sort((a, b) => a.localeCompare(b, undefined, { numeric: true }));
+  const here = walkingOrder(
+    queue.data.items.filter((i) => (chosen.length > 0 ? chosen.includes(i.asset) : i.zone === zone)),
+  ).map((i) => i.asset);
   const open = here.filter((tag) => !typed.includes(tag) && !left.includes(tag));
   const tag = open[0];
   return (

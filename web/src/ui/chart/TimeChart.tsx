@@ -1,39 +1,18 @@
-import { scaleLinear, scaleTime, type ScaleLinear, type ScaleTime } from 'd3-scale';
+import { scaleLinear, scaleTime } from 'd3-scale';
 import { Button, Dropdown, Segmented } from 'antd';
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { csv, download } from '../../words/csv';
-import { tenths } from '../../words/format';
+import { Axes, EDGE, type Paper } from './Axes';
 import './chart.css';
 import { savePng, saveSvg } from './picture';
 import { closer, lastDays, within, type Span } from './span';
+import { TableBehind, type TableOf } from './TableBehind';
 import { useWidth } from './useWidth';
 
-const EDGE = { left: 40, right: 12, top: 30, bottom: 24 };
 const WIDTH = 760;
 
 /** A drag of fewer pixels is a press. */
 const A_DRAG = 8;
-
-/** Room that a label of the time axis needs, px. */
-const LABEL = 64;
-
-/** What a chart is drawn with, in CSS pixels. */
-export interface Paper {
-  x: ScaleTime<number, number>;
-  y: ScaleLinear<number, number>;
-  left: number;
-  right: number;
-  top: number;
-  bottom: number;
-  /** Whether an instant is in sight. */
-  shows: (at: Date) => boolean;
-}
-
-/** What stands in the table behind a chart, and in its CSV. */
-export interface TableOf<Point> {
-  header: readonly string[];
-  row: (point: Point) => readonly (string | number | null)[];
-}
 
 /**
  * Values over time: read by pointer, touch and arrow keys, looked at closer by dragging, keys or choice, with its table one
@@ -247,84 +226,5 @@ export function TimeChart<Point extends { time: Date }>({
       <figcaption className="small quiet">{picked ? tell(picked) : legend}</figcaption>
       <div id={id}>{asTable && <TableBehind points={points} table={table} rows={rows()} />}</div>
     </figure>
-  );
-}
-
-function Axes({
-  x,
-  y,
-  width,
-  height,
-  unit,
-}: Pick<Paper, 'x' | 'y'> & { width: number; height: number; unit: string }) {
-  const years = x.domain()[1]!.getTime() - x.domain()[0]!.getTime() > 300 * 86_400_000;
-  return (
-    <>
-      {y.ticks(5).map((tick) => (
-        <g key={tick}>
-          <path
-            d={`M${String(EDGE.left)} ${String(y(tick))}H${String(width - EDGE.right)}`}
-            stroke="var(--line)"
-          />
-          <text x={EDGE.left - 7} y={y(tick) + 4} className="chart-figure" textAnchor="end">
-            {tick}
-          </text>
-        </g>
-      ))}
-      <text x={0} y={12} className="chart-word">
-        {unit}
-      </text>
-      {x.ticks(Math.max(2, Math.floor((width - EDGE.left) / LABEL) - 1)).map((tick) => (
-        <text key={tick.getTime()} x={x(tick)} y={height - 7} className="chart-word" textAnchor="middle">
-          {tick.toLocaleDateString(
-            undefined,
-            years
-              ? tick.getMonth() === 0
-                ? { year: 'numeric' }
-                : { month: 'short' }
-              : { day: 'numeric', month: 'short' },
-          )}
-        </text>
-      ))}
-    </>
-  );
-}
-
-function TableBehind<Point extends { time: Date }>({
-  points,
-  table,
-  rows,
-}: {
-  points: readonly Point[];
-  table: TableOf<Point>;
-  rows: readonly (readonly (string | number | null)[])[];
-}) {
-  return (
-    <div className="chart-table">
-      <table className="plain-table">
-        <thead>
-          <tr>
-            <th scope="col">when</th>
-            {table.header.map((h) => (
-              <th scope="col" className="num" key={h}>
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <tr key={row[0]}>
-              <td>{points[i]!.time.toLocaleDateString(undefined, { dateStyle: 'medium' })}</td>
-              {row.slice(1).map((cell, c) => (
-                <td className="num" key={table.header[c]}>
-                  {typeof cell === 'number' ? tenths(cell) : cell}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
   );
 }

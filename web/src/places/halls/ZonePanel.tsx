@@ -1,0 +1,72 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { QueueItem, Schemas } from '../../api/client';
+import { CauseMark } from '../../ui/marks/CauseMark';
+import { kelvin } from '../../words/format';
+import { AirChart } from './AirChart';
+import { hasSomething } from './Cell';
+import { EditZone } from './EditZone';
+
+const MOST = 12;
+
+/** The zone picked: its air, and its machines, worst first. */
+export function ZonePanel({
+  zone,
+  items,
+  onDraw,
+}: {
+  zone: Schemas['ZoneAnswer'];
+  items: readonly QueueItem[];
+  onDraw: () => void;
+}) {
+  const [editing, setEditing] = useState(false);
+  const worst = items
+    .filter(hasSomething)
+    .toSorted((a, b) => (b.driftKelvin ?? 0) - (a.driftKelvin ?? 0) || a.rank - b.rank);
+  return (
+    <aside className="hall-side" aria-label={zone.name}>
+      <div className="section-head">
+        <h2>Air of {zone.name}</h2>
+      </div>
+      <AirChart key={zone.code} zone={zone} />
+      <p>{roomWords(zone)}</p>
+      <div className="bench-more">
+        <Button onClick={() => setEditing(true)} aria-label={`Edit ${zone.name}`}>
+          Edit
+        </Button>
+        <Button onClick={onDraw}>Draw the floor</Button>
+        <Link to={`/round?zone=${encodeURIComponent(zone.code)}`}>
+          <Button>A round here</Button>
+        </Link>
+      </div>
+      {editing && <EditZone zone={zone} empty={items.length === 0} onClose={() => setEditing(false)} />}
+      <div className="section-head hall-worst">
+        <h2>Worst first</h2>
+      </div>
+      {worst.length === 0 && <p className="quiet">None of its machines has anything to tell.</p>}
+      <ul>
+        {worst.slice(0, MOST).map((item) => (
+          <li key={item.asset}>
+            <CauseMark cause={item.cause} />
+            <Link to={`/machines/${encodeURIComponent(item.asset)}`} className="figures">
+              {item.asset}
+            </Link>
+            <span className="figures">{item.driftKelvin === null ? '' : `+${kelvin(item.driftKelvin)}`}</span>
+          </li>
+        ))}
+      </ul>
+      {worst.length > MOST && (
+        <Link to={`/?zone=${encodeURIComponent(zone.code)}`}>and {worst.length - MOST} more, on Rounds</Link>
+      )}
+    </aside>
+  );
+}
+
+/** What is known of a room, apart from its machines. */
+export function roomWords(zone: Schemas['ZoneAnswer']): string {
+  const room = zone.roomKelvin;
+  if (room === null) return 'Too few measured machines to tell the room from them.';
+  if (Math.abs(room) < 1) return 'The room is as warm as its sensors say.';
+  return `${String(zone.machines)} machines show ${kelvin(Math.abs(room))} ${room > 0 ? 'more' : 'less'} than the sensors, whatever their heat: that is the room.`;
+}
