@@ -165,7 +165,7 @@ test('a chart is read by keys, looked at closer, has its table one press away an
     ['Picture, PNG', 'GC-0159-hotspot-rise.png'],
     ['Table, CSV', 'GC-0159-hotspot-rise.csv'],
   ] as const) {
-    await figure.getByRole('button', { name: 'Save' }).click();
+    await figure.getByRole('button', { name: 'Export' }).click();
     const saved = page.waitForEvent('download');
     await page.getByRole('menuitem', { name: choice }).click();
     expect((await saved).suggestedFilename()).toBe(name);

@@ -62,9 +62,11 @@ export function useMachines() {
   return useQuery({ queryKey: ['machines'], queryFn: () => unwrap(api.GET('/api/v1/assets')) });
 }
 
-export function useZones() {
+/** @param judgedAt Asked for anew with every judgement, where the rooms matter. */
+export function useZones(judgedAt?: string | null) {
   return useQuery({
-    queryKey: ['zones'],
+    queryKey: ['zones', judgedAt ?? null],
+    placeholderData: (before) => before,
     queryFn: () => unwrap(api.GET('/api/v1/zones', { params: { query: { wait: 0.3 } } })),
   });
 }

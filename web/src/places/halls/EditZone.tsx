@@ -17,8 +17,19 @@ interface Fields {
 const USUAL_WARMEST = 30;
 
 /** Adds a zone, to a site that is there or a new one. */
-export function AddZone({ site, onClose }: { site: Schemas['ZoneAnswer'] | undefined; onClose: () => void }) {
-  const write = useWrite((body: Fields) => unwrap(api.POST('/api/v1/zones', { body })));
+export function AddZone({
+  site,
+  onAdded,
+  onClose,
+}: {
+  site: Schemas['ZoneAnswer'] | undefined;
+  onAdded: (code: string) => void;
+  onClose: () => void;
+}) {
+  const write = useWrite(async (body: Fields) => {
+    const { code } = await unwrap(api.POST('/api/v1/zones', { body }));
+    onAdded(code);
+  });
   return (
     <EditDialog<Fields>
       title="Add a zone"

@@ -26,8 +26,8 @@ const WARM_GLOW = 12;
 /** Sites and zones with every machine in its place: one look tells where trouble is. */
 export function Halls() {
   usePageTitle('Halls');
-  const zones = useZones();
   const queue = useQueue();
+  const zones = useZones(queue.data?.judgedAt);
   if (zones.isError || queue.isError)
     return (
       <div className="page">
@@ -104,7 +104,9 @@ function AllHalls({
           )}
         </div>
         {adding === 'machines' && <AddMachines onClose={() => setAdding(null)} />}
-        {adding === 'zone' && <AddZone site={zones[0]} onClose={() => setAdding(null)} />}
+        {adding === 'zone' && (
+          <AddZone site={zones[0]} onAdded={(code) => set('zone', code)} onClose={() => setAdding(null)} />
+        )}
         {drawing && picked && (
           <DrawFloor
             key={picked.code}

@@ -152,7 +152,7 @@ export function TimeChart<Point extends { time: Date }>({
           }}
         >
           <Button size="small" type="text">
-            Save …
+            Export …
           </Button>
         </Dropdown>
       </div>
