@@ -153,8 +153,9 @@ test('a folder of sensor logs becomes judged machines', async ({ page, request }
   await expect(page.getByRole('region', { name: 'Heat path' })).toBeVisible();
 });
 
-test('the demo is one click away, on a database of its own', async ({ page, baseURL }) => {
+test('the demo is one click away, on a database of its own', async ({ page, baseURL, server }) => {
   test.setTimeout(120_000);
+  server.layDemoBeside();
   await page.goto('/start');
   await page.getByRole('button', { name: 'Open the demo' }).click();
   await expect(page.getByText('Demo data')).toBeVisible({ timeout: 90_000 });

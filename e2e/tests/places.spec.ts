@@ -148,6 +148,10 @@ test('a machine is moved and its history says so; degrees can be Fahrenheit', as
   await page.getByText('°F', { exact: true }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('cell', { name: '203 °F' }).first()).toBeVisible();
+  // A difference is one too, in what the server says and on every axis.
+  await expect(page.getByText('°F above the air').first()).toBeVisible();
+  await page.goto('/machines/GC-0117');
+  await expect(page.getByText(/Memory alone is \d+ °F warmer/).first()).toBeVisible({ timeout: 30_000 });
 });
 
 test('the phone has the bench at full width', async ({ page }) => {

@@ -32,6 +32,11 @@ export class Server {
     return server;
   }
 
+  /** Lays the demo that was made for all servers where this one keeps the demo beside its own data. */
+  layDemoBeside(): void {
+    if (existsSync(MADE_DEMO)) cpSync(MADE_DEMO, resolve(this.folder, 'demo'), { recursive: true });
+  }
+
   async launch(): Promise<void> {
     this.process = spawn(
       'dotnet',

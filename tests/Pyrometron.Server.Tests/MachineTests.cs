@@ -319,6 +319,8 @@ public sealed class MachineTests : IDisposable
         Assert.Equal(400, await Draw(Cell("GC-1", 200, 1)));
         Assert.Equal(400, await Draw(Cell("GC-1", 1, 1), Cell("GC-1", 2, 1)));
         Assert.Equal(404, await Draw(Cell("NOBODY", 1, 1)));
+        Assert.Equal(400, (await _server.Put("/api/v1/zones/Z/floor", new { })).Status);
+        Assert.Equal(400, (await _server.Put("/api/v1/zones/Z/floor", new { places = new object?[] { null } })).Status);
         Assert.Equal(404, (await _server.Put("/api/v1/zones/ATTIC/floor", new { places = Array.Empty<object>() })).Status);
 
         // Out and back: nothing changes; a document that tells no places leaves them.

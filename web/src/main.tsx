@@ -10,8 +10,9 @@ import { RouterProvider } from 'react-router';
 import { ProblemError } from './api/client';
 import { outbox } from './api/outbox';
 import { router } from './routes';
-import { useDark } from './words/preferences';
+import { useDark, usePreferences } from './words/preferences';
 import { antdTheme } from './theme/antdTheme';
+import { paint } from './theme/tokens';
 
 const client = new QueryClient({
   defaultOptions: {
@@ -31,12 +32,12 @@ outbox.onArrival((job) => {
 
 export function Root() {
   const dark = useDark();
-  useLayoutEffect(() => {
-    document.documentElement.dataset['theme'] = dark ? 'dark' : 'light';
-  }, [dark]);
+  // Figures are put into words where they stand: another unit draws the page anew.
+  const { unit } = usePreferences();
+  useLayoutEffect(() => paint(dark), [dark]);
   return (
     <ConfigProvider theme={antdTheme(dark)}>
-      <AntApp style={{ height: '100%' }}>
+      <AntApp key={unit} style={{ height: '100%' }}>
         <QueryClientProvider client={client}>
           <RouterProvider router={router} />
         </QueryClientProvider>

@@ -12,15 +12,17 @@ namespace Pyrometron.Server.Zones;
 public sealed record ZoneAdded(string Code);
 
 /// <summary>A machine's cell on the floor plan of its zone; without one it is taken off the plan.</summary>
-public sealed record FloorCell(string Asset, FloorPlace? Place);
+public sealed record FloorCell(string? Asset, FloorPlace? Place);
 
 /// <summary>Machines put into their cells.</summary>
-public sealed record FloorDrawn(IReadOnlyList<FloorCell> Places)
+public sealed record FloorDrawn(IReadOnlyList<FloorCell?>? Places)
 {
     /// <summary>The places by tag.</summary>
     /// <exception cref="RefusedInputException">A cell lies off the plan, or a machine is named twice.</exception>
     internal IReadOnlyDictionary<string, FloorPlace?> Check()
     {
+        if (Places is null)
+            throw new RefusedInputException(new InputProblem("places is needed", Pointer: "/places"));
         var places = new Dictionary<string, FloorPlace?>();
         for (var i = 0; i < Places.Count; i++)
             if (Places[i] is not { Asset: { Length: > 0 } tag } cell)

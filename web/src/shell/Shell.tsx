@@ -123,7 +123,7 @@ export function Shell() {
           </Checkbox>
         </p>
         <p className="quiet small" style={{ marginTop: 16 }}>
-          Version {health.data?.version ?? '…'}. Differences are always given in kelvin.
+          Version {health.data?.version ?? '…'}.
         </p>
       </Modal>
     </div>

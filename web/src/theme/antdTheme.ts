@@ -1,11 +1,9 @@
 import { theme, type ThemeConfig } from 'antd';
+import { DARK, LIGHT } from './tokens';
 
 /** Ant Design supplies the parts; paper, ink and type are ours. Action is ink, never a colour. */
 export function antdTheme(dark: boolean): ThemeConfig {
-  const ink = dark ? '#ece6dc' : '#2a2622';
-  const paper = dark ? '#1d1a17' : '#f1ede6';
-  const panel = dark ? '#26221e' : '#fbf9f6';
-  const line = dark ? '#453e36' : '#d9d2c7';
+  const { ink, paper, panel, line, quiet, edge } = dark ? DARK : LIGHT;
   return {
     algorithm: dark ? theme.darkAlgorithm : theme.defaultAlgorithm,
     token: {
@@ -16,13 +14,13 @@ export function antdTheme(dark: boolean): ThemeConfig {
       colorWarning: ink,
       colorText: ink,
       colorTextLightSolid: paper,
-      colorTextPlaceholder: dark ? '#a89f92' : '#6d655b',
-      colorTextDescription: dark ? '#a89f92' : '#6d655b',
+      colorTextPlaceholder: quiet,
+      colorTextDescription: quiet,
       colorBgBase: paper,
       colorBgContainer: panel,
       colorBgElevated: panel,
       colorBgLayout: paper,
-      colorBorder: dark ? '#6b6258' : '#b9b0a3',
+      colorBorder: edge,
       colorBorderSecondary: line,
       colorSplit: line,
       fontFamily: "'Archivo Variable', 'Helvetica Neue', Arial, sans-serif",

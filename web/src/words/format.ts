@@ -1,4 +1,4 @@
-import { usePreferences } from './preferences';
+import { preferences, usePreferences } from './preferences';
 
 /** Numbers, dates and temperatures as the reader writes them. */
 export const MINUS = '−';
@@ -20,9 +20,23 @@ export function tenths(value: number): string {
   return toTenths.format(value).replace('-', MINUS);
 }
 
+/** A temperature difference in the reader's unit: a kelvin is 1.8 °F. */
 export function kelvin(value: number): string {
-  return `${(Math.abs(value) < 9.95 ? toTenths : wholes).format(value).replace('-', MINUS)} K`;
+  const { unit, scale } = differenceUnit();
+  const shown = value * scale;
+  return `${(Math.abs(shown) < 9.95 ? toTenths : wholes).format(shown).replace('-', MINUS)} ${unit}`;
 }
+
+/** The reader's unit of temperature differences, and what a kelvin is in it. */
+export const differenceUnit = (): { unit: string; scale: number } =>
+  preferences().unit === 'F' ? { unit: '°F', scale: 1.8 } : { unit: 'K', scale: 1 };
+
+/** A temperature in the reader's unit, with so many decimals at most. */
+export const celsiusFigure = (celsius: number, decimals: number): string => {
+  const { unit } = preferences();
+  const figure = inUnit(celsius, unit).toLocaleString(undefined, { maximumFractionDigits: decimals });
+  return `${figure.replace('-', MINUS)} °${unit}`;
+};
 
 /** Kelvins with twice their standard uncertainty, where it is known. */
 export function withUncertainty(value: number, expanded: number | null): string {
@@ -83,7 +97,7 @@ export function inUnit(celsius: number, unit: TemperatureUnit): number {
   return unit === 'F' ? celsius * 1.8 + 32 : celsius;
 }
 
-/** Temperatures in the reader's unit; differences stay in kelvin. */
+/** Temperatures in the reader's unit. */
 export function useTemperature() {
   const { unit } = usePreferences();
   return {

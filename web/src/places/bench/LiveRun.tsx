@@ -8,6 +8,7 @@ import { duration, useNow } from './job/Timers';
 import { Curves } from './RunLog';
 import type { BenchJob } from './useBenchJob';
 import { NumberField } from '../../ui/NumberField';
+import { say } from '../../words/message';
 
 const POLL = 3000;
 
@@ -71,7 +72,7 @@ export function LiveRun({
         ) : (
           'Stopped. '
         )}
-        {live.data && live.data.samples > 0 && <strong>{live.data.advice}</strong>}
+        {live.data && live.data.samples > 0 && <strong>{say(live.data.message)}</strong>}
       </p>
       {live.data?.run && <Curves log={live.data.run} />}
       {running && <Sample job={job} onSent={() => void live.refetch()} />}

@@ -6,6 +6,7 @@ import { ProblemError, type Problem, type Schemas } from '../../api/client';
 import { capital, kelvin, partName, useTemperature } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
 import { spread } from './spread';
+import { say } from '../../words/message';
 
 type Log = Schemas['RunLogAnswer'];
 
@@ -137,7 +138,7 @@ export function Curves({ log }: { log: Log }) {
             {p.settled ? '.' : ', not settled.'}
           </div>
         ))}
-        {log.sentences.map((s) => (
+        {log.messages.map(say).map((s) => (
           <div key={s} role="status">
             <strong>{capital(s)}</strong>
           </div>

@@ -16,7 +16,7 @@ describe('verdict', () => {
         rawChangeCelsius: -11,
       },
     ],
-    headline: 'Cooler than before: memory by 11 K ± 3.3 K.',
+    headlineMessage: { template: 'Cooler than before: memory by 11 K ± 3.3 K.', values: [] },
     pairs: [
       {
         before: { workload: 'game', fan: { mode: 'fixed', percent: 60 }, settings: 'stock' },
@@ -38,8 +38,13 @@ describe('verdict', () => {
       },
     ],
     repeatabilityKelvin: 0.8,
-    reasons: [{ code: 'ambient-differs', message: 'The air was 25 °C before and 27 °C after.' }],
-    advice: ['Better, and still near its limit: memory.'],
+    reasons: [
+      {
+        code: 'ambient-differs',
+        says: { template: 'The air was 25 °C before and 27 °C after.', values: [] },
+      },
+    ],
+    adviceMessages: [{ template: 'Better, and still near its limit: memory.', values: [] }],
   } as unknown as Schemas['VerdictAnswer'];
 
   test('each part is told with its uncertainty, and why and what now', () => {
@@ -54,7 +59,7 @@ describe('verdict', () => {
 
   test('a job that won nothing says so plainly', () => {
     const html = renderToStaticMarkup(
-      <VerdictView verdict={{ ...verdict, headline: null, outcome: 'no-change' }} small />,
+      <VerdictView verdict={{ ...verdict, headlineMessage: null, outcome: 'no-change' }} small />,
     );
     expect(html).toContain('<strong>No change.</strong>');
     expect(html).not.toContain('<h1>');

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client';
+import { say } from '../../words/message';
 import { PairsTable } from './PairsTable';
 import { VerdictBars } from './VerdictBars';
 
@@ -14,7 +15,7 @@ const HEADLINES: Record<Verdict['outcome'], string> = {
 
 /** What the job proved: the result, each part's change with its uncertainty, pair by pair, why, and what to do next. */
 export function VerdictView({ verdict, small = false }: { verdict: Verdict; small?: boolean }) {
-  const headline = verdict.headline ?? HEADLINES[verdict.outcome];
+  const headline = (verdict.headlineMessage && say(verdict.headlineMessage)) ?? HEADLINES[verdict.outcome];
   return (
     <section aria-label="Verdict">
       {small ? (
@@ -26,8 +27,8 @@ export function VerdictView({ verdict, small = false }: { verdict: Verdict; smal
       )}
       {verdict.parts.length > 0 && <VerdictBars parts={verdict.parts} />}
       <PairsTable verdict={verdict} />
-      <Sentences title="What differs between the runs" of={verdict.reasons.map((r) => r.message)} />
-      <Sentences title="What to do next" of={verdict.advice} />
+      <Sentences title="What differs between the runs" of={verdict.reasons.map((r) => say(r.says))} />
+      <Sentences title="What to do next" of={verdict.adviceMessages.map(say)} />
     </section>
   );
 }

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { QueueItem } from '../../api/client';
 import { heatStep } from '../../theme/heat';
+import { say } from '../../words/message';
 import { kelvin } from '../../words/format';
 
 /** Below this a machine is quiet, K. */
@@ -19,7 +20,7 @@ export const hasSomething = (item: QueueItem): boolean =>
 /** One machine in its place: quiet while it has lost nothing, glowing by the kelvins it has lost. */
 export function Cell({ item }: { item: QueueItem }) {
   const step = heatStep(lostOf(item) ?? 0);
-  const says = [item.asset, item.model, item.reason].join('. ');
+  const says = [item.asset, item.model, say(item.reasonMessage)].join('. ');
   return (
     <Link
       to={`/machines/${encodeURIComponent(item.asset)}`}

@@ -8,6 +8,7 @@ import { AddMachines } from '../../ui/entry/AddMachines';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { count, kelvin, useTemperature } from '../../words/format';
+import { say } from '../../words/message';
 import { walkingOrder } from '../../words/walking';
 import { hasSomething } from './Cell';
 import { DrawFloor } from './DrawFloor';
@@ -22,6 +23,9 @@ const WARM = 2;
 
 /** A warm room glows like a machine that has lost so much, K. */
 const WARM_GLOW = 12;
+
+/** This much lost is worth opening a machine for, K: the house's rule unless it says otherwise. */
+const MUCH = 6;
 
 /** Sites and zones with every machine in its place: one look tells where trouble is. */
 export function Halls() {
@@ -226,7 +230,7 @@ function ZoneList({ items }: { items: readonly QueueItem[] }) {
               </td>
               <td>{item.model}</td>
               <td className="num">{item.driftKelvin === null ? '–' : kelvin(item.driftKelvin)}</td>
-              <td>{item.reason}</td>
+              <td>{say(item.reasonMessage)}</td>
             </tr>
           ))}
         </tbody>
@@ -238,14 +242,14 @@ function ZoneList({ items }: { items: readonly QueueItem[] }) {
 function HeatLegend() {
   return (
     <p className="small quiet hall-legend">
-      Kelvins lost since fresh:{' '}
+      Lost since fresh:{' '}
       {HEAT_STEPS.map((step) => (
         <span key={step.kelvin} style={{ background: step.colour, color: step.text }}>
-          {step.kelvin}
+          {kelvin(step.kelvin)}
           {step === HEAT_STEPS.at(-1) ? ' and more' : ''}
         </span>
       ))}{' '}
-      Without colour: less than {HEAT_STEPS[0]!.kelvin}. A dashed frame: one host.
+      Without colour: less than {kelvin(HEAT_STEPS[0]!.kelvin)}. A dashed frame: one host.
     </p>
   );
 }
@@ -262,8 +266,8 @@ function headline(zones: readonly Schemas['ZoneAnswer'][]): string {
 
 function subline(zones: readonly Schemas['ZoneAnswer'][], items: readonly QueueItem[]): string {
   if (zones.length === 0) return 'They come in with the first machines.';
-  const worn = items.filter((i) => (i.driftKelvin ?? 0) >= 6).length;
+  const worn = items.filter((i) => (i.driftKelvin ?? 0) >= MUCH).length;
   const warm = zones.filter((z) => (z.roomKelvin ?? 0) >= WARM);
   const air = warm.length > 0 ? `See to its air first: no service of its machines helps against that. ` : '';
-  return `${air}${worn === 0 ? 'No machine has' : count(worn, 'machine has', 'machines have')} lost 6 K or more.`;
+  return `${air}${worn === 0 ? 'No machine has' : count(worn, 'machine has', 'machines have')} lost ${kelvin(MUCH)} or more.`;
 }

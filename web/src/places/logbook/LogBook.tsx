@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { api, unwrap } from '../../api/client';
 import '../../ui/work.css';
 import { fullDay, instant } from '../../words/format';
+import { say } from '../../words/message';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 
@@ -118,13 +119,13 @@ export function LogBook() {
                     <Link to={`/machines/${encodeURIComponent(l.asset)}`}>{l.asset}</Link>
                   </td>
                   <td>
-                    {l.says}
+                    {say(l.message)}
                     {l.photo && (
                       <a href={`/api/v1/photos/${l.photo}`}>
                         {' '}
                         <img
                           src={`/api/v1/photos/${l.photo}?small=true`}
-                          alt={l.says}
+                          alt={say(l.message)}
                           height={36}
                           style={{ verticalAlign: 'middle' }}
                         />

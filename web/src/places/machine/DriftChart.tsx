@@ -5,7 +5,7 @@ import { heat } from '../../theme/heat';
 import type { Span } from '../../ui/chart/span';
 import type { Paper } from '../../ui/chart/Axes';
 import { TimeChart } from '../../ui/chart/TimeChart';
-import { fullDay, instant, kelvin, parseDay, partName } from '../../words/format';
+import { differenceUnit, fullDay, instant, kelvin, parseDay, partName } from '../../words/format';
 import { chartEnd, type MachineChart } from './chart';
 
 const HEIGHT = 288;
@@ -31,6 +31,7 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
   if (points.length < 2)
     return <p className="quiet">One point cannot be drawn as a history: two readings or runs are needed.</p>;
 
+  const difference = differenceUnit();
   const first = points[0]!.time;
   const last = points[points.length - 1]!;
   const all: Span = [first.getTime(), chartEnd(asOf)];
@@ -110,7 +111,8 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
   return (
     <TimeChart
       label={`Rise of the ${partName(part.part)} above its air since ${fullDay(part.history[0]!.at.slice(0, 10))}: fresh ${kelvin(part.baselineRiseKelvin)}, now ${kelvin(part.presentRiseKelvin)}`}
-      unit="K above the air"
+      unit={`${difference.unit} above the air`}
+      scale={difference.scale}
       name={`${tag}-${part.part}-rise`}
       height={HEIGHT}
       points={points}

@@ -2,6 +2,7 @@ import { Segmented } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { day, fullDay, partName } from '../../words/format';
+import { say, sayAll } from '../../words/message';
 import { workOf } from '../../words/work';
 import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
 import { HeatPath } from '../../ui/marks/HeatPath';
@@ -48,8 +49,8 @@ export function Judgement({
               {URGENCY_WORDS[a.urgency]}
               {a.cause !== 'none' && ` · ${CAUSE_WORDS[a.cause]}`}.
             </strong>{' '}
-            {a.reason}
-            {a.warranty && ` ${a.warranty.says}`}
+            {say(a.reasonMessage)}
+            {a.warranty && ` ${say(a.warranty.message)}`}
           </span>
         </p>
         <p className="quiet">
@@ -57,14 +58,15 @@ export function Judgement({
           {a.pending && ' (newer data is being judged)'} from {a.readings.toLocaleString()} readings
           {a.runs > 0 && ` and ${a.runs === 1 ? 'one run' : `${String(a.runs)} runs`} at the bench`}
           {a.measuredAt && `, measured last ${measuredWords(a) ?? ''}`}
-          {a.evidenceSays && ` · evidence ${a.evidenceSays}`}
+          {a.evidenceMessage && ` · evidence ${say(a.evidenceMessage)}`}
           {work.what && ` · ${[work.what, work.takes, work.when].filter(Boolean).join(', ')}`}
           {a.due && a.dueLevel && ` · ${a.dueLevel} due ${day(a.due)}`}
         </p>
-        {a.silence && <p>{a.silence.says}</p>}
+        {a.silence && <p>{say(a.silence.message)}</p>}
         {a.measure && (
           <p>
-            <strong>The run that would tell most:</strong> {a.measure.what} {a.measure.why}
+            <strong>The run that would tell most:</strong>{' '}
+            {sayAll(a.measure.whatMessage, a.measure.whyMessage)}
           </p>
         )}
       </section>
@@ -101,12 +103,12 @@ export function Judgement({
           <h2>How this was calculated</h2>
         </div>
         <ul style={{ margin: 0, paddingLeft: 18, maxWidth: 820 }}>
-          {a.sentences.map((s) => (
+          {a.sentenceMessages.map(say).map((s) => (
             <li key={s}>{s}</li>
           ))}
-          {a.toBeSurer && !a.measure && (
+          {a.toBeSurerMessage && !a.measure && (
             <li>
-              <strong>To be surer:</strong> {a.toBeSurer}
+              <strong>To be surer:</strong> {say(a.toBeSurerMessage)}
             </li>
           )}
         </ul>

@@ -2,7 +2,7 @@ import { line } from 'd3-shape';
 import type { Schemas } from '../../api/client';
 import type { Paper } from '../../ui/chart/Axes';
 import { TimeChart } from '../../ui/chart/TimeChart';
-import { instant, kelvin, parseDay, partName } from '../../words/format';
+import { differenceUnit, instant, kelvin, parseDay, partName } from '../../words/format';
 import { chartEnd, type MachineChart } from './chart';
 
 const HEIGHT = 150;
@@ -35,6 +35,7 @@ export function ResidualChart({
     room: h.room,
   }));
   if (points.length < 5) return null;
+  const difference = differenceUnit();
   const sigma = scatter(points.map((p) => p.left));
   const outside = points.filter((p) => Math.abs(p.left) > 2 * sigma).length;
   const draw = ({ x, y, left, right, top, bottom, shows }: Paper) => {
@@ -86,7 +87,8 @@ export function ResidualChart({
   return (
     <TimeChart
       label={`Scatter around the fitted line of the ${partName(part.part)}: usually within ${kelvin(2 * sigma)}, ${String(outside)} of ${String(points.length)} points beyond`}
-      unit="K from the fitted line"
+      unit={`${difference.unit} from the fitted line`}
+      scale={difference.scale}
       name={`${tag}-${part.part}-scatter`}
       height={HEIGHT}
       points={points}

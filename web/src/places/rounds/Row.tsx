@@ -1,5 +1,6 @@
 import type { QueueItem } from '../../api/client';
 import { count, day } from '../../words/format';
+import { say } from '../../words/message';
 import { workOf } from '../../words/work';
 import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
 import { HeadroomStrip } from '../../ui/marks/HeadroomStrip';
@@ -39,7 +40,7 @@ export function Row({ item, asOf, stripWidth }: { item: QueueItem; asOf: string;
           {item.cause !== 'none' && <strong>{CAUSE_WORDS[item.cause]}. </strong>}
           {item.setAside
             ? `Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}`
-            : item.reason}
+            : say(item.reasonMessage)}
         </span>
       </span>
       <span className="rounds-work">

@@ -4,6 +4,7 @@ import { api, unwrap, type QueueItem } from '../../api/client';
 import { useAssessment, useWrite } from '../../api/queries';
 import { capital, count, day, kelvin, money, partName } from '../../words/format';
 import { measuredWords } from '../../words/measured';
+import { say, sayAll } from '../../words/message';
 import { HeatPath } from '../../ui/marks/HeatPath';
 import { Refusal } from '../../ui/Refusal';
 import type { StartJob } from '../../ui/useStartJob';
@@ -35,7 +36,9 @@ export function SidePanel({
         {item.model} · {item.zoneName}
       </p>
       <p>
-        {item.setAside ? `Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}` : item.reason}
+        {item.setAside
+          ? `Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}`
+          : say(item.reasonMessage)}
       </p>
       {assessment.isError && <Refusal error={assessment.error} />}
       {assessment.isPending && <Skeleton active />}
@@ -69,17 +72,17 @@ export function SidePanel({
                   : ` (from ${day(a.actionDateEarly)})`
               }. `
             : ''}
-          {item.warranty && `${item.warranty.says} `}
-          {!a.measure && a.toBeSurer}
+          {item.warranty && `${say(item.warranty.message)} `}
+          {!a.measure && a.toBeSurerMessage && say(a.toBeSurerMessage)}
         </p>
       )}
-      {a?.silence && <p>{a.silence.says}</p>}
+      {a?.silence && <p>{say(a.silence.message)}</p>}
       {a?.measure && (
         <p>
-          <strong>The run that would tell most:</strong> {a.measure.what} {a.measure.why}
+          <strong>The run that would tell most:</strong> {sayAll(a.measure.whatMessage, a.measure.whyMessage)}
         </p>
       )}
-      {a?.evidenceSays && <p className="small quiet">Evidence {a.evidenceSays}.</p>}
+      {a?.evidenceMessage && <p className="small quiet">Evidence {say(a.evidenceMessage)}.</p>}
       <div style={{ display: 'grid', gap: 8, marginTop: 12 }}>
         {item.job ? (
           <Link to={`/bench/${String(item.job.id)}`}>

@@ -25,17 +25,25 @@ export function Axes({
   width,
   height,
   unit,
-}: Pick<Paper, 'x' | 'y'> & { width: number; height: number; unit: string }) {
+  scale,
+}: Pick<Paper, 'x' | 'y'> & {
+  width: number;
+  height: number;
+  unit: string;
+  /** What one of the drawn values is in that unit. */
+  scale: number;
+}) {
+  const shown = y.copy().domain(y.domain().map((value) => value * scale));
   const years = x.domain()[1]!.getTime() - x.domain()[0]!.getTime() > 300 * 86_400_000;
   return (
     <>
-      {y.ticks(5).map((tick) => (
+      {shown.ticks(5).map((tick) => (
         <g key={tick}>
           <path
-            d={`M${String(EDGE.left)} ${String(y(tick))}H${String(width - EDGE.right)}`}
+            d={`M${String(EDGE.left)} ${String(shown(tick))}H${String(width - EDGE.right)}`}
             stroke="var(--line)"
           />
-          <text x={EDGE.left - 7} y={y(tick) + 4} className="chart-figure" textAnchor="end">
+          <text x={EDGE.left - 7} y={shown(tick) + 4} className="chart-figure" textAnchor="end">
             {tick}
           </text>
         </g>

@@ -21,6 +21,7 @@ const A_DRAG = 8;
 export function TimeChart<Point extends { time: Date }>({
   label,
   unit,
+  scale = 1,
   name,
   height,
   points,
@@ -38,6 +39,8 @@ export function TimeChart<Point extends { time: Date }>({
   label: string;
   /** What the vertical axis is. */
   unit: string;
+  /** What one of the drawn values is in that unit. */
+  scale?: number;
   /** Of a file that it is saved in. */
   name: string;
   height: number;
@@ -194,7 +197,7 @@ export function TimeChart<Point extends { time: Date }>({
             setDrag(null);
           }}
         >
-          <Axes x={x} y={y} width={width} height={height} unit={unit} />
+          <Axes x={x} y={y} width={width} height={height} unit={unit} scale={scale} />
           {draw({
             x,
             y,

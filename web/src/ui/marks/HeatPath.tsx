@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client';
-import { capital, kelvin, partName, useTemperature } from '../../words/format';
+import { capital, differenceUnit, kelvin, partName, useTemperature } from '../../words/format';
 import { heat } from '../../theme/heat';
 
 type Part = Schemas['PartAnswer'];
@@ -26,6 +26,7 @@ export function HeatPath({
   height?: number;
 }) {
   const { exact } = useTemperature();
+  const { unit } = differenceUnit();
   const layers = layersOf(part);
   const total = layers.reduce((sum, l) => sum + Math.max(l.now, 0), 0);
   const air = 34;
@@ -47,7 +48,7 @@ export function HeatPath({
   const bottom = drawn.at(-1);
   const y = bottom ? bottom.y + bottom.row : top;
   const now = part.latestCelsius === null ? 'not measured' : exact(part.latestCelsius);
-  const label = `${capital(partName(part.part))} ${now}: ${layers.map((l) => `${l.name} ${figure(l.now)} K, fresh ${figure(l.fresh)} K`).join('; ')}`;
+  const label = `${capital(partName(part.part))} ${now}: ${layers.map((l) => `${l.name} ${figure(l.now)} ${unit}, fresh ${figure(l.fresh)} ${unit}`).join('; ')}`;
   return (
     <figure style={{ margin: 0 }}>
       <svg width="100%" viewBox={`0 0 264 ${String(y + air + 4)}`} role="img" aria-label={label}>
@@ -55,7 +56,7 @@ export function HeatPath({
           {now}
         </text>
         <text x={262} y={14} fontSize={11.5} textAnchor="end" fill="var(--quiet)">
-          K now / fresh
+          {unit} now / fresh
         </text>
         {measured && (
           <text x={0} y={30} fontSize={11.5} fill="var(--quiet)">
@@ -143,7 +144,7 @@ const TENTHS = new Intl.NumberFormat(undefined, { minimumFractionDigits: 1, maxi
 
 /** Tenths always, so that the column can be added up. */
 function figure(value: number): string {
-  return TENTHS.format(value).replace('-', '−');
+  return TENTHS.format(value * differenceUnit().scale).replace('-', '−');
 }
 
 /** What stands between the air and the part besides its wear; the last ones may take away. */

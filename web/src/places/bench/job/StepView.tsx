@@ -12,6 +12,7 @@ import { Inspection, isInspection } from './Inspection';
 import { Method } from './Method';
 import { kindOf } from './screens';
 import { duration, useNow } from './Timers';
+import { say } from '../../../words/message';
 
 type Step = Schemas['StepAnswer'];
 
@@ -102,7 +103,7 @@ export function StepView({
       <ol className={screen.length > 1 ? 'bench-together' : 'bench-alone'}>
         {screen.map((s) => (
           <li key={s.id}>
-            {screen.length > 1 ? <h2>{s.do}</h2> : <h1>{s.do}</h1>}
+            {screen.length > 1 ? <h2>{say(s.message)}</h2> : <h1>{say(s.message)}</h1>}
             <Cautions of={s} />
             {screen.length > 1 && s !== step && (
               <LeaveOut step={s} write={write} onSkip={onSkip} onDone={onDone} />
@@ -211,7 +212,7 @@ function Cautions({ of }: { of: Step }) {
     <ul className="bench-caution bench-cautions" aria-label="Mind">
       {of.cautions.map((c) => (
         <li key={c.text}>
-          {c.text}
+          {say(c.message)}
           {c.source && (
             <span className="quiet small">
               {' '}

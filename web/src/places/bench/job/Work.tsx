@@ -8,6 +8,7 @@ import { levelChoices, levelName, STAGES } from '../../../words/work';
 import { isOpen, screenOf } from './screens';
 import { StepView } from './StepView';
 import { BookMinutes } from './Used';
+import { say } from '../../../words/message';
 
 /** The work itself, one step at a time. */
 export function Work({ job, write }: BenchJob) {
@@ -118,7 +119,7 @@ export function Work({ job, write }: BenchJob) {
               </span>
               <span className={isOpen(s) ? undefined : 'quiet'}>
                 <span className="visually-hidden">{s.doneAt ? 'Done: ' : s.skipped ? 'Left out: ' : ''}</span>
-                {s.do}
+                {say(s.message)}
                 {s.doneAt && <span className="small"> · {clock(s.doneAt)}</span>}
                 {s.skipped && (
                   <span className="small"> · left out{s.skippedBecause ? `: ${s.skippedBecause}` : ''}</span>
@@ -144,7 +145,7 @@ export function Work({ job, write }: BenchJob) {
       {leaving && (
         <AskReason
           title="Leave this step out"
-          text={leaving.do}
+          text={say(leaving.message)}
           busy={false}
           onClose={() => setLeaving(null)}
           onReason={(reason) =>

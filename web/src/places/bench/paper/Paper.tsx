@@ -11,6 +11,7 @@ import '../../../ui/work.css';
 import '../../../ui/paper/paper.css';
 import { LOOKED_AT } from '../job/Inspection';
 import { SheetHead } from '../../../ui/paper/SheetHead';
+import { say } from '../../../words/message';
 
 /** The work card on A4: tick boxes, tray map, figures to fill in, and the way back into the program. */
 export function Paper() {
@@ -53,7 +54,7 @@ export function Paper() {
               <div key={s.id} className="sheet-step">
                 <span className="sheet-box">{s.doneAt ? '✓' : s.skipped ? '–' : ''}</span>
                 <div>
-                  {s.do}
+                  {say(s.message)}
                   {s.gate.length > 0 && (
                     <div className="sheet-gate">
                       {s.gate.map((g) => (

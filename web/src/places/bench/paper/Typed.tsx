@@ -11,6 +11,7 @@ import { OutboxNotice } from '../OutboxNotice';
 import { RunForm } from '../RunForm';
 import { useBenchJob } from '../useBenchJob';
 import '../../../ui/work.css';
+import { say } from '../../../words/message';
 
 /** What was written on the paper card, typed in afterwards on one page: figures, counts, grades, ticks, materials. */
 export function Typed() {
@@ -74,7 +75,7 @@ export function Typed() {
           <div className="bench-gate" role="group" aria-label="Steps ticked on the card">
             {open.map((s) => (
               <GateCheck key={s.id} checked={ticked.has(s.id)} onChange={() => toggle(s.id)}>
-                {s.do}
+                {say(s.message)}
                 {s.gate.length > 0 && <span className="quiet small"> ({s.gate.join('; ')})</span>}
               </GateCheck>
             ))}
