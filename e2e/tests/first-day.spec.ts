@@ -37,7 +37,7 @@ test.describe.serial('a technician’s first day', () => {
         trial('practice-1/fleet.json'),
       ]);
     await expect(page.getByText('160 machines new', { exact: true })).toBeVisible();
-    await expect(page.getByText('128,226 lines taken')).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText('128,226 lines imported')).toBeVisible({ timeout: 60_000 });
   });
 
   test('bad lines are listed and can be downloaded', async ({ page }) => {
@@ -49,7 +49,7 @@ test.describe.serial('a technician’s first day', () => {
         'time,asset,core_c\n2025-09-25T20:00Z,GC-0001,70\n2025-09-25T21:00Z,GC-0001,hot\n2025-09-25T22:00Z,NOBODY,70\n',
       ),
     });
-    await expect(page.getByText('1 line taken')).toBeVisible();
+    await expect(page.getByText('1 line imported')).toBeVisible();
     await expect(page.getByRole('cell', { name: /NOBODY/ })).toBeVisible();
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: /Download the refused lines \(2\)/ }).click();

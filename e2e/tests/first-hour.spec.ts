@@ -28,7 +28,7 @@ test('thirty desktops pasted as a table, readings typed on a round, and Rounds s
   await page.getByRole('button', { name: 'Read it' }).click();
   await expect(page.getByText('30 machines new')).toBeVisible();
   await expect(page.getByText(/Hours a day: 8/)).toBeVisible();
-  await page.getByRole('button', { name: 'Take 30 machines' }).click();
+  await page.getByRole('button', { name: 'Import 30 machines' }).click();
   await page.getByRole('button', { name: 'To Rounds' }).click();
   await expect(page.getByRole('heading', { name: /^(2[7-9]|30) of 30/ })).toBeVisible();
   await expect(page.getByText(/^Never measured. By the calendar its/).first()).toBeVisible();
@@ -135,15 +135,15 @@ test('a folder of sensor logs becomes judged machines', async ({ page, request }
   for (const tag of ['AK-01', 'AK-02']) {
     const log = page.getByRole('region', { name: `Log: ${tag}_sensors.csv` });
     await expect(log.getByText(/steady half hours under load/)).toBeVisible();
-    await log.getByRole('button', { name: /^Take \d+ readings$/ }).click();
-    await expect(log.getByText(/readings taken, 0 known already/)).toBeVisible();
+    await log.getByRole('button', { name: /^Import \d+ readings$/ }).click();
+    await expect(log.getByText(/readings imported, 0 already known/)).toBeVisible();
   }
   // The same file again is nothing new, and says so.
   await page.setInputFiles('input[type=file]', [
     { name: 'AK-01_again.csv', mimeType: 'text/csv', buffer: first },
   ]);
   const again = page.getByRole('region', { name: 'Log: AK-01_again.csv' });
-  await again.getByRole('button', { name: /^Take \d+ readings$/ }).click();
+  await again.getByRole('button', { name: /^Import \d+ readings$/ }).click();
   await expect(again.getByText(/^Already known: \d+ readings\. Nothing changed\.$/)).toBeVisible();
   await page
     .getByRole('region', { name: 'Log: AK-02_sensors.csv' })
@@ -185,7 +185,7 @@ test('readings with semicolons and decimal commas are asked about, and taken whe
     report.getByText('Line 1 looks like semicolons with decimal commas: read it so?'),
   ).toBeVisible();
   await report.getByRole('button', { name: 'Read it so' }).click();
-  await expect(report.getByText('1 line taken, 0 known already.')).toBeVisible();
+  await expect(report.getByText('1 line imported, 0 already known.')).toBeVisible();
 });
 
 test('one log of two machines is shown for each of them and taken in one go', async ({ page, request }) => {
@@ -205,8 +205,8 @@ test('one log of two machines is shown for each of them and taken in one go', as
   const log = page.getByRole('region', { name: 'Log: rack.csv' });
   for (const tag of ['TE-01', 'TE-02'])
     await expect(log.getByRole('row', { name: new RegExp(`^${tag} 360 `) })).toBeVisible();
-  await log.getByRole('button', { name: /^Take \d readings$/ }).click();
-  await expect(log.getByText(/^\d readings taken, 0 known already\.$/)).toBeVisible();
+  await log.getByRole('button', { name: /^Import \d readings$/ }).click();
+  await expect(log.getByText(/^\d readings imported, 0 already known\.$/)).toBeVisible();
   await page.goto('/machines/TE-02');
   await expect(page.getByText(/median of \d+ samples, spread/).first()).toBeVisible();
 });

@@ -10,7 +10,7 @@ namespace Pyrometron.Server.Tests;
 public sealed class MigratedJobsTests : IDisposable
 {
     // Cards were not stored then: an old job's steps read as the rules make them today. One sentence was made plainer since.
-    private const string Then = "to its place on the tray, against the numbers.",
+    private const string Then = "to its place on the tray, in reverse order of the numbers.",
         Now = "to its place on the tray, the highest number first.";
 
     private readonly Server _server = new(Lay);

@@ -189,11 +189,11 @@ public sealed partial class Job
             StepForm.ScrewsIn => OpenCount(CountOf.Screws),
             StepForm.ConnectorsIn => OpenCount(CountOf.Connectors),
             StepForm.Inspection when !_findings.Keys.Any(Outside.Contains) =>
-                "Give at least one thing its grade, or leave the step out with a reason.",
+                "Grade at least one thing, or leave the step out with a reason.",
             StepForm.JointInspection when !_findings.Keys.Any(Joint.Contains) =>
                 "Give paste or pads their grade, or leave the step out with a reason.",
             StepForm.CorrosionInspection when !_findings.ContainsKey(FindingSubject.Corrosion) =>
-                "Give the corrosion its grade, or leave the step out with a reason.",
+                "Grade the corrosion, or leave the step out with a reason.",
             _ => null,
         };
 

@@ -67,8 +67,8 @@ internal static class CardWords
 
     public static Message Inspect(CardBasis c) =>
         c.LooksOnly
-            ? "Look into the fins with a lamp, turn every fan by hand, and give what you see its grade. What you find starts the right job from here."
-            : "Before anything is cleaned: look, and give what you see its grade. Damage or a missing part that was there before you: photograph it and mark it as found.";
+            ? "Look into the fins with a lamp, turn every fan by hand, and grade what you see. What you find starts the right job from here."
+            : "Before anything is cleaned: look, and grade what you see. Damage or a missing part that was there before you: photograph it and mark it as found.";
 
     public static Message FanNamed(CardBasis c) =>
         (c.Fan, c.Notes.Fans.FirstOrDefault(f => f.Name == c.Fan)?.PartNumber) switch
@@ -193,7 +193,7 @@ internal static class CardWords
             _ =>
                 "on a lid a dot between a grain of rice and a pea, in the middle; on a bare chip spread thin to 1–2 mm from its edge",
         };
-        return Message.Of("Put on new paste: {how}. Bubbles do not matter; thin wins.", Value.List("how", "", [how]));
+        return Message.Of("Put on new paste: {how}. Bubbles do not matter; thin is better.", Value.List("how", "", [how]));
     }
 
     public static Message Tighten(CardBasis c)

@@ -55,7 +55,7 @@ public sealed record Caution(Message Text, string? Source = null)
     );
     internal static readonly Caution Static = new(
         Message.Of(
-            "Static kills quietly: no fingers on contacts. A wrist strap system stays below {megohm} MΩ.",
+            "Static charge destroys parts without a sign: no fingers on contacts. A wrist strap system stays below {megohm} MΩ.",
             Value.Figure("megohm", MostStrapOhm / 1e6, "0")
         ),
         "ANSI/ESD S20.20"
@@ -108,7 +108,7 @@ public sealed record Caution(Message Text, string? Source = null)
         "Too thick lifts the cooler off the chip, too thin does not touch. The exact one not to be had: the next thinner, if it still exceeds the gap; never a thicker."
     );
     internal static readonly Caution PasteIsNoPad = new(
-        "Paste smeared over memory bridges no gap. Seen that: write it down as a deviation and offer pads."
+        "Paste smeared over memory bridges no gap. If you see that, write it down as a deviation and offer pads."
     );
     internal static readonly Caution Undervolting = new(
         "It can crash while it is tried. Only ever lower, never raise a voltage; what its maker's terms and the site allow comes first."

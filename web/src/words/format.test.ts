@@ -23,8 +23,8 @@ describe('formats', () => {
 
   it('says of a file that was there already that it was', () => {
     expect(takenWords(0, 12, 'line')).toBe('Already known: 12 lines. Nothing changed.');
-    expect(takenWords(1, 12, 'line')).toBe('1 line taken, 12 known already.');
-    expect(takenWords(0, 0, 'line')).toBe('0 lines taken, 0 known already.');
+    expect(takenWords(1, 12, 'line')).toBe('1 line imported, 12 already known.');
+    expect(takenWords(0, 0, 'line')).toBe('0 lines imported, 0 already known.');
   });
 
   it('turns degrees but not differences into Fahrenheit', () => {

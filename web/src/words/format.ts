@@ -136,4 +136,4 @@ export const KIND_NAMES: Record<string, string> = {
 export const takenWords = (accepted: number, duplicates: number, one: string) =>
   accepted === 0 && duplicates > 0
     ? `Already known: ${count(duplicates, one)}. Nothing changed.`
-    : `${count(accepted, one)} taken, ${duplicates.toLocaleString()} known already.`;
+    : `${count(accepted, one)} imported, ${duplicates.toLocaleString()} already known.`;

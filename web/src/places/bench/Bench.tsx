@@ -73,12 +73,12 @@ export function Bench() {
       <List
         title="Waiting for proof"
         jobs={waiting}
-        note="Done, and nobody knows yet whether it helped: the after-run is missing."
+        note="The work is done; the after-run that shows whether it helped is missing."
       />
       <List
         title="To be looked at again"
         jobs={due}
-        note="Paste has had its week to bed in: a settled look, from readings or a run, ends the story."
+        note="New paste has had a week to settle: take a second look, from readings or a run."
       />
       <List title="Filed" jobs={of('proven', 'abandoned').filter((j) => !due.includes(j))} />
       <Agreement jobs={jobs.data} />

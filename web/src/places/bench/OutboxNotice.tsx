@@ -27,7 +27,7 @@ export function OutboxNotice({ jobId }: { jobId: number }) {
       )}
       {refused.map((t) => (
         <div key={t.seq} className="bench-caution" role="alert">
-          <strong>{t.theirs.length > 0 ? 'Two people changed the same thing.' : 'Not taken.'}</strong>
+          <strong>{t.theirs.length > 0 ? 'Two people changed the same thing.' : 'Refused.'}</strong>
           {t.theirs.length > 0 ? (
             <dl className="both">
               <dt>Theirs</dt>

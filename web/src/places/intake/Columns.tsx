@@ -27,7 +27,7 @@ export function Columns({
           <tr>
             <th>column</th>
             {isLog && <th>as it stands</th>}
-            <th>is taken for</th>
+            <th>read as</th>
             {isLog && <th>unit</th>}
           </tr>
         </thead>

@@ -93,7 +93,7 @@ export function Intake() {
       {health.data?.data === 'demo' && (
         <p className="demo-note" style={{ marginBottom: 14 }}>
           This is the demo&rsquo;s database. For your own machines start the program with <code>--empty</code>
-          ; they then lie apart from it.
+          ; they are kept apart from it.
         </p>
       )}
       <Upload.Dragger

@@ -205,7 +205,7 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
                 disabled={answer.windows === answer.idle || preview.isFetching}
                 onClick={() => write.mutate(undefined)}
               >
-                Take {count(answer.windows - answer.idle, 'reading')}
+                Import {count(answer.windows - answer.idle, 'reading')}
               </Button>
             )}
           </div>

@@ -65,8 +65,8 @@ export function TableTake({
   return (
     <section className="section" aria-label={`Table: ${name}`}>
       <div className="section-head">
-        <h2>{take.isSuccess ? `Taken: ${name}` : `Before it is taken: ${name}`}</h2>
-        <Button onClick={onLeave}>{take.isSuccess ? 'Close' : 'Leave it'}</Button>
+        <h2>{take.isSuccess ? `Imported: ${name}` : `Preview: ${name}`}</h2>
+        <Button onClick={onLeave}>{take.isSuccess ? 'Close' : 'Cancel'}</Button>
       </div>
       {preview.isError && <Refusal error={preview.error} />}
       {take.isError && <Refusal error={take.error} />}
@@ -109,7 +109,7 @@ export function TableTake({
               disabled={answer.created + answer.updated === 0}
               onClick={() => take.mutate(undefined)}
             >
-              Take {count(answer.created + answer.updated, 'machine')}
+              Import {count(answer.created + answer.updated, 'machine')}
             </Button>
           )}
         </>
@@ -184,7 +184,7 @@ function Defaults({ defaults }: { defaults: Answer['defaults'] }) {
   return (
     <>
       <p className="quiet" style={{ marginTop: 14 }}>
-        What the table does not say is put in, and can be corrected on each machine:
+        What the table does not say is filled in; correct it on each machine:
       </p>
       <ul className="quiet">
         {defaults.map((d) => (

@@ -3,7 +3,7 @@ export function WhatGoesIn() {
   return (
     <section className="section">
       <div className="section-head">
-        <h2>What goes in</h2>
+        <h2>What can be imported</h2>
       </div>
       <dl
         className="intake-forms"
@@ -11,7 +11,7 @@ export function WhatGoesIn() {
       >
         <dt>Machines</dt>
         <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
-          A table with a row of headers in any language. Needed: a tag, and a kind or a model. Read besides:
+          A table with a row of headers in any language. Needed: a tag, and a kind or a model. Also read:
           site, zone, dust, warmest air, altitude, hours a day, in service since, warranty until, host, last
           service and its level, limit.{' '}
           <span className="quiet">What it would change is shown before anything is stored.</span>

@@ -105,7 +105,7 @@ export function LogBook() {
         <>
           <p className="quiet" role="status">
             {log.data.total === 0
-              ? 'Nothing like that in the book.'
+              ? 'Nothing found.'
               : `${log.data.total.toLocaleString()} ${log.data.total === 1 ? 'line' : 'lines'}, newest first.`}
           </p>
           <table className="plain-table">

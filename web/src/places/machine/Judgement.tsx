@@ -17,9 +17,9 @@ const URGENCY_WORDS: Record<Schemas['Urgency'], string> = {
   now: 'Now',
   next: 'Next',
   soon: 'Soon',
-  watch: 'Watch it',
+  watch: 'Watch',
   fine: 'Fine',
-  unknown: 'Too little to say',
+  unknown: 'Too little measured',
 };
 
 /** What is judged of a machine: urgency, cause, drift, heat path, levels and the sentences behind them. */
@@ -108,7 +108,7 @@ export function Judgement({
           ))}
           {a.toBeSurerMessage && !a.measure && (
             <li>
-              <strong>To be surer:</strong> {say(a.toBeSurerMessage)}
+              <strong>To be more certain:</strong> {say(a.toBeSurerMessage)}
             </li>
           )}
         </ul>

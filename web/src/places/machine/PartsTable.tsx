@@ -60,9 +60,9 @@ export function PartsTable({ a }: { a: Schemas['AssessmentAnswer'] }) {
                     ...p.split.map(
                       (s) => [CAUSE_WORDS[s.cause], withUncertainty(s.kelvin, s.uncertaintyKelvin)] as const,
                     ),
-                    ['rise now by these', kelvin(p.presentRiseKelvin)],
+                    ['rise now, added up', kelvin(p.presentRiseKelvin)],
                     ...(p.hiddenKelvin >= 0.05
-                      ? [['kept from showing by its fan', kelvin(-p.hiddenKelvin)] as const]
+                      ? [['hidden by a faster fan', kelvin(-p.hiddenKelvin)] as const]
                       : []),
                     ['unexplained', kelvin(p.unexplainedKelvin)],
                     [

@@ -5,7 +5,7 @@ type Level = Schemas['LevelAnswer'];
 
 /** What a level brings, then what it costs; what is nothing is left out. */
 const GAINS = [
-  ['throttling', 'clocks kept up'],
+  ['throttling', 'full clock speed kept'],
   ['crashes', 'crashes avoided'],
   ['ageing', 'slower ageing'],
   ['noise', 'a quieter fan'],
@@ -16,7 +16,7 @@ const COSTS = [
   ['material', 'material'],
   ['downtime', 'work lost at the bench and in tests'],
   ['risk', 'risk of breaking something'],
-  ['warranty', 'the maker’s cover, forfeited'],
+  ['warranty', 'maker’s warranty lost'],
 ] as const;
 
 /** How the net value of a level comes about. */

@@ -155,7 +155,7 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
         {lines.length === 0 && (
           <p className="rounds-none">
             {grouping === 'warranty' && !filtering
-              ? 'No machine that needs work is kept shut by its warranty.'
+              ? 'No machine that needs work is under warranty.'
               : 'No machine matches.'}{' '}
             <Button onClick={view.clear}>Clear the filters</Button>
           </p>

@@ -35,7 +35,7 @@ const SCHOOLS: readonly { value: Schemas['School']; name: string; text: string }
 const PRECEDENCES: readonly { value: Schemas['Precedence']; name: string; text: string }[] = [
   {
     value: 'evidence',
-    name: 'Most kelvins, nearest line',
+    name: 'Most to win, nearest action line',
     text: 'between machines that stand alike, what brings most for an hour of work',
   },
   { value: 'value', name: 'Most value', text: 'what brings most for an hour of work, by the values below' },

@@ -15,7 +15,7 @@ export const BENCH_SCHOOLS: readonly School[] = [
     label: 'How much is opened',
     options: [
       { value: 'least-that-cures', label: 'the least that cures' },
-      { value: 'all-while-open', label: 'while it is open, all of it' },
+      { value: 'all-while-open', label: 'everything, while it is open' },
     ],
   },
   {
@@ -70,7 +70,7 @@ export const BENCH_SCHOOLS: readonly School[] = [
     name: 'opening',
     label: 'Screws come out',
     options: [
-      { value: 'reverse-of-numbers', label: 'against the numbers' },
+      { value: 'reverse-of-numbers', label: 'in reverse order of the numbers' },
       { value: 'free', label: 'in any order' },
     ],
   },

@@ -59,13 +59,13 @@ export function Inspection({
         );
       })}
       <Said
-        label="Damage, or a part missing, that was so before you"
+        label="Damage or a missing part that was already like this"
         placeholder="one clip of the shroud broken"
         said={job.damage}
         onSay={(text) => write({ kind: 'damage-found', text })}
       />
       <Said
-        label="Damage done on the way, by this job"
+        label="Damage done by this job"
         placeholder="one clip of the bottom cover snapped"
         said={job.damageDone}
         onSay={(text) => write({ kind: 'damage-found', text, onTheWay: true })}

@@ -166,7 +166,7 @@ function OpenAgain({ write, onClose }: BenchJob & { onClose: () => void }) {
         in both runs?
       </p>
       <fieldset className="bench-gate">
-        <legend>Alike in both runs</legend>
+        <legend>The same in both runs</legend>
         {box('room', 'The room: measured at the intake, not guessed')}
         {box('fan', 'The fan: same mode, same speed, every lead plugged')}
         {box('settings', 'The settings: same limits, same load')}

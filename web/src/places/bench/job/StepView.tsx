@@ -198,7 +198,7 @@ export function StepView({
       </div>
       {finished && (
         <Button type="text" onClick={() => void write({ kind: 'step-undone', step: step.id })}>
-          {step.doneAt ? `Done ${clock(step.doneAt)}: take the tick back` : 'Left out: take it in again'}
+          {step.doneAt ? `Done ${clock(step.doneAt)}: take the tick back` : 'Left out: put it back in'}
         </Button>
       )}
       {!finished && <LeaveOut step={step} write={write} onSkip={onSkip} onDone={onDone} />}

@@ -61,7 +61,7 @@ export function Work({ job, write }: BenchJob) {
       </p>
       {job.asked && (
         <p className="bench-caution">
-          <strong>This asks for more: {job.asked.level}.</strong> {capital(job.asked.because)}.{' '}
+          <strong>What was found needs more: {job.asked.level}.</strong> {capital(job.asked.because)}.{' '}
           <Button
             size="small"
             onClick={() =>
