@@ -1,7 +1,7 @@
 import { doAllSteps, typeRun } from './bench-walk.js';
 import { expect, test, trial } from './server.js';
 
-test.use({ demo: false });
+test.use({ demo: false, file: 'first-day' });
 
 test.describe.serial('a technician’s first day', () => {
   test('an empty house teaches what to do', async ({ page }) => {

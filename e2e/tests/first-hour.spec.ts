@@ -1,7 +1,7 @@
 import { expect, test } from './server.js';
 
 // The first hour of a house that has a list of its machines and no sensors: from an empty start to a queue that says why.
-test.use({ demo: false });
+test.use({ demo: false, file: 'first-hour' });
 
 const LIST = [
   'Inventarnr\tTyp\tModell\tRaum\tGekauft am\tLetzte Reinigung',

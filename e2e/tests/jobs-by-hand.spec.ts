@@ -6,7 +6,7 @@ import { doAllSteps } from './bench-walk.js';
 import { expect, ROOT, test } from './server.js';
 
 // Five of the stories that the API's tests go through, typed and tapped in the browser: the same figures, the same sentences.
-test.use({ demo: false, viewport: { width: 390, height: 844 } });
+test.use({ demo: false, file: 'jobs-by-hand', viewport: { width: 390, height: 844 } });
 
 interface Run {
   workload: string;

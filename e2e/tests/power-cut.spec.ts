@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import { expect, Server, test, trial } from './server.js';
 
-test.use({ demo: false });
+test.use({ demo: false, file: 'power-cut' });
 
 test('killed while importing: the database is whole, and sending the file again completes it', async ({
   server,

@@ -108,12 +108,15 @@ export function freePort(): Promise<number> {
   });
 }
 
-/** Tests with a server of their own for each file: on the demo, or empty. */
-export const test = base.extend<object, { demo: boolean; server: Server }>({
+/**
+ * Tests with a server of their own: on the demo, or empty. Files that name themselves share theirs with no other file.
+ */
+export const test = base.extend<object, { demo: boolean; file: string; server: Server }>({
   demo: [true, { scope: 'worker', option: true }],
+  file: ['', { scope: 'worker', option: true }],
   server: [
-    async ({ demo }, use, info) => {
-      const server = await Server.start(`${demo ? 'demo' : 'empty'}-${info.workerIndex}`, demo);
+    async ({ demo, file }, use, info) => {
+      const server = await Server.start(`${demo ? 'demo' : 'empty'}${file}-${info.workerIndex}`, demo);
       await use(server);
       await server.stop();
     },

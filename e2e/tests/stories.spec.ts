@@ -5,7 +5,7 @@ import { expect, test } from './server.js';
 
 // What the bench measures and does comes back to the judgement. Card steps are ticked by another device; what is measured,
 // filed and read afterwards goes through the pages.
-test.use({ demo: false });
+test.use({ demo: false, file: 'stories' });
 
 /** Types the before-run, lets the other device do the card, files the work. */
 async function work(

@@ -1,6 +1,6 @@
 import { expect, test } from './server.js';
 
-test.use({ demo: false });
+test.use({ demo: false, file: 'ten-thousand' });
 
 test('ten thousand machines scroll and filter without a thousand rows in the page', async ({
   page,
