@@ -1,8 +1,11 @@
+import { lazy } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { Rounds } from './places/rounds/Rounds';
-import { Start } from './places/start/Start';
 import { NotFound, RouteBroken } from './ui/NotFound';
 import { Shell } from './shell/Shell';
+
+/** Needed on an empty database alone. */
+const Start = lazy(async () => ({ default: (await import('./places/start/Start')).Start }));
 
 /** Rounds is the first screen; the other places are fetched when they are gone to. */
 export const router = createBrowserRouter([
@@ -43,7 +46,7 @@ export const router = createBrowserRouter([
       { path: 'labels', lazy: async () => ({ Component: (await import('./places/labels/Labels')).Labels }) },
       { path: 'scan', lazy: async () => ({ Component: (await import('./places/labels/Scan')).Scan }) },
       { path: 'intake', lazy: async () => ({ Component: (await import('./places/intake/Intake')).Intake }) },
-      { path: 'start', element: <Start /> },
+      { path: 'start', lazy: async () => ({ Component: (await import('./places/start/Start')).Start }) },
       { path: 'round', lazy: async () => ({ Component: (await import('./places/round/Round')).Round }) },
       { path: 'rules', lazy: async () => ({ Component: (await import('./places/rules/Rules')).Rules }) },
       { path: '*', element: <NotFound /> },

@@ -39,7 +39,7 @@ export function Halls() {
         <Refusal error={(zones.error ?? queue.error)!} retry={() => void zones.refetch()} />
       </div>
     );
-  if (zones.isPending || queue.isPending)
+  if (zones.isPending || queue.isPending || queue.isPlaceholderData)
     return (
       <div className="page" aria-busy="true">
         <h1>Halls</h1>

@@ -17,7 +17,7 @@ export function Round() {
   const [typed, setTyped] = useState<readonly string[]>([]);
   const [left, setLeft] = useState<readonly string[]>([]);
   if (queue.isError) return <Refusal error={queue.error} retry={() => void queue.refetch()} />;
-  if (!queue.data)
+  if (!queue.data || queue.isPlaceholderData)
     return (
       <div className="page">
         <Skeleton active />

@@ -1,4 +1,5 @@
 import { Select } from 'antd';
+import { useMemo } from 'react';
 import type { QueueItem } from '../../api/client';
 import { KIND_NAMES } from '../../words/format';
 import type { Filter } from './groups';
@@ -44,9 +45,10 @@ export function Filters({
   filter: Filter;
   onChange: (field: keyof Filter, value: string | null) => void;
 }) {
+  const filters = useMemo(() => filtersOf(items), [items]);
   return (
     <>
-      {filtersOf(items).map(({ key, label, all, width, choices }) => (
+      {filters.map(({ key, label, all, width, choices }) => (
         <Select
           key={key}
           aria-label={label}

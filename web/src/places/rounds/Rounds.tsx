@@ -1,24 +1,26 @@
 import { App, Button, Spin } from 'antd';
-import { useMemo, useRef, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { QueueItem, Schemas } from '../../api/client';
 import { useQueue } from '../../api/queries';
 import { useKeys } from '../../ui/keys';
 import { Refusal } from '../../ui/Refusal';
-import { SetAside } from '../../ui/SetAside';
 import { useNarrow } from '../../ui/useNarrow';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { useStartJob } from '../../ui/useStartJob';
 import { clock, fullDay } from '../../words/format';
 import { levelName } from '../../words/work';
-import { Chosen } from './Chosen';
 import { group, headline, inOrder, matches, remarks, type Filter } from './groups';
-import { Legend } from './Legend';
 import { List, type Line, type ListHandle } from './List';
 import './rounds.css';
 import { SidePanel } from './SidePanel';
 import { Toolbar } from './Toolbar';
 import { useView } from './useView';
+
+/** What is not on the first screen comes when it is asked for. */
+const SetAside = lazy(async () => ({ default: (await import('../../ui/SetAside')).SetAside }));
+const Chosen = lazy(async () => ({ default: (await import('./Chosen')).Chosen }));
+const Legend = lazy(async () => ({ default: (await import('./Legend')).Legend }));
 
 /**
  * The start page: which machines next, what to do to each, why and by when.
@@ -41,11 +43,17 @@ export function Rounds({ empty }: { empty: ReactNode }) {
         <Refusal error={queue.error} retry={() => void queue.refetch()} />
       </div>
     );
-  if (queue.data.total === 0 && !queue.data.pending) return empty;
-  return <Queue queue={queue.data} />;
+  if (queue.data.total === 0 && !queue.data.pending) return <Suspense>{empty}</Suspense>;
+  return (
+    <Queue
+      queue={queue.data}
+      partial={queue.isPlaceholderData && queue.data.items.length < queue.data.total}
+    />
+  );
 }
 
-function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
+/** @param partial Whether these are the first rows only, the others being on their way. */
+function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boolean }) {
   const view = useView();
   const { filter, filtering, grouping, order } = view;
   const [selected, setSelected] = useState<string | null>(null);
@@ -73,7 +81,11 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
   }, [queue.items, queue.asOf, key, grouping, order, toggled, filtering]);
   const picked = useMemo(() => queue.items.filter((i) => chosen.has(i.asset)), [queue.items, chosen]);
 
-  const rows = lines.flatMap((line, i) => (line.kind === 'row' ? [{ item: line.item, i }] : []));
+  const rows = useMemo(
+    () => lines.flatMap((line, i) => (line.kind === 'row' ? [{ item: line.item, i }] : [])),
+    [lines],
+  );
+  const said = useMemo(() => ({ headline: headline(queue), remarks: remarks(queue) }), [queue]);
   const current = rows.find((r) => r.item.asset === selected) ?? rows[0];
   const walk = (step: number) => {
     const at = rows.findIndex((r) => r.item.asset === current?.item.asset);
@@ -117,6 +129,7 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
             {queue.judgedAt
               ? `judged ${clock(queue.judgedAt)} as of ${fullDay(queue.asOf)}`
               : 'not judged yet'}
+            {partial && <span role="status"> · the other rows are on their way …</span>}
             {queue.pending && (
               <span role="status">
                 {' '}
@@ -132,9 +145,9 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
             How to read the strip
           </Button>
         </div>
-        <h1>{headline(queue)}</h1>
+        <h1>{said.headline}</h1>
         <p className="quiet rounds-remarks">
-          {remarks(queue).map((remark) => (
+          {said.remarks.map((remark) => (
             <span key={remark.text}>
               {remark.text}{' '}
               {remark.only && (
@@ -151,7 +164,9 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
           ))}
         </p>
         <Toolbar items={queue.items} view={view} search={search} />
-        {picked.length > 0 && <Chosen items={picked} onClear={() => setChosen(new Set())} />}
+        <Suspense>
+          {picked.length > 0 && <Chosen items={picked} onClear={() => setChosen(new Set())} />}
+        </Suspense>
         {lines.length === 0 && (
           <p className="rounds-none">
             {grouping === 'warranty' && !filtering
@@ -181,8 +196,10 @@ function Queue({ queue }: { queue: Schemas['QueueAnswer'] }) {
           <p className="quiet">Pick a machine to see its heat path.</p>
         )}
       </aside>
-      {aside && <SetAside tags={[aside.asset]} onClose={() => setAside(null)} />}
-      {legend && <Legend onClose={() => setLegend(false)} />}
+      <Suspense>
+        {aside && <SetAside tags={[aside.asset]} onClose={() => setAside(null)} />}
+        {legend && <Legend onClose={() => setLegend(false)} />}
+      </Suspense>
     </div>
   );
 }
