@@ -251,6 +251,17 @@ test('labels print with their codes, and a hand scanner opens the machine or the
       document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
   });
   await expect(page).toHaveURL(/machines\/GC-0117/);
+  // What a scanner types is no key of the page: no dialog, no other place, no search.
+  await page.goto('/');
+  await expect(page.locator('.rounds-row').first()).toBeVisible();
+  await page.evaluate(() => {
+    for (const key of [...'pew-fn-2345', 'Enter'])
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+  });
+  await page.waitForTimeout(300);
+  expect(new URL(page.url()).pathname + new URL(page.url()).search).toBe('/');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByLabel('Find a machine')).not.toBeFocused();
   const id = await start(page.request, 'GC-0104', 'blow-out');
   await page.goto('/scan');
   await page.getByLabel('Label').fill('ZZ-1');

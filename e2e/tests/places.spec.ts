@@ -88,6 +88,7 @@ test('the queue is walked, filtered and grouped from the keyboard', async ({ pag
   await page.keyboard.press('ArrowDown');
   await expect(current).not.toHaveText(first!);
   await page.keyboard.press('f');
+  await expect(page.getByLabel('Find a machine')).toBeFocused();
   await page.keyboard.type('tern');
   await expect(page).toHaveURL(/q=tern/);
   await page.keyboard.press('Enter');

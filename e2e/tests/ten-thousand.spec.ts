@@ -38,6 +38,7 @@ test('ten thousand machines scroll and filter without a thousand rows in the pag
   }).toPass({ timeout: 30_000 });
   expect(await page.locator('.rounds-row').count()).toBeLessThan(60);
   await page.keyboard.press('f');
+  await expect(page.getByLabel('Find a machine')).toBeFocused();
   await page.keyboard.type('PC-09999');
   await expect(page.locator('.rounds-row')).toHaveCount(1);
 });

@@ -116,6 +116,32 @@ public sealed class LogTests : IDisposable
         Assert.Equal((0, 4), (one.GetProperty("accepted").GetInt32(), one.GetProperty("duplicates").GetInt32()));
     }
 
+    [Theory]
+    [InlineData("Time,Machine,CPU [°C]\n", true)]
+    [InlineData("Time,PC-1 CPU [°C],PC-2 CPU [°C],PC-3 CPU [°C]\n", false)]
+    public async Task Asked_for_one_machine_of_a_log_the_others_never_pass_for_it(string header, bool byLine)
+    {
+        await _server.Send(
+            "/api/v1/fleet/table",
+            "tag;kind;model\nPC-1;desktop;Petrel 7\nPC-2;desktop;Petrel 7\nPC-3;desktop;Petrel 7\n",
+            "text/csv"
+        );
+        var start = DateTime.UtcNow.Date.AddDays(-3).AddHours(8);
+        var text = new StringBuilder(header);
+        for (var s = 0; s < 3600; s += 10)
+            text.Append(
+                CultureInfo.InvariantCulture,
+                $"{start.AddSeconds(s):s}Z,{(byLine ? $"PC-{1 + s / 10 % 3},{60 + 10 * (s / 10 % 3)}" : "60,70,80")}\n"
+            );
+        var one = await Take(text.ToString(), "?asset=PC-1");
+        Assert.Equal(["PC-1"], one.GetProperty("machines").EnumerateArray().Select(m => m.GetProperty("asset").GetString()));
+        Assert.Equal(byLine ? 120 : 360, one.GetProperty("samples").GetInt32());
+        Assert.All(
+            (await _server.Get("/api/v1/assets/PC-1/readings")).Body.EnumerateArray(),
+            r => Assert.Equal(60, r.GetProperty("partsC")[0].GetDouble())
+        );
+    }
+
     [Fact]
     public async Task A_log_that_names_no_machine_asks_for_it()
     {

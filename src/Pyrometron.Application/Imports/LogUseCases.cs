@@ -96,11 +96,15 @@ public sealed class LogUseCases(Database database, FleetStore fleet, TimeProvide
         return new LogTaken(read, machines, answer.Accepted, answer.Duplicates, answer.Rejected);
     }
 
-    /// <summary>The parts of a machine, or of each one.</summary>
-    private Dictionary<string, IReadOnlyList<string>> PartsOf(string? tag)
+    /// <summary>
+    /// The parts of every machine: where one is asked for, the others must be known too, or their samples would pass for its own.
+    /// </summary>
+    private Dictionary<string, IReadOnlyList<string>> PartsOf(string? asked)
     {
-        IEnumerable<StoredAsset> machines = tag is null ? fleet.All() : [fleet.Find(tag) ?? throw Missing.Machine(tag)];
-        return machines.ToDictionary(m => m.Asset.Tag, m => (IReadOnlyList<string>)[.. m.Asset.Parts.Select(p => p.Name)]);
+        var parts = fleet
+            .All()
+            .ToDictionary(m => m.Asset.Tag, m => (IReadOnlyList<string>)[.. m.Asset.Parts.Select(p => p.Name)]);
+        return asked is null || parts.ContainsKey(asked) ? parts : throw Missing.Machine(asked);
     }
 
     private Dictionary<string, string> With(string about, IReadOnlyDictionary<string, string> now)

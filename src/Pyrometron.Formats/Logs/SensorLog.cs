@@ -80,7 +80,7 @@ public static class SensorLog
             if (rejected.Count < MostListed)
                 rejected.Add(new InputProblem(message, line, column));
         }
-        foreach (var (tag, why) in layouts.Problems)
+        foreach (var (tag, why) in layouts.Problems.Where(p => settings.Asset is null || settings.Asset == p.Tag))
             Reject(head.HeaderLine, null, $"{tag}: {why}");
         var records = head.Records(open());
         var lines = 0;

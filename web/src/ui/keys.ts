@@ -17,15 +17,23 @@ const isPressed = (event: KeyboardEvent) =>
   (event.key === ' ' || event.key === 'Enter') &&
   (event.target as HTMLElement | null)?.closest('a, button, input, [role="button"], [role="radio"]') != null;
 
+/** A hand scanner types a label with keys closer together than this, ms: none of them is meant for the page. */
+export const BETWEEN_SCANNED = 60;
+
 /** Runs a page's own keys while it is shown. Letters and digits only where this device's reader wants them. */
 export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): void {
   useEffect(() => {
+    let waiting: ReturnType<typeof setTimeout> | undefined;
     const onKey = (event: KeyboardEvent) => {
+      clearTimeout(waiting);
+      if (event.defaultPrevented) return;
       const action = keys[event.key];
       if (!action || isTyping(event) || isPressed(event)) return;
-      if (/^[\p{L}\p{N}]$/u.test(event.key) && !preferences().keys) return;
+      const isLetter = /^[\p{L}\p{N}]$/u.test(event.key);
+      if (isLetter && !preferences().keys) return;
       event.preventDefault();
-      action(event);
+      if (isLetter) waiting = setTimeout(() => action(event), BETWEEN_SCANNED + 10);
+      else action(event);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

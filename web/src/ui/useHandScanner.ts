@@ -1,9 +1,6 @@
 import { useEffect, useRef } from 'react';
-import { isTyping } from './keys';
+import { BETWEEN_SCANNED, isTyping } from './keys';
 import { useOpenLabel } from './useOpenLabel';
-
-/** A hand scanner types much faster than a person: keys closer together than this belong to it, ms. */
-const BETWEEN_KEYS = 60;
 
 /** Fewer keys than this are no label. */
 const SHORTEST = 4;
@@ -21,7 +18,7 @@ export function useHandScanner() {
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event)) return;
       const now = performance.now();
-      if (now - last > BETWEEN_KEYS) typed = '';
+      if (now - last > BETWEEN_SCANNED) typed = '';
       last = now;
       if (event.key === 'Enter') {
         if (typed.length >= SHORTEST) {

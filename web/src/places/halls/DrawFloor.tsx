@@ -29,7 +29,9 @@ export function DrawFloor({
   const [plan, setPlan] = useState<Plan>(
     () => new Map(items.flatMap((i) => (i.place ? [[i.asset, i.place] as const] : []))),
   );
-  const [drag, setDrag] = useState<{ tag: string; x: number; y: number; from: Place } | null>(null);
+  const [drag, setDrag] = useState<{ tag: string; x: number; y: number; from: Place; before: Plan } | null>(
+    null,
+  );
   const write = useWrite(() =>
     unwrap(
       api.PUT('/api/v1/zones/{code}/floor', {
@@ -118,10 +120,11 @@ export function DrawFloor({
               onKeyDown={(e) => onKey(e, tag, place)}
               onPointerDown={(e) => {
                 e.currentTarget.setPointerCapture(e.pointerId);
-                setDrag({ tag, x: e.clientX, y: e.clientY, from: place });
+                setDrag({ tag, x: e.clientX, y: e.clientY, from: place, before: plan });
               }}
               onPointerMove={(e) => {
-                if (drag?.tag === tag) put(tag, under(e, drag));
+                // From the plan as it was: what is only dragged over stays where it stands.
+                if (drag?.tag === tag) setPlan(moved(drag.before, tag, under(e, drag)));
               }}
               onPointerUp={() => setDrag(null)}
             >
