@@ -1,10 +1,14 @@
 /// <reference types="vitest/config" />
+import { lingui } from '@lingui/vite-plugin';
 import react from '@vitejs/plugin-react';
 import { VitePWA } from 'vite-plugin-pwa';
 import { defineConfig } from 'vite';
+import { messages } from './languages/messages.js';
 
 export default defineConfig({
   plugins: [
+    messages(),
+    lingui(),
     react(),
     // The whole front end is kept on the device: a job in hand opens without network. Answers of the API are not: what the
     // bench needs of them it keeps itself (src/api/kept.ts).
@@ -28,6 +32,8 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
+        // The language of the tests is fetched when one asks for it.
+        globIgnores: ['**/en-XA-*.js'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//, /^\/openapi\//],
       },
@@ -40,5 +46,5 @@ export default defineConfig({
     chunkSizeWarningLimit: 1200,
   },
   server: { proxy: { '/api': 'http://127.0.0.1:5117', '/openapi': 'http://127.0.0.1:5117' } },
-  test: { include: ['src/**/*.test.ts', 'src/**/*.test.tsx'] },
+  test: { include: ['src/**/*.test.ts', 'src/**/*.test.tsx'], setupFiles: ['src/words/english.ts'] },
 });

@@ -19,6 +19,7 @@ return args switch
         seed,
         count
     ),
+    ["messages", var folder] => MessagesCommand.Run(folder),
     _ => Usage(),
 };
 
@@ -32,5 +33,6 @@ static int Usage()
     Console.Error.WriteLine(
         "       fuzz SEED N      N requests made by chance against a server: no fault, bounded memory, nothing hangs"
     );
+    Console.Error.WriteLine("       messages ROOT    writes the server's messages down for the languages of the front end");
     return 2;
 }

@@ -188,5 +188,9 @@ internal static class CarryOver
     private static Message Struck(string template, string? reason, params ReadOnlySpan<MessageValue> values) =>
         reason is null
             ? Message.Of(template, values)
-            : Message.Of(template + " (struck out: {reason})", [.. values, Value.Text("reason", reason)]);
+            : Message.Of(
+                "{what} (struck out: {reason})",
+                Value.List("what", "", [Message.Of(template, values)]),
+                Value.Text("reason", reason)
+            );
 }

@@ -12,11 +12,14 @@ public static class ImportUndo
     private const string Created = "FROM asset a WHERE a.import_id = $import";
 
     /// <summary>What was built on what an import brought: each a query for a tag, and the sentence that tells it.</summary>
-    private static readonly Dictionary<ImportKind, (string Sql, string Says)[]> Obstacles = new()
+    /// <summary>What would stand in the way: a query for the machine, and the template of what it says.</summary>
+    private sealed record Hindrance(string Sql, string Template);
+
+    private static readonly Dictionary<ImportKind, Hindrance[]> Obstacles = new()
     {
         [ImportKind.Readings] =
         [
-            (
+            new(
                 """
                 SELECT a.tag FROM import_asset i
                 JOIN reading r ON r.asset_id = i.asset_id AND r.import_id = $import AND r.amended > 0
@@ -24,7 +27,7 @@ public static class ImportUndo
                 """,
                 "A reading of {asset} was corrected or voided since."
             ),
-            (
+            new(
                 """
                 SELECT a.tag FROM import_asset i JOIN job j ON j.asset_id = i.asset_id JOIN job_entry e ON e.job_id = j.id
                 JOIN asset a ON a.id = i.asset_id
@@ -36,7 +39,7 @@ public static class ImportUndo
         ],
         [ImportKind.Services] =
         [
-            (
+            new(
                 """
                 SELECT a.tag FROM service s JOIN asset a ON a.id = s.asset_id
                 WHERE s.import_id = $import AND (s.voided_at IS NOT NULL OR s.job_id IS NOT NULL) LIMIT 1
@@ -46,23 +49,23 @@ public static class ImportUndo
         ],
         [ImportKind.Fleet] =
         [
-            (
+            new(
                 $"SELECT a.tag {Created} AND EXISTS (SELECT 1 FROM reading r WHERE r.asset_id = a.id) LIMIT 1",
                 "{asset} has readings. Undo their import first."
             ),
-            ($"SELECT a.tag {Created} AND EXISTS (SELECT 1 FROM job j WHERE j.asset_id = a.id) LIMIT 1", "{asset} has jobs."),
-            (
+            new($"SELECT a.tag {Created} AND EXISTS (SELECT 1 FROM job j WHERE j.asset_id = a.id) LIMIT 1", "{asset} has jobs."),
+            new(
                 $"SELECT a.tag {Created} AND EXISTS (SELECT 1 FROM symptom s WHERE s.asset_id = a.id) LIMIT 1",
                 "{asset} has reports."
             ),
-            (
+            new(
                 $"""
                 SELECT o.tag FROM asset o WHERE o.import_id IS NOT $import AND o.host_tag IN (SELECT a.tag {Created})
                     AND o.id NOT IN (SELECT asset_id FROM import_asset WHERE import_id = $import) LIMIT 1
                 """,
                 "{asset} stands in one of its machines since."
             ),
-            (
+            new(
                 $"""
                 SELECT a.tag {Created} AND (
                     EXISTS (SELECT 1 FROM service s WHERE s.asset_id = a.id AND s.import_id IS NOT $import)
@@ -71,21 +74,21 @@ public static class ImportUndo
                 """,
                 "Something was written into the book of {asset} since. Retire the machine instead."
             ),
-            (
+            new(
                 """
                 SELECT a.tag FROM import_asset i JOIN asset a ON a.id = i.asset_id JOIN asset_change c ON c.asset_id = a.id
                 WHERE i.import_id = $import AND c.made_at > $at LIMIT 1
                 """,
                 "{asset} was changed since."
             ),
-            (
+            new(
                 """
                 SELECT a.tag FROM service s JOIN asset a ON a.id = s.asset_id
                 WHERE s.import_id = $import AND (s.voided_at IS NOT NULL OR s.job_id IS NOT NULL) LIMIT 1
                 """,
                 "A service of {asset} was struck out, or filed by a job, since."
             ),
-            (
+            new(
                 """
                 SELECT a.tag FROM zone z JOIN asset a ON a.zone_id = z.id
                 WHERE z.import_id = $import AND a.import_id IS NOT $import
@@ -93,16 +96,16 @@ public static class ImportUndo
                 """,
                 "{asset} was put into one of its zones since."
             ),
-            ("SELECT after FROM change WHERE kind = 'zone' AND stored_at > $at LIMIT 1", "A zone was changed since: {asset}."),
+            new("SELECT after FROM change WHERE kind = 'zone' AND stored_at > $at LIMIT 1", "A zone was changed since: {asset}."),
         ],
     };
 
     /// <summary>What stands on an import; null when it can be undone.</summary>
     public static Message? Obstacle(Transaction t, StoredImport import)
     {
-        foreach (var (sql, says) in Obstacles[import.Kind])
+        foreach (var (sql, template) in Obstacles[import.Kind])
             if (t.Connection.Scalar(sql, Parameters(sql, import)) is string tag)
-                return Message.Of(says, Value.Text("asset", tag));
+                return Message.Of(template, Value.Text("asset", tag));
         return null;
     }
 

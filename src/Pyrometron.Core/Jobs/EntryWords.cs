@@ -91,15 +91,23 @@ public static class EntryWords
             _ => Words.Of(subject),
         };
 
-    private static Message WithNote(string sentence, string? note, params ReadOnlySpan<MessageValue> values) =>
+    private static Message WithNote(string template, string? note, params ReadOnlySpan<MessageValue> values) =>
         note is { Length: > 0 }
-            ? Message.Of(sentence + " ({note})", [.. values, Value.Text("note", note)])
-            : Message.Of(sentence, values);
+            ? Message.Of(
+                "{sentence} ({note})",
+                Value.List("sentence", "", [Message.Of(template, values)]),
+                Value.Text("note", note)
+            )
+            : Message.Of(template, values);
 
-    private static Message WithReason(string sentence, string? reason, params ReadOnlySpan<MessageValue> values) =>
+    private static Message WithReason(string template, string? reason, params ReadOnlySpan<MessageValue> values) =>
         reason is { Length: > 0 }
-            ? Message.Of(sentence + ": {text}", [.. values, Value.Text("text", reason)])
-            : Message.Of(sentence, values);
+            ? Message.Of(
+                "{sentence}: {text}",
+                Value.List("sentence", "", [Message.Of(template, values)]),
+                Value.Text("text", reason)
+            )
+            : Message.Of(template, values);
 
     private static Message Measured(RunMeasured e)
     {
@@ -150,16 +158,14 @@ public static class EntryWords
 
     private static Message Product(ProductUsed e)
     {
-        var sentence = e.Pattern is null ? "Used: {product} “{name}”" : "Used: {product} “{name}”, laid on as {pattern}";
-        return Message.Of(
-            e.Batch is null ? sentence : sentence + ", batch {batch}",
-            [
-                Value.Word("product", e.Product),
-                Value.Text("name", e.Name),
-                .. e.Pattern is { } pattern ? (MessageValue[])[Value.Word("pattern", pattern)] : [],
-                .. e.Batch is { } batch ? (MessageValue[])[Value.Text("batch", batch)] : [],
-            ]
-        );
+        var product = Value.Word("product", e.Product);
+        var name = Value.Text("name", e.Name);
+        var used = e.Pattern is { } pattern
+            ? Message.Of("Used: {product} “{name}”, laid on as {pattern}", product, name, Value.Word("pattern", pattern))
+            : Message.Of("Used: {product} “{name}”", product, name);
+        return e.Batch is { } batch
+            ? Message.Of("{used}, batch {batch}", Value.List("used", "", [used]), Value.Text("batch", batch))
+            : used;
     }
 
     private static Message Pad(PadMeasured e) =>

@@ -211,7 +211,7 @@ internal static class Explanation
                 "By the house's values the {level} costs {net} more over the next {span} than it brings ({low} to {high}): it is advised for its kelvins alone.",
                 [.. range, Money("net", -v.Net)]
             );
-        (double Amount, string What)[] gains =
+        (double Amount, Message What)[] gains =
         [
             (v.Throttling, "clocks kept up"),
             (v.Crashes, "crashes avoided"),
@@ -225,7 +225,7 @@ internal static class Explanation
                 .. range,
                 Money("net", v.Net),
                 Money("gain", v.Gain),
-                Value.List("most", "", [Message.Of(gains.MaxBy(g => g.Amount).What)]),
+                Value.List("most", "", [gains.MaxBy(g => g.Amount).What]),
                 Money("cost", v.Cost),
                 Money("hour", level.PerHour),
             ]

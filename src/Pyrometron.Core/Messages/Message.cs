@@ -12,7 +12,10 @@ namespace Pyrometron.Core.Messages;
 /// <param name="Values">One for each place; a value may stand in several.</param>
 public sealed record Message(string Template, IReadOnlyList<MessageValue> Values)
 {
-    /// <summary>A message with its values.</summary>
+    /// <summary>
+    /// A message with its values. A template is a constant at the place where it is handed over, as an argument named
+    /// <c>template</c> or as a message by itself: so it is found and put into the catalogues of other languages.
+    /// </summary>
     /// <exception cref="ArgumentException">A place has no value, or a value has no place.</exception>
     public static Message Of(string template, params ReadOnlySpan<MessageValue> values)
     {

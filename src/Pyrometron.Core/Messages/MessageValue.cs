@@ -14,7 +14,8 @@ namespace Pyrometron.Core.Messages;
 /// </param>
 /// <param name="Number">For the units that are numbers.</param>
 /// <param name="Text">
-/// ISO 8601 for a date; the word, name or text else; of a list what stands between its messages; of money its currency.
+/// ISO 8601 for a date; the word, name or text else; of a list what stands between its messages; of money its currency; of a
+/// count the noun of what is counted, or null.
 /// </param>
 /// <param name="Messages">Of a list.</param>
 /// <param name="Plain">How it reads in plain English.</param>
@@ -90,7 +91,14 @@ public static class Value
 
     /// <summary>How many of something, with its English noun: 1 run, 2 runs.</summary>
     public static MessageValue Counted(string name, int count, string noun) =>
-        Number(name, "count", count, count == 1 ? $"1 {noun}" : $"{count.ToString(CultureInfo.InvariantCulture)} {noun}s");
+        new(
+            name,
+            "count",
+            count,
+            noun,
+            null,
+            count == 1 ? $"1 {noun}" : $"{count.ToString(CultureInfo.InvariantCulture)} {noun}s"
+        );
 
     /// <summary>A plain number.</summary>
     public static MessageValue Figure(string name, double value, string format = "0.#") =>

@@ -199,7 +199,7 @@ internal static class CardWords
     public static Message Tighten(CardBasis c)
     {
         var order = c.Notes.CoolerScrewsInOrder;
-        var passes = Value.List("passes", "; then ", [.. Tightening.Passes.Select(p => Message.Of(p))]);
+        var passes = Value.List("passes", "; then ", Tightening.Passes);
         return order.Count == 0
                 ? Message.Of("Tighten crosswise, or by the maker's numbers, each screw in turn: {passes}.", passes)
             : Tightening.Plates(order) is { Count: > 1 } plates

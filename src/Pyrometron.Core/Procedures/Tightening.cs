@@ -1,3 +1,5 @@
+using Pyrometron.Core.Messages;
+
 namespace Pyrometron.Core.Procedures;
 
 /// <summary>
@@ -11,7 +13,7 @@ public static class Tightening
     public const int MostExact = 12;
 
     /// <summary>The passes: each goes once over all screws, so that none is ever more than one pass ahead.</summary>
-    public static IReadOnlyList<string> Passes { get; } =
+    public static IReadOnlyList<Message> Passes { get; } =
     ["a few turns, until the thread holds", "half tight", "snug, and no further"];
 
     /// <summary>The screws in order, plate after plate.</summary>

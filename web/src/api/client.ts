@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import createClient from 'openapi-fetch';
 import type { components, paths } from './schema';
 
@@ -25,6 +26,8 @@ export interface Problem {
   theirs?: TheirChange[];
   /** How an input could be taken all the same. */
   questions?: Schemas['InputQuestion'][];
+  /** The detail as template and values, where the server has it so. */
+  says?: Schemas['Message'];
   errors?: { message: string; pointer?: string; line?: number; column?: string }[];
 }
 
@@ -40,7 +43,7 @@ export class ProblemError extends Error {
     readonly problem: Problem,
     readonly answeredBy: AnsweredBy = 'server',
   ) {
-    super(problem.detail ?? problem.title ?? 'The server gave no reason.');
+    super(problem.detail ?? problem.title ?? t`The server gave no reason.`);
   }
 }
 
@@ -57,7 +60,7 @@ export async function unwrap<T>(
     // What arrived and is no JSON did not come from the server.
     if (error instanceof SyntaxError) throw somethingElse(200);
     throw new ProblemError(
-      { detail: 'The server cannot be reached. Is it running? Nothing was changed.' },
+      { detail: t`The server cannot be reached. Is it running? Nothing was changed.` },
       'nobody',
     );
   }
@@ -71,7 +74,7 @@ const somethingElse = (status: number) =>
   new ProblemError(
     {
       status,
-      detail: `Something between this device and the server answered (${String(status)}). Sign in where you are asked to, or ask whoever runs the network.`,
+      detail: t`Something between this device and the server answered (${String(status)}). Sign in where you are asked to, or ask whoever runs the network.`,
     },
     'something-else',
   );

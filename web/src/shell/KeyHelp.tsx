@@ -1,20 +1,21 @@
+import { t } from '@lingui/core/macro';
 import { Modal } from 'antd';
 import { usePreferences } from '../words/preferences';
 
 const ON_ROUNDS: readonly (readonly [string, string])[] = [
-  ['↓  ↑', 'walk through the machines'],
-  ['Enter', 'open the machine'],
-  ['Space', 'choose it, with others'],
-  ['f', 'find a machine'],
-  ['w', 'work on it: start at the bench'],
-  ['n', 'not now: set it aside, with a reason'],
-  ['p', 'by place, or by urgency again'],
-  ['e', 'explain the strip'],
+  ['↓  ↑', t`walk through the machines`],
+  [t`Enter`, t`open the machine`],
+  [t`Space`, t`choose it, with others`],
+  ['f', t`find a machine`],
+  ['w', t`work on it: start at the bench`],
+  ['n', t`not now: set it aside, with a reason`],
+  ['p', t`by place, or by urgency again`],
+  ['e', t`explain the strip`],
 ];
 
 const ON_CHARTS: readonly (readonly [string, string])[] = [
-  ['←  →', 'read the values, point by point'],
-  ['+  −', 'look closer, or at all of it'],
+  ['←  →', t`read the values, point by point`],
+  ['+  −', t`look closer, or at all of it`],
 ];
 
 /** The one overlay of all keys. */
@@ -29,19 +30,19 @@ export function KeyHelp({
 }) {
   const { keys } = usePreferences();
   return (
-    <Modal title="Keys" open={open} onCancel={onClose} footer={null} width={420}>
-      {!keys && <p>Letters and digits are switched off as keys on this device; the others work.</p>}
-      <h2>Everywhere</h2>
+    <Modal title={t`Keys`} open={open} onCancel={onClose} footer={null} width={420}>
+      {!keys && <p>{t`Letters and digits are switched off as keys on this device; the others work.`}</p>}
+      <h2>{t`Everywhere`}</h2>
       <Keys
         keys={[
-          ['?', 'this list'],
-          ['Esc', 'close what is open'],
-          ...places.map((p, i) => [String(i + 1), `go to ${p.name}`] as const),
+          ['?', t`this list`],
+          [t`Esc`, t`close what is open`],
+          ...places.map((p, i) => [String(i + 1), t`go to ${p.name}`] as const),
         ]}
       />
-      <h2 style={{ marginTop: 14 }}>On Rounds</h2>
+      <h2 style={{ marginTop: 14 }}>{t`On Rounds`}</h2>
       <Keys keys={ON_ROUNDS} />
-      <h2 style={{ marginTop: 14 }}>On a chart</h2>
+      <h2 style={{ marginTop: 14 }}>{t`On a chart`}</h2>
       <Keys keys={ON_CHARTS} />
     </Modal>
   );

@@ -1,30 +1,34 @@
-import { Button, Checkbox, Modal, Segmented } from 'antd';
-import { useState } from 'react';
-import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
+import { Button } from 'antd';
+import { lazy, Suspense, useState } from 'react';
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useHealth } from '../api/queries';
 import { useHandScanner } from '../ui/useHandScanner';
 import { InHand } from '../ui/InHand';
-import { KeyHelp } from './KeyHelp';
 import { useKeys } from '../ui/keys';
 import { useNarrow } from '../ui/useNarrow';
-import type { TemperatureUnit } from '../words/format';
-import { setPreferences, usePreferences, type Preferences } from '../words/preferences';
+import { usePreferences } from '../words/preferences';
+
+const KeyHelp = lazy(async () => ({ default: (await import('./KeyHelp')).KeyHelp }));
+const OnThisDevice = lazy(async () => ({ default: (await import('./OnThisDevice')).OnThisDevice }));
 
 /** Where one can go. On a phone the rare ones stand behind "More". */
 const PLACES: readonly { to: string; name: string; rare?: boolean }[] = [
-  { to: '/', name: 'Rounds' },
-  { to: '/halls', name: 'Halls' },
-  { to: '/bench', name: 'Bench' },
-  { to: '/log', name: 'Log book', rare: true },
-  { to: '/intake', name: 'Intake' },
-  { to: '/rules', name: 'House rules', rare: true },
+  { to: '/', name: t`Rounds` },
+  { to: '/halls', name: t`Halls` },
+  { to: '/bench', name: t`Bench` },
+  { to: '/log', name: t`Log book`, rare: true },
+  { to: '/intake', name: t`Intake` },
+  { to: '/rules', name: t`House rules`, rare: true },
 ];
 
 /** The frame around every place: where one can go, and what holds everywhere. */
 export function Shell() {
-  const [help, setHelp] = useState(false);
-  const [settings, setSettings] = useState(false);
-  const { unit, theme, keys } = usePreferences();
+  // Null until it is first asked for; then it stays, so that the focus goes back where it came from.
+  const [help, setHelp] = useState<boolean | null>(null);
+  const [settings, setSettings] = useState<boolean | null>(null);
+  const { unit } = usePreferences();
   const narrow = useNarrow(760);
   const health = useHealth();
   const navigate = useNavigate();
@@ -40,9 +44,9 @@ export function Shell() {
   return (
     <div className="shell">
       <a className="skip" href="#main">
-        To the content
+        {t`To the content`}
       </a>
-      <nav className="shell-nav" aria-label="Places">
+      <nav className="shell-nav" aria-label={t`Places`}>
         <NavLink to="/" className="shell-name">
           Pyrometron
         </NavLink>
@@ -57,15 +61,17 @@ export function Shell() {
           </NavLink>
         ))}
         <button type="button" className="place more" onClick={() => setSettings(true)}>
-          More
+          {t`More`}
         </button>
         <div className="shell-foot">
-          {health.data?.data === 'demo' && <span className="demo-note">Demo data</span>}
+          {health.data?.data === 'demo' && <span className="demo-note">{t`Demo data`}</span>}
           <Button type="text" size="small" onClick={() => setSettings(true)}>
-            °{unit} · look
+            {t`°${unit} · look`}
           </Button>
           <Button type="text" size="small" onClick={() => setHelp(true)}>
-            <kbd>?</kbd> keys
+            <Trans>
+              <kbd>?</kbd> keys
+            </Trans>
           </Button>
         </div>
       </nav>
@@ -75,57 +81,17 @@ export function Shell() {
           <Outlet />
         </main>
       </div>
-      <KeyHelp open={help} onClose={() => setHelp(false)} places={PLACES} />
-      <Modal
-        title={narrow ? 'More' : 'On this device'}
-        open={settings}
-        onCancel={() => setSettings(false)}
-        footer={null}
-        width={360}
-      >
-        {narrow && (
-          <ul className="shell-more">
-            {[...PLACES.filter((p) => p.rare), { to: '/start', name: 'First steps' }].map((place) => (
-              <li key={place.to}>
-                <Link to={place.to} onClick={() => setSettings(false)}>
-                  {place.name}
-                </Link>
-              </li>
-            ))}
-          </ul>
+      <Suspense>
+        {help !== null && <KeyHelp open={help} onClose={() => setHelp(false)} places={PLACES} />}
+        {settings !== null && (
+          <OnThisDevice
+            open={settings}
+            onClose={() => setSettings(false)}
+            version={health.data?.version}
+            places={narrow ? PLACES.filter((p) => p.rare) : []}
+          />
         )}
-        <p className="quiet">Temperatures</p>
-        <Segmented<TemperatureUnit>
-          aria-label="Temperatures in"
-          value={unit}
-          onChange={(value) => setPreferences({ unit: value })}
-          options={[
-            { label: '°C', value: 'C' },
-            { label: '°F', value: 'F' },
-          ]}
-        />
-        <p className="quiet" style={{ marginTop: 16 }}>
-          Light
-        </p>
-        <Segmented<Preferences['theme']>
-          aria-label="Light or dark"
-          value={theme}
-          onChange={(value) => setPreferences({ theme: value })}
-          options={[
-            { label: 'Day', value: 'light' },
-            { label: 'Night shift', value: 'dark' },
-            { label: 'As the device', value: 'system' },
-          ]}
-        />
-        <p className="quiet" style={{ marginTop: 16 }}>
-          <Checkbox checked={keys} onChange={(e) => setPreferences({ keys: e.target.checked })}>
-            Letters and digits are keys
-          </Checkbox>
-        </p>
-        <p className="quiet small" style={{ marginTop: 16 }}>
-          Version {health.data?.version ?? '…'}.
-        </p>
-      </Modal>
+      </Suspense>
     </div>
   );
 }

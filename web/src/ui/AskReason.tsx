@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Input, Modal } from 'antd';
 import { useState } from 'react';
 import { Refusal } from './Refusal';
@@ -34,7 +35,7 @@ export function AskReason({
       <p className="quiet">{text}</p>
       {error && <Refusal error={error} />}
       <label>
-        Why?
+        {t`Why?`}
         <Input.TextArea rows={2} maxLength={500} value={reason} onChange={(e) => setReason(e.target.value)} />
       </label>
     </Modal>

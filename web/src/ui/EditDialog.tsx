@@ -1,10 +1,11 @@
+import { t } from '@lingui/core/macro';
 import { Form, Modal } from 'antd';
 import type { UseMutationResult } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Refusal } from './Refusal';
 
 /** A field that must not stay empty. */
-export const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
+export const needed = (what: string) => [{ required: true, message: t`${what} is needed.` }];
 
 /** A dialog with one form: it closes once what was typed is kept, and stays with the reason where it was refused. */
 export function EditDialog<Fields extends object>({
@@ -27,7 +28,7 @@ export function EditDialog<Fields extends object>({
       open
       width={560}
       onCancel={onClose}
-      okText="Save"
+      okText={t`Save`}
       confirmLoading={write.isPending}
       onOk={() =>
         void form.validateFields().then(

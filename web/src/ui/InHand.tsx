@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { useSyncExternalStore } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useNetwork } from '../api/kept';
@@ -52,10 +54,12 @@ export function InHand() {
     <div className="in-hand" role="status">
       {tells && (
         <span>
-          <strong>No network.</strong> What is shown here was known last.
+          <Trans>
+            <strong>No network.</strong> What is shown here was known last.
+          </Trans>
         </span>
       )}
-      {held && !here && <Link to={`/bench/${String(held.id)}`}>In hand: {held.title}</Link>}
+      {held && !here && <Link to={`/bench/${String(held.id)}`}>{t`In hand: ${held.title}`}</Link>}
     </div>
   );
 }

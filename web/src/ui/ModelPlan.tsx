@@ -1,4 +1,6 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../api/client';
+import { SCREW_PLACES } from '../words/work';
 
 type Notes = Schemas['ModelNotes'];
 
@@ -36,15 +38,17 @@ export function ModelPlan({
     ? order.map((n) => screws.find((s) => s.number === n)).filter((s) => s !== undefined)
     : [];
   const words = [
-    ...screws.map((s) => `screw ${String(s.number)}, ${String(s.lengthMm)} mm ${s.driver}, ${s.place}`),
-    ...pads.map((p) => `pad ${String(p.number)}, ${p.part}, ${String(p.thicknessMm)} mm`),
+    ...screws.map(
+      (s) => t`screw ${String(s.number)}, ${String(s.lengthMm)} mm ${s.driver}, ${SCREW_PLACES[s.place]}`,
+    ),
+    ...pads.map((p) => t`pad ${String(p.number)}, ${p.part}, ${String(p.thicknessMm)} mm`),
   ].join('; ');
   return (
     <svg
       className="model-plan"
       viewBox={`${String(-r)} ${String(-r)} ${String(w + 2 * r)} ${String(h + 2 * r)}`}
       role="img"
-      aria-label={`Plan of ${notes.model}: ${words}`}
+      aria-label={t`Plan of ${notes.model}: ${words}`}
       onClick={(e) => {
         if (!onPlace) return;
         const box = e.currentTarget.getBoundingClientRect();

@@ -1,16 +1,17 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import { Link, useRouteError } from 'react-router';
 import { usePageTitle } from './usePageTitle';
 
 /** A path that leads nowhere. */
-export function NotFound({ what = 'this page' }: { what?: string }) {
-  usePageTitle('Not found');
+export function NotFound({ what = t`this page` }: { what?: string }) {
+  usePageTitle(t`Not found`);
   return (
     <div className="page">
-      <h1>There is no {what} here.</h1>
-      <p className="quiet">The address may be mistyped, or it was renamed since.</p>
+      <h1>{t`There is no ${what} here.`}</h1>
+      <p className="quiet">{t`The address may be mistyped, or it was renamed since.`}</p>
       <Link to="/">
-        <Button type="primary">To Rounds</Button>
+        <Button type="primary">{t`To Rounds`}</Button>
       </Link>
     </div>
   );
@@ -21,14 +22,14 @@ export function RouteBroken() {
   const error = useRouteError();
   return (
     <div className="page">
-      <h1>This page broke.</h1>
+      <h1>{t`This page broke.`}</h1>
       <p className="quiet">
-        {error instanceof Error ? error.message : 'No reason was given.'} Nothing stored was touched.
+        {t`${error instanceof Error ? error.message : t`No reason was given.`} Nothing stored was touched.`}
       </p>
       <Button type="primary" onClick={() => window.location.reload()}>
-        Load it again
+        {t`Load it again`}
       </Button>{' '}
-      <Button href="/">To Rounds</Button>
+      <Button href="/">{t`To Rounds`}</Button>
     </div>
   );
 }

@@ -1,5 +1,7 @@
+import { t } from '@lingui/core/macro';
 import { Alert, Button } from 'antd';
 import { ProblemError } from '../api/client';
+import { refusal } from '../words/message';
 
 /** Why something could not be done, in the server's words, with a way to try again. */
 export function Refusal({ error, retry }: { error: Error; retry?: () => void }) {
@@ -8,21 +10,21 @@ export function Refusal({ error, retry }: { error: Error; retry?: () => void }) 
     <Alert
       type="warning"
       role="alert"
-      title={error.message}
+      title={refusal(error)}
       description={
         problems.length > 1 ? (
           <ul style={{ margin: 0, paddingLeft: 18 }}>
             {problems.slice(0, 12).map((p, i) => (
               <li key={i}>
                 {p.pointer && <code>{p.pointer} </code>}
-                {p.line !== undefined && <code>line {p.line} </code>}
+                {p.line !== undefined && <code>{t`line ${p.line}`} </code>}
                 {p.message}
               </li>
             ))}
           </ul>
         ) : undefined
       }
-      action={retry && <Button onClick={retry}>Try again</Button>}
+      action={retry && <Button onClick={retry}>{t`Try again`}</Button>}
     />
   );
 }

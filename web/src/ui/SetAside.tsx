@@ -1,8 +1,8 @@
+import { plural, t } from '@lingui/core/macro';
 import { Form, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { api, unwrap } from '../api/client';
 import { useWrite } from '../api/queries';
-import { count } from '../words/format';
 import { Refusal } from './Refusal';
 
 const DAYS_ASIDE = 60;
@@ -17,10 +17,10 @@ export function SetAside({ tags, onClose }: { tags: readonly string[]; onClose: 
   const [until] = useState(() => new Date(Date.now() + DAYS_ASIDE * 86_400_000).toISOString().slice(0, 10));
   return (
     <Modal
-      title={`Set ${tags.length === 1 ? tags[0]! : count(tags.length, 'machine')} aside`}
+      title={plural(tags.length, { one: `Set ${tags[0] ?? ''} aside`, other: 'Set # machines aside' })}
       open
       onCancel={() => onClose(false)}
-      okText="Set aside"
+      okText={t`Set aside`}
       confirmLoading={write.isPending}
       onOk={() =>
         void form.validateFields().then(
@@ -35,22 +35,22 @@ export function SetAside({ tags, onClose }: { tags: readonly string[]; onClose: 
     >
       <p className="quiet">
         {tags.length === 1
-          ? 'It leaves the queue and comes back on its day. Its readings are judged as before.'
-          : 'They leave the queue and come back on their day. Their readings are judged as before.'}
+          ? t`It leaves the queue and comes back on its day. Its readings are judged as before.`
+          : t`They leave the queue and come back on their day. Their readings are judged as before.`}
       </p>
       {write.isError && <Refusal error={write.error} />}
       <Form form={form} layout="vertical" initialValues={{ until }} requiredMark={false}>
         <Form.Item
           name="reason"
-          label="What did you see?"
-          rules={[{ required: true, message: 'A word why, for the next one who wonders.' }]}
+          label={t`What did you see?`}
+          rules={[{ required: true, message: t`A word why, for the next one who wonders.` }]}
         >
           <Input.TextArea rows={3} maxLength={500} />
         </Form.Item>
         <Form.Item
           name="until"
-          label="Back on"
-          rules={[{ required: true, message: 'The day it comes back.' }]}
+          label={t`Back on`}
+          rules={[{ required: true, message: t`The day it comes back.` }]}
         >
           <Input type="date" />
         </Form.Item>

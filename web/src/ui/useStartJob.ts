@@ -1,4 +1,3 @@
-import { App } from 'antd';
 import { useNavigate } from 'react-router';
 import { api, ProblemError, unwrap, type Schemas, type ServiceLevel } from '../api/client';
 import { useWrite } from '../api/queries';
@@ -16,7 +15,6 @@ export interface NewJob {
 /** Starts a job and goes to it; where something has to be said first, goes to where it can be said. */
 export function useStartJob() {
   const navigate = useNavigate();
-  const { message } = App.useApp();
   const write = useWrite(async ({ asset, level, fan = null, warrantyAnswer = null, complaint }: NewJob) => {
     const questions = `/bench/new?asset=${encodeURIComponent(asset)}&level=${level}`;
     if (level === 'fan-swap' && !fan && !location.pathname.startsWith('/bench/new'))
@@ -37,7 +35,6 @@ export function useStartJob() {
       await navigate(`/bench/${String(job.id)}`);
     } catch (error) {
       if (error instanceof ProblemError && error.problem.rule === 'warranty') return navigate(questions);
-      message.warning(error instanceof Error ? error.message : String(error), 6);
       throw error;
     }
   });

@@ -1,3 +1,5 @@
+import { i18n } from '@lingui/core';
+import { plural, t } from '@lingui/core/macro';
 import { preferences, usePreferences } from './preferences';
 
 /** Numbers, dates and temperatures as the reader writes them. */
@@ -82,13 +84,9 @@ export function clock(text: string): string {
 
 /** Minutes as a technician says them: 35 min, 2 h, 2 h 45. */
 export function minutes(total: number): string {
-  if (total < 60) return `${String(total)} min`;
+  if (total < 60) return t`${String(total)} min`;
   const rest = total % 60;
   return `${wholes.format(Math.floor(total / 60))} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`;
-}
-
-export function count(n: number, one: string, many = `${one}s`): string {
-  return `${wholes.format(n)} ${n === 1 ? one : many}`;
 }
 
 export type TemperatureUnit = 'C' | 'F';
@@ -113,10 +111,10 @@ export function useTemperature() {
 /** A part as people call it. */
 export function partName(part: string): string {
   const names: Record<string, string> = {
-    cpu: 'processor',
-    gpu: 'graphics chip',
-    hotspot: 'hot spot',
-    vrm: 'regulators',
+    cpu: t`processor`,
+    gpu: t`graphics chip`,
+    hotspot: t`hot spot`,
+    vrm: t`regulators`,
   };
   return names[part] ?? part;
 }
@@ -126,14 +124,23 @@ export function capital(text: string): string {
 }
 
 export const KIND_NAMES: Record<string, string> = {
-  'graphics-card': 'Graphics cards',
-  server: 'Servers',
-  laptop: 'Laptops',
-  desktop: 'Desktops',
+  'graphics-card': t`Graphics cards`,
+  server: t`Servers`,
+  laptop: t`Laptops`,
+  desktop: t`Desktops`,
 };
 
 /** What became of the lines or readings of a file: also where all of it was there already. */
-export const takenWords = (accepted: number, duplicates: number, one: string) =>
-  accepted === 0 && duplicates > 0
-    ? `Already known: ${count(duplicates, one)}. Nothing changed.`
-    : `${count(accepted, one)} imported, ${duplicates.toLocaleString()} already known.`;
+export function takenWords(accepted: number, duplicates: number, of: 'line' | 'reading'): string {
+  const counted = (n: number) =>
+    of === 'line'
+      ? plural(n, { one: '# line', other: '# lines' })
+      : plural(n, { one: '# reading', other: '# readings' });
+  return accepted === 0 && duplicates > 0
+    ? t`Already known: ${counted(duplicates)}. Nothing changed.`
+    : t`${counted(accepted)} imported, ${whole(duplicates)} already known.`;
+}
+
+/** Names in a row, as the language strings them: a, b and c. */
+export const listed = (names: readonly string[]): string =>
+  new Intl.ListFormat(i18n.locale, { type: 'conjunction' }).format(names);

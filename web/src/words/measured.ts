@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../api/client';
 import { instant } from './format';
 
@@ -7,6 +8,6 @@ export function measuredWords(
 ): string | null {
   if (!a.measuredAt) return null;
   return a.measuredRun
-    ? `${instant(a.measuredAt)}, run of job ${String(a.measuredRun.jobId)}`
-    : `${instant(a.measuredAt)}, by its readings`;
+    ? t`${instant(a.measuredAt)}, run of job ${String(a.measuredRun.jobId)}`
+    : t`${instant(a.measuredAt)}, by its readings`;
 }

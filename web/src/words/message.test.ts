@@ -1,5 +1,8 @@
+import { i18n } from '@lingui/core';
+import { compileMessage } from '@lingui/message-utils/compileMessage';
 import { afterEach, expect, test } from 'vitest';
-import { say, sayAll } from './message';
+import { ProblemError } from '../api/client';
+import { refusal, say, sayAll } from './message';
 import { setPreferences } from './preferences';
 
 const kelvin = (name: string, number: number, plain: string) => ({
@@ -39,10 +42,10 @@ test('a sentence is put into words in the reader’s units', () => {
   expect(say(warmer)).toMatch(/^Hot spot is 9 °F warmer at 77 °F, and \+3\.6 °F since/);
 });
 
-test('lists, counts and places without a value', () => {
+test('lists and counts', () => {
   expect(
     say({
-      template: '{what} ({count}) {unknown}',
+      template: '{what} ({count})',
       values: [
         {
           ...word('what', 'list', ' and '),
@@ -54,8 +57,42 @@ test('lists, counts and places without a value', () => {
         { ...kelvin('count', 12345, '12345 readings'), unit: 'count' },
       ],
     }),
-  ).toBe('dust and paste (12,345 readings) {unknown}');
+  ).toBe('dust and paste (12,345 readings)');
   expect(sayAll(null, { template: 'One.', values: [] }, undefined, { template: 'Two.', values: [] })).toBe(
     'One. Two.',
   );
+});
+
+test('a sentence, what is counted in it and an API word are said in the reader’s language', () => {
+  const message = {
+    template: "{host}'s {level} and {jobs}",
+    values: [
+      word('host', 'text', 'WS-01'),
+      word('level', 'word', 'dust-out'),
+      { ...kelvin('jobs', 2, '2 jobs'), unit: 'count', text: 'job' },
+    ],
+  };
+  expect(say(message)).toBe("WS-01's dust-out and 2 jobs");
+  i18n.loadAndActivate({
+    locale: 'de',
+    messages: {
+      "{host}''s {level} and {jobs}": compileMessage('{level} von {host}, {jobs}'),
+      'dust-out': 'Entstauben',
+      '# job': compileMessage('{n, plural, one {# Auftrag} other {# Aufträge}}'),
+    },
+  });
+  try {
+    expect(say(message)).toBe('Entstauben von WS-01, 2 Aufträge');
+    // One that the language has no word for stays in English.
+    expect(say({ template: 'It is the room.', values: [] })).toBe('It is the room.');
+  } finally {
+    i18n.activate('en');
+  }
+});
+
+test('a refusal is said by its template where the server gives one', () => {
+  const says = { template: 'Air of {air}.', values: [{ ...kelvin('air', 25, '25 °C'), unit: 'celsius' }] };
+  setPreferences({ unit: 'F' });
+  expect(refusal(new ProblemError({ detail: 'Air of 25 °C.', says }))).toBe('Air of 77 °F.');
+  expect(refusal(new ProblemError({ detail: 'Air of 25 °C.' }))).toBe('Air of 25 °C.');
 });

@@ -1,21 +1,23 @@
+import { t } from '@lingui/core/macro';
 import { day, kelvin, minutes, partName } from './format';
 import type { Schemas, ServiceLevel } from '../api/client';
+import { word } from './word';
 
 /** Services that take wear away, and changes that make the cooling another one. */
 const LEVEL_NAMES: Record<ServiceLevel, string> = {
-  inspect: 'inspect',
-  'blow-out': 'blow-out',
-  'dust-out': 'dust-out',
-  'fan-swap': 'fan-swap',
-  repaste: 'repaste',
-  repad: 'repad',
-  'other-paste': 'paste of another kind',
-  'other-pads': 'pads of another kind',
-  'cooler-swap': 'another cooler',
-  'add-on-fan': 'an add-on fan',
-  undervolt: 'undervolting',
-  stand: 'a stand',
-  filter: 'a dust filter',
+  inspect: t`inspect`,
+  'blow-out': t`blow-out`,
+  'dust-out': t`dust-out`,
+  'fan-swap': t`fan-swap`,
+  repaste: t`repaste`,
+  repad: t`repad`,
+  'other-paste': t`paste of another kind`,
+  'other-pads': t`pads of another kind`,
+  'cooler-swap': t`another cooler`,
+  'add-on-fan': t`an add-on fan`,
+  undervolt: t`undervolting`,
+  stand: t`a stand`,
+  filter: t`a dust filter`,
 };
 
 const CHANGES: ReadonlySet<ServiceLevel> = new Set<ServiceLevel>([
@@ -35,8 +37,8 @@ export const levelName = (level: ServiceLevel): string => LEVEL_NAMES[level];
 export function levelChoices(levels: readonly ServiceLevel[]) {
   const choice = (level: ServiceLevel) => ({ value: level, label: levelName(level) });
   return [
-    { label: 'Service', options: levels.filter((l) => !CHANGES.has(l)).map(choice) },
-    { label: 'Change of the cooling', options: levels.filter((l) => CHANGES.has(l)).map(choice) },
+    { label: t`Service`, options: levels.filter((l) => !CHANGES.has(l)).map(choice) },
+    { label: t`Change of the cooling`, options: levels.filter((l) => CHANGES.has(l)).map(choice) },
   ];
 }
 
@@ -45,127 +47,127 @@ export const LEVELS = Object.keys(LEVEL_NAMES) as readonly ServiceLevel[];
 
 /** Products in words. */
 export const PRODUCTS: Record<Schemas['ProductKind'], string> = {
-  paste: 'Paste',
-  pads: 'Pads',
-  putty: 'Putty',
-  alcohol: 'Alcohol',
-  remover: 'Paste remover',
-  cooler: 'Cooler',
-  fan: 'Fan',
-  stand: 'Stand',
-  filter: 'Filter',
+  paste: t`Paste`,
+  pads: t`Pads`,
+  putty: t`Putty`,
+  alcohol: t`Alcohol`,
+  remover: t`Paste remover`,
+  cooler: t`Cooler`,
+  fan: t`Fan`,
+  stand: t`Stand`,
+  filter: t`Filter`,
 };
 
 /** How paste is laid on. */
 export const PATTERNS: Record<Schemas['PastePattern'], string> = {
-  spread: 'spread',
-  line: 'line',
-  dot: 'dot',
-  cross: 'cross',
+  spread: t`spread`,
+  line: t`line`,
+  dot: t`dot`,
+  cross: t`cross`,
 };
 
 /** Where screws sit. */
 export const SCREW_PLACES: Record<Schemas['ScrewPlace'], string> = {
-  cover: 'cover',
-  shroud: 'shroud',
-  fan: 'fan',
-  'back-plate': 'back plate',
-  cooler: 'cooler',
-  board: 'board',
+  cover: t`cover`,
+  shroud: t`shroud`,
+  fan: t`fan`,
+  'back-plate': t`back plate`,
+  cooler: t`cooler`,
+  board: t`board`,
 };
 
 /** The stages of a job in words. */
 export const STAGES: Record<Schemas['Stage'], string> = {
-  'measure-before': 'Measure before',
-  prepare: 'Prepare',
-  'make-safe': 'Make safe',
-  open: 'Open',
-  inspect: 'Look',
-  clean: 'Clean',
-  pads: 'Pads',
-  paste: 'Paste',
-  tighten: 'Tighten',
-  reconnect: 'Reconnect and count',
-  'test-before-closing': 'Test before closing',
-  close: 'Close',
-  'measure-after': 'Measure after',
-  settle: 'Let it settle',
-  file: 'File',
+  'measure-before': t`Measure before`,
+  prepare: t`Prepare`,
+  'make-safe': t`Make safe`,
+  open: t`Open`,
+  inspect: t`Look`,
+  clean: t`Clean`,
+  pads: t`Pads`,
+  paste: t`Paste`,
+  tighten: t`Tighten`,
+  reconnect: t`Reconnect and count`,
+  'test-before-closing': t`Test before closing`,
+  close: t`Close`,
+  'measure-after': t`Measure after`,
+  settle: t`Let it settle`,
+  file: t`File`,
 };
 
 /** What is looked at, in words. */
 export const SUBJECTS: Record<Schemas['FindingSubject'], string> = {
-  dust: 'Dust in the fins',
-  mesh: 'Intake mesh',
-  'fan-spin': 'Fan, turned by hand',
-  'fan-noise': 'Fan, by ear',
-  liquid: 'Liquid marks',
-  seal: 'Seal',
-  corrosion: 'Corrosion',
-  paste: 'Paste',
-  coverage: 'The paste covered',
-  pads: 'Pads',
+  dust: t`Dust in the fins`,
+  mesh: t`Intake mesh`,
+  'fan-spin': t`Fan, turned by hand`,
+  'fan-noise': t`Fan, by ear`,
+  liquid: t`Liquid marks`,
+  seal: t`Seal`,
+  corrosion: t`Corrosion`,
+  paste: t`Paste`,
+  coverage: t`The paste covered`,
+  pads: t`Pads`,
 };
 
 /** Complaints in words. */
 export const COMPLAINTS: Record<Schemas['ComplaintKind'], string> = {
-  'switches-off': 'switches off',
-  crashes: 'crashes',
-  slow: 'is slow',
-  loud: 'is loud',
-  'got-wet': 'got wet',
-  smells: 'smells',
-  dropped: 'was dropped',
-  other: 'something else',
+  'switches-off': t`switches off`,
+  crashes: t`crashes`,
+  slow: t`is slow`,
+  loud: t`is loud`,
+  'got-wet': t`got wet`,
+  smells: t`smells`,
+  dropped: t`was dropped`,
+  other: t`something else`,
 };
 
 /** Materials in words, with the step in which they are counted. */
 export const MATERIALS: Record<Schemas['MaterialKind'], { name: string; unit: string; step: number }> = {
-  'paste-grams': { name: 'Paste', unit: 'g', step: 0.2 },
-  'pad-pieces': { name: 'Pads', unit: 'pieces', step: 1 },
-  'putty-grams': { name: 'Putty', unit: 'g', step: 1 },
-  wipes: { name: 'Wipes', unit: 'pieces', step: 1 },
-  swabs: { name: 'Swabs', unit: 'pieces', step: 1 },
-  'alcohol-millilitres': { name: 'Alcohol', unit: 'ml', step: 5 },
-  fans: { name: 'Fans', unit: 'pieces', step: 1 },
+  'paste-grams': { name: t`Paste`, unit: 'g', step: 0.2 },
+  'pad-pieces': { name: t`Pads`, unit: t`pieces`, step: 1 },
+  'putty-grams': { name: t`Putty`, unit: 'g', step: 1 },
+  wipes: { name: t`Wipes`, unit: t`pieces`, step: 1 },
+  swabs: { name: t`Swabs`, unit: t`pieces`, step: 1 },
+  'alcohol-millilitres': { name: t`Alcohol`, unit: 'ml', step: 5 },
+  fans: { name: t`Fans`, unit: t`pieces`, step: 1 },
 };
 
 /** Phases of measuring in words. */
 export const PHASES: Record<Schemas['RunPhase'], string> = {
-  before: 'Before',
-  after: 'After',
-  recheck: 'A week later',
+  before: t`Before`,
+  after: t`After`,
+  recheck: t`A week later`,
 };
 
 /** How a job stands, or how it ended. */
 export function jobWords(job: Schemas['JobSummary']): string {
   switch (job.state) {
     case 'open':
-      return 'at the bench';
+      return t`at the bench`;
     case 'waiting-for-proof':
-      return 'done, waiting for proof';
+      return t`done, waiting for proof`;
     case 'abandoned':
-      return 'given up';
+      return t`given up`;
     default: {
       const best = job.verdict?.parts.reduce(
         (least, p) => (p.changeKelvin < least.changeKelvin ? p : least),
         job.verdict.parts[0]!,
       );
-      return `${(job.verdict?.outcome ?? 'closed').replace('-', ' ')}${best ? `, ${kelvin(best.changeKelvin)} on the ${partName(best.part)}` : ''}`;
+      return `${word(job.verdict?.outcome ?? 'closed')}${best ? t`, ${kelvin(best.changeKelvin)} on the ${partName(best.part)}` : ''}`;
     }
   }
 }
 
 /** What a machine is reported to do. */
 export const SYMPTOM_WORDS: Record<Schemas['SymptomKind'], string> = {
-  crash: 'crashes or hangs',
-  shutdown: 'switches itself off',
-  throttling: 'slow under load',
-  noise: 'loud',
-  wet: 'got wet',
-  smell: 'smells',
-  dropped: 'was dropped',
-  other: 'something else',
+  crash: t`crashes or hangs`,
+  shutdown: t`switches itself off`,
+  throttling: t`slow under load`,
+  noise: t`loud`,
+  wet: t`got wet`,
+  smell: t`smells`,
+  dropped: t`was dropped`,
+  other: t`something else`,
 };
 
 /** What is advised on a machine: the same on its row and on its page. */
@@ -191,15 +193,15 @@ export function workOf(a: {
   const overdue = a.due !== null && a.due <= a.asOf;
   const when =
     a.urgency === 'now'
-      ? 'today'
+      ? t`today`
       : passed
-        ? 'past its action line'
+        ? t`past its action line`
         : a.actionDate
-          ? `by ${day(a.actionDate)}`
+          ? t`by ${day(a.actionDate)}`
           : a.due && a.service && overdue && ['next', 'soon'].includes(a.urgency)
-            ? `overdue since ${day(a.due)}`
+            ? t`overdue since ${day(a.due)}`
             : a.due && a.service && a.urgency === 'soon'
-              ? `due ${day(a.due)}`
+              ? t`due ${day(a.due)}`
               : null;
   return {
     what: a.service && levelName(a.service),

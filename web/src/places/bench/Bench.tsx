@@ -1,34 +1,37 @@
+import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { Name } from './Name';
 import { useComebacks, useJobs } from '../../api/queries';
-import { fullDay, instant } from '../../words/format';
-import { jobWords } from '../../words/work';
+import { fullDay, instant, listed } from '../../words/format';
+import { jobWords, levelName } from '../../words/work';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/work.css';
 import { useOutbox } from '../../api/outbox';
+import { word } from '../../words/word';
 
 type Job = Schemas['JobSummary'];
 
 /** All jobs: in hand, waiting for proof, to be looked at again, and filed. */
 export function Bench() {
-  usePageTitle('Bench');
+  usePageTitle(t`Bench`);
   const jobs = useJobs();
   const [now] = useState(() => Date.now());
   if (jobs.isPending)
     return (
       <div className="page" aria-busy="true">
-        <h1>Bench</h1>
+        <h1>{t`Bench`}</h1>
         <Skeleton active />
       </div>
     );
   if (jobs.isError)
     return (
       <div className="page">
-        <h1>The jobs cannot be shown.</h1>
+        <h1>{t`The jobs cannot be shown.`}</h1>
         <Refusal error={jobs.error} retry={() => void jobs.refetch()} />
       </div>
     );
@@ -40,47 +43,45 @@ export function Bench() {
   return (
     <div className="page" style={{ maxWidth: 820 }}>
       <h1>
-        {open.length === 0
-          ? 'Nothing in hand.'
-          : open.length === 1
-            ? 'One job in hand.'
-            : `${String(open.length)} jobs in hand.`}
+        {plural(open.length, { 0: 'Nothing in hand.', one: 'One job in hand.', other: '# jobs in hand.' })}
         {waiting.length > 0 &&
-          ` ${waiting.length === 1 ? 'One waits' : `${String(waiting.length)} wait`} for proof.`}
+          ` ${plural(waiting.length, { one: 'One waits for proof.', other: '# wait for proof.' })}`}
       </h1>
       <Waiting />
       <div className="bench-more">
         <Link to="/scan">
-          <Button>Scan a label</Button>
+          <Button>{t`Scan a label`}</Button>
         </Link>
         <Link to="/labels">
-          <Button>Print labels</Button>
+          <Button>{t`Print labels`}</Button>
         </Link>
         <Link to="/models">
-          <Button>Notes on models</Button>
+          <Button>{t`Notes on models`}</Button>
         </Link>
         <Name />
       </div>
       {jobs.data.length === 0 && (
         <>
-          <p>A job starts from a machine: pick one on Rounds, measure it, do the work, measure it again.</p>
+          <p>
+            {t`A job starts from a machine: pick one on Rounds, measure it, do the work, measure it again.`}
+          </p>
           <Link to="/">
-            <Button type="primary">To Rounds</Button>
+            <Button type="primary">{t`To Rounds`}</Button>
           </Link>
         </>
       )}
-      <List title="In hand" jobs={open} />
+      <List title={t`In hand`} jobs={open} />
       <List
-        title="Waiting for proof"
+        title={t`Waiting for proof`}
         jobs={waiting}
-        note="The work is done; the after-run that shows whether it helped is missing."
+        note={t`The work is done; the after-run that shows whether it helped is missing.`}
       />
       <List
-        title="To be looked at again"
+        title={t`To be looked at again`}
         jobs={due}
-        note="New paste has had a week to settle: take a second look, from readings or a run."
+        note={t`New paste has had a week to settle: take a second look, from readings or a run.`}
       />
-      <List title="Filed" jobs={of('proven', 'abandoned').filter((j) => !due.includes(j))} />
+      <List title={t`Filed`} jobs={of('proven', 'abandoned').filter((j) => !due.includes(j))} />
       <Agreement jobs={jobs.data} />
       <Comebacks />
     </div>
@@ -94,11 +95,11 @@ function Waiting() {
   const jobs = [...new Set([...waiting.map((w) => w.jobId), ...rejected.map((t) => t.waiting.jobId)])];
   return (
     <p className="bench-caution" role="status">
-      {waiting.length > 0 && `${String(waiting.length)} not sent yet. `}
-      {rejected.length > 0 && `${String(rejected.length)} to be decided. `}
+      {waiting.length > 0 && t`${String(waiting.length)} not sent yet. `}
+      {rejected.length > 0 && t`${String(rejected.length)} to be decided. `}
       {jobs.map((id) => (
         <Link key={id} to={`/bench/${String(id)}`}>
-          Job {id}{' '}
+          {t`Job ${id}`}{' '}
         </Link>
       ))}
     </p>
@@ -119,13 +120,13 @@ function List({ title, jobs, note }: { title: string; jobs: readonly Job[]; note
           <li key={j.id} style={{ borderBottom: '1px solid var(--line)' }}>
             <Link to={`/bench/${String(j.id)}`} className="bench-row">
               <strong className="figures">{j.asset}</strong>
-              <span>{j.level}</span>
+              <span>{levelName(j.level)}</span>
               <span>{jobWords(j)}</span>
               <span className="quiet small">
                 {j.state === 'proven' &&
                   j.recheckDue &&
                   j.recheckedAt === null &&
-                  `second look ${fullDay(j.recheckDue.slice(0, 10))} · `}
+                  t`second look ${fullDay(j.recheckDue.slice(0, 10))} · `}
                 {instant(j.closedAt ?? j.workDoneAt ?? j.startedAt)}
               </span>
             </Link>
@@ -141,15 +142,13 @@ function Comebacks() {
   const rates = useComebacks().data?.filter((r) => r.cameBack > 0) ?? [];
   if (rates.length === 0) return null;
   return (
-    <section className="section" aria-label="Comebacks">
+    <section className="section" aria-label={t`Comebacks`}>
       <div className="section-head">
-        <h2>Comebacks</h2>
+        <h2>{t`Comebacks`}</h2>
       </div>
       <ul style={{ paddingLeft: 18, margin: 0 }}>
         {rates.map((r) => (
-          <li key={r.level + r.model}>
-            {r.model}, {r.level}: {r.cameBack} of {r.jobs} came back.
-          </li>
+          <li key={r.level + r.model}>{t`${r.model}, ${r.level}: ${r.cameBack} of ${r.jobs} came back.`}</li>
         ))}
       </ul>
     </section>
@@ -163,21 +162,21 @@ function Agreement({ jobs }: { jobs: readonly Job[] }) {
   const right = known.filter((j) => j.found!.includes(j.predicted!)).length;
   const wrong = known.filter((j) => !j.found!.includes(j.predicted!));
   return (
-    <section className="section" aria-label="Predicted and found">
+    <section className="section" aria-label={t`Predicted and found`}>
       <div className="section-head">
-        <h2>Predicted and found</h2>
-        <span className="quiet">
-          {right} of {known.length} as predicted
-        </span>
+        <h2>{t`Predicted and found`}</h2>
+        <span className="quiet">{t`${right} of ${known.length} as predicted`}</span>
       </div>
       {wrong.length === 0 ? (
-        <p className="quiet">On opening, everything was as the judgement said.</p>
+        <p className="quiet">{t`On opening, everything was as the judgement said.`}</p>
       ) : (
         <ul style={{ paddingLeft: 18, margin: 0 }}>
           {wrong.map((j) => (
             <li key={j.id}>
-              <Link to={`/bench/${String(j.id)}`}>{j.asset}</Link>: {j.predicted} was predicted, found was{' '}
-              {j.found!.map((c) => (c === 'none' ? 'nothing wrong' : c)).join(' and ')}.
+              <Trans>
+                <Link to={`/bench/${String(j.id)}`}>{j.asset}</Link>: {word(j.predicted!)} was predicted,
+                found was {listed(j.found!.map((c) => (c === 'none' ? t`nothing wrong` : word(c))))}.
+              </Trans>
             </li>
           ))}
         </ul>

@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button, Skeleton } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -25,12 +27,13 @@ import { Name } from './Name';
 import { OutboxNotice } from './OutboxNotice';
 import { useBenchJob, type BenchJob } from './useBenchJob';
 import { levelName } from '../../words/work';
+import { word } from '../../words/word';
 
 /** The job in hand: measure, work step by step, measure again, and the verdict. */
 export function Job() {
   const id = Number(useParams()['id']);
   const { query, job, write } = useBenchJob(id);
-  usePageTitle(job ? `${job.asset} · ${levelName(job.level)}` : 'Bench');
+  usePageTitle(job ? `${job.asset} · ${levelName(job.level)}` : t`Bench`);
   if (query.isPending)
     return (
       <div className="bench" aria-busy="true">
@@ -39,7 +42,7 @@ export function Job() {
     );
   if (query.isError && !job)
     return query.error instanceof ProblemError && query.error.problem.status === 404 ? (
-      <NotFound what={`job ${String(id)}`} />
+      <NotFound what={t`job ${String(id)}`} />
     ) : (
       <div className="bench">
         <Refusal error={query.error} retry={() => void query.refetch()} />
@@ -67,35 +70,38 @@ function JobPage({ job, write }: BenchJob) {
           · {levelName(job.level)}
         </span>
         <span className="quiet small">
-          {job.state === 'open' ? `since ${clock(job.startedAt)}` : job.state.replaceAll('-', ' ')} ·{' '}
-          <Link to={`/bench/${String(job.id)}/paper`}>paper</Link> ·{' '}
-          <Link to={`/log?asset=${encodeURIComponent(job.asset)}`}>log</Link>
+          {job.state === 'open' ? t`since ${clock(job.startedAt)}` : word(job.state)} ·{' '}
+          <Link to={`/bench/${String(job.id)}/paper`}>{t`paper`}</Link> ·{' '}
+          <Link to={`/log?asset=${encodeURIComponent(job.asset)}`}>{t`log`}</Link>
         </span>
       </div>
       {asked && (
         <p className="bench-caution">
-          <Name onNamed={(name) => setAsked(name === '')} /> It is asked once on this device, and written
-          beside what is done here.
+          <Name onNamed={(name) => setAsked(name === '')} />{' '}
+          {t`It is asked once on this device, and written beside what is done here.`}
         </p>
       )}
       <OutboxNotice jobId={job.id} />
       {job.comebackOf !== null && (
         <p className="bench-caution" role="status">
-          It is back: <Link to={`/bench/${String(job.comebackOf)}`}>job {job.comebackOf}</Link> was filed not
-          long ago.{job.freeOfCharge && ' This job is free of charge.'}
+          <Trans>
+            It is back: <Link to={`/bench/${String(job.comebackOf)}`}>job {job.comebackOf}</Link> was filed
+            not long ago.
+          </Trans>
+          {job.freeOfCharge && t` This job is free of charge.`}
         </p>
       )}
       {job.notesChanged && (
         <p className="bench-caution" role="status">
-          The notes on {job.model} have changed since this card was made.{' '}
-          <Button onClick={() => void write({ kind: 'notes-taken' })}>Take the new notes over</Button>
+          {t`The notes on ${job.model} have changed since this card was made.`}{' '}
+          <Button onClick={() => void write({ kind: 'notes-taken' })}>{t`Take the new notes over`}</Button>
         </p>
       )}
       <Timers job={job} write={write} />
       {job.state === 'open' &&
         (job.unagreed ? (
           <>
-            <h1>Write down what was agreed.</h1>
+            <h1>{t`Write down what was agreed.`}</h1>
             <p className="quiet">{job.unagreed}</p>
             <AgreeOrder job={job} write={write} />
           </>
@@ -107,7 +113,7 @@ function JobPage({ job, write }: BenchJob) {
       {(job.state === 'waiting-for-proof' || job.state === 'proven') && <Proof job={job} write={write} />}
       {job.state === 'abandoned' && (
         <>
-          <h1>Given up.</h1>
+          <h1>{t`Given up.`}</h1>
           <p>{job.givenUpBecause}</p>
           <p className="quiet">{job.closedAt && instant(job.closedAt)}</p>
         </>
@@ -124,13 +130,13 @@ function JobPage({ job, write }: BenchJob) {
       )}
       {job.state === 'open' && (
         <Button type="text" style={{ marginTop: 20 }} onClick={() => setGiveUp(true)}>
-          Give this job up …
+          {t`Give this job up …`}
         </Button>
       )}
       {giveUp && (
         <AskReason
-          title="Give this job up"
-          text="Nothing was done to the machine: no service is entered in its book."
+          title={t`Give this job up`}
+          text={t`Nothing was done to the machine: no service is entered in its book.`}
           busy={false}
           onClose={() => setGiveUp(false)}
           onReason={(reason) => write({ kind: 'given-up', reason })}

@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -55,22 +57,24 @@ export function LiveRun({
   if (!timer)
     return (
       <div className="bench-more">
-        <Button onClick={() => void start()}>Start the test: {duration(minutes * 60_000)}</Button>
-        {demo && <Button onClick={() => void probe()}>Try it with the simulated probe</Button>}
+        <Button onClick={() => void start()}>{t`Start the test: ${duration(minutes * 60_000)}`}</Button>
+        {demo && <Button onClick={() => void probe()}>{t`Try it with the simulated probe`}</Button>}
       </div>
     );
   const elapsed = (timer.stopped ? 0 : now - Date.parse(timer.startedAt)) / 1000;
   const short = running && elapsed < timer.seconds && (live.data?.run?.minutes ?? 0) < minutes;
   return (
-    <section className="run-live" aria-label="The test">
+    <section className="run-live" aria-label={t`The test`}>
       <p role="status">
         {running ? (
           <>
-            Under load for <strong className="figures">{duration(elapsed * 1000)}</strong> of{' '}
-            {duration(timer.seconds * 1000)}.{' '}
+            <Trans>
+              Under load for <strong className="figures">{duration(elapsed * 1000)}</strong> of{' '}
+              {duration(timer.seconds * 1000)}.{' '}
+            </Trans>
           </>
         ) : (
-          'Stopped. '
+          t`Stopped. `
         )}
         {live.data && live.data.samples > 0 && <strong>{say(live.data.message)}</strong>}
       </p>
@@ -80,17 +84,17 @@ export function LiveRun({
         {running ? (
           <Button onClick={() => void stop()}>
             {live.data?.rising
-              ? 'Stop although it still rises'
+              ? t`Stop although it still rises`
               : short
-                ? 'Stop before its time'
-                : 'Stop the test'}
+                ? t`Stop before its time`
+                : t`Stop the test`}
           </Button>
         ) : (
           <>
-            <Button onClick={() => void start()}>Start again</Button>
+            <Button onClick={() => void start()}>{t`Start again`}</Button>
             {live.data?.run && (
               <Button onClick={() => onTake(live.data.run!, live.data.run!.minutes)}>
-                Take these figures
+                {t`Take these figures`}
               </Button>
             )}
           </>
@@ -130,7 +134,7 @@ function Sample({ job, onSent }: { job: Schemas['JobAnswer']; onSent: () => void
     <div className="run-sample">
       {job.parts.map((p) => (
         <label key={p.part}>
-          {capital(partName(p.part ?? ''))} now, °C
+          {t`${capital(partName(p.part ?? ''))} now, °C`}
           <NumberField
             inputMode="decimal"
             min={-40}
@@ -141,7 +145,7 @@ function Sample({ job, onSent }: { job: Schemas['JobAnswer']; onSent: () => void
         </label>
       ))}
       <Button disabled={parts.length === 0} onClick={() => void send()}>
-        Note it
+        {t`Note it`}
       </Button>
     </div>
   );

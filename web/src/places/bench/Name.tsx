@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Input } from 'antd';
 import { useState } from 'react';
 
@@ -6,12 +7,12 @@ export function Name({ onNamed }: { onNamed?: (name: string) => void }) {
   const [name, setName] = useState(() => localStorage.getItem('pyrometron.name') ?? '');
   return (
     <label className="small">
-      Works here:{' '}
+      {t`Works here:`}{' '}
       <Input
         style={{ width: 150 }}
         value={name}
         maxLength={60}
-        placeholder="your name"
+        placeholder={t`your name`}
         onChange={(e) => {
           setName(e.target.value);
           localStorage.setItem('pyrometron.name', e.target.value.trim());

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Select, Skeleton } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -11,6 +12,7 @@ import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/work.css';
 import { AskFields } from './job/AskFields';
 import { levelChoices, levelName } from '../../words/work';
+import { Refusal } from '../../ui/Refusal';
 
 /** What has to be said before a job can start: which fan, and under warranty the maker's answer. */
 export function NewJob() {
@@ -20,8 +22,8 @@ export function NewJob() {
   const [level, setLevel] = useState<ServiceLevel>(
     (params.get('level') as ServiceLevel | null) ?? 'dust-out',
   );
-  usePageTitle('A new job');
-  if (machine.isError) return <NotFound what={`machine ${asset}`} />;
+  usePageTitle(t`A new job`);
+  if (machine.isError) return <NotFound what={t`machine ${asset}`} />;
   if (!machine.data)
     return (
       <div className="page">
@@ -74,13 +76,13 @@ function Questions({
   return (
     <div className="page" style={{ maxWidth: 640 }}>
       <h1>
-        {asset}: {guarded ? 'it is under warranty.' : 'before it starts.'}
+        {asset}: {guarded ? t`it is under warranty.` : t`before it starts.`}
       </h1>
       <AskFields>
         <label>
-          What is to be done
+          {t`What is to be done`}
           <Select
-            aria-label="Level"
+            aria-label={t`Level`}
             value={level}
             onChange={setLevel}
             style={{ width: '100%' }}
@@ -89,34 +91,34 @@ function Questions({
         </label>
         {level === 'fan-swap' && fans.length > 0 && (
           <label>
-            Which fan
+            {t`Which fan`}
             <Select
-              aria-label="Fan"
+              aria-label={t`Fan`}
               value={fan}
               onChange={setFan}
               style={{ width: '100%' }}
-              placeholder="the one to be changed"
+              placeholder={t`the one to be changed`}
               options={fans.map((f) => ({
                 value: f.name,
-                label: `${f.name}: ${f.comesOffAlone ? 'comes off alone' : 'only with the cooler, which brings new paste'}`,
+                label: `${f.name}: ${f.comesOffAlone ? t`comes off alone` : t`only with the cooler, which brings new paste`}`,
               }))}
             />
           </label>
         )}
         {reports.length > 0 && (
           <label>
-            What it came in for
+            {t`What it came in for`}
             <Select<number | null>
-              aria-label="Report"
+              aria-label={t`Report`}
               value={report}
               onChange={setReport}
               style={{ width: '100%' }}
               options={[
                 ...reports.map((r) => ({
                   value: r.id,
-                  label: `${SYMPTOM_WORDS[r.kind]}, reported ${fullDay(r.date)}${r.note ? `: ${r.note}` : ''}`,
+                  label: t`${SYMPTOM_WORDS[r.kind]}, reported ${fullDay(r.date)}${r.note ? `: ${r.note}` : ''}`,
                 })),
-                { value: null, label: 'none of these' },
+                { value: null, label: t`none of these` },
               ]}
             />
           </label>
@@ -124,17 +126,17 @@ function Questions({
         {guarded && (
           <>
             <p>
-              Its warranty runs until {fullDay(warranty)}.{' '}
-              {school === 'ask-first'
-                ? 'This house asks its maker or seller first.'
-                : 'This house then uses air only, until it ends.'}{' '}
-              Local law and the maker&rsquo;s terms come first.
+              {t`Its warranty runs until ${fullDay(warranty)}. ${
+                school === 'ask-first'
+                  ? t`This house asks its maker or seller first.`
+                  : t`This house then uses air only, until it ends.`
+              } Local law and the maker’s terms come first.`}
             </p>
             <Button size="large" onClick={() => start.mutate({ asset, level: 'blow-out' })}>
-              Blow it out only: nothing is opened
+              {t`Blow it out only: nothing is opened`}
             </Button>
             <label>
-              {school === 'ask-first' ? 'The answer' : 'Why it is opened all the same'}
+              {school === 'ask-first' ? t`The answer` : t`Why it is opened all the same`}
               <Input.TextArea
                 rows={2}
                 maxLength={500}
@@ -159,8 +161,9 @@ function Questions({
             })
           }
         >
-          Start: {levelName(level)}
+          {t`Start: ${levelName(level)}`}
         </Button>
+        {start.isError && <Refusal error={start.error} />}
       </AskFields>
     </div>
   );
@@ -183,5 +186,5 @@ const complaintOf = (report: Schemas['SymptomEntry']): Schemas['ComplaintRecorde
   load: null,
   minutesToFailure: report.minutesToFailure,
   reproduced: null,
-  inWords: report.note ?? (report.kind === 'other' ? 'as reported' : null),
+  inWords: report.note ?? (report.kind === 'other' ? t`as reported` : null),
 });

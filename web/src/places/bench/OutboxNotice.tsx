@@ -1,6 +1,9 @@
+import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button } from 'antd';
 import { instant } from '../../words/format';
 import { outbox, useOutbox } from '../../api/outbox';
+import { word } from '../../words/word';
 
 /** What waits on this device, and what the server would not take. */
 export function OutboxNotice({ jobId }: { jobId: number }) {
@@ -11,46 +14,51 @@ export function OutboxNotice({ jobId }: { jobId: number }) {
     <>
       {unreached && mine.length > 0 && (
         <p className="bench-caution" role="status">
-          <strong>No network.</strong>{' '}
-          {mine.length === 1 ? 'One thing is' : `${String(mine.length)} things are`} kept on this device and
-          will be sent in order, once, when it is back. Work on.
+          <Trans>
+            <strong>No network.</strong> {plural(mine.length, { one: 'One thing is', other: '# things are' })}{' '}
+            kept on this device and will be sent in order, once, when it is back. Work on.
+          </Trans>
         </p>
       )}
       {held !== null && mine.length > 0 && (
         <div className="bench-caution" role="alert">
-          <strong>Nothing can be sent now.</strong> {held}{' '}
-          {mine.length === 1 ? 'One thing is' : `${String(mine.length)} things are`} kept on this device until
-          then.
+          <Trans>
+            <strong>Nothing can be sent now.</strong> {held}{' '}
+            {plural(mine.length, { one: 'One thing is', other: '# things are' })} kept on this device until
+            then.
+          </Trans>
           <br />
-          <Button onClick={() => void outbox.send()}>Try again</Button>
+          <Button onClick={() => void outbox.send()}>{t`Try again`}</Button>
         </div>
       )}
-      {refused.map((t) => (
-        <div key={t.seq} className="bench-caution" role="alert">
-          <strong>{t.theirs.length > 0 ? 'Two people changed the same thing.' : 'Refused.'}</strong>
-          {t.theirs.length > 0 ? (
+      {refused.map((turned) => (
+        <div key={turned.seq} className="bench-caution" role="alert">
+          <strong>{turned.theirs.length > 0 ? t`Two people changed the same thing.` : t`Refused.`}</strong>
+          {turned.theirs.length > 0 ? (
             <dl className="both">
-              <dt>Theirs</dt>
-              {t.theirs.map((c) => (
+              <dt>{t`Theirs`}</dt>
+              {turned.theirs.map((c) => (
                 <dd key={c.madeAt + c.says}>
                   {c.says}{' '}
                   <span className="quiet small">
-                    ({c.by ?? 'another device'}, {instant(c.madeAt)})
+                    ({c.by ?? t`another device`}, {instant(c.madeAt)})
                   </span>
                 </dd>
               ))}
-              <dt>Yours</dt>
-              <dd>{says(t.waiting.entry)}</dd>
+              <dt>{t`Yours`}</dt>
+              <dd>{says(turned.waiting.entry)}</dd>
             </dl>
           ) : (
             <p>
-              {t.why} <span className="quiet">(yours: {says(t.waiting.entry)})</span>
+              {turned.why} <span className="quiet">{t`(yours: ${says(turned.waiting.entry)})`}</span>
             </p>
           )}
-          <Button onClick={() => void outbox.discard(t)}>
-            {t.theirs.length > 0 ? 'Leave theirs' : 'Understood'}
+          <Button onClick={() => void outbox.discard(turned)}>
+            {turned.theirs.length > 0 ? t`Leave theirs` : t`Understood`}
           </Button>{' '}
-          {t.theirs.length > 0 && <Button onClick={() => void outbox.resubmit(t)}>Write mine over it</Button>}
+          {turned.theirs.length > 0 && (
+            <Button onClick={() => void outbox.resubmit(turned)}>{t`Write mine over it`}</Button>
+          )}
         </div>
       ))}
     </>
@@ -61,5 +69,5 @@ export function OutboxNotice({ jobId }: { jobId: number }) {
 function says(entry: object): string {
   const { kind, ...rest } = entry as Record<string, unknown>;
   const details = Object.values(rest).filter((v) => typeof v === 'string' || typeof v === 'number');
-  return [String(kind).replaceAll('-', ' '), ...details.map(String)].join(', ');
+  return [word(String(kind)), ...details.map(String)].join(', ');
 }

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { capital, kelvin, partName, useTemperature } from '../../words/format';
 import { labelOf } from './partners';
@@ -5,7 +6,11 @@ import { labelOf } from './partners';
 type Verdict = Schemas['VerdictAnswer'];
 type Part = Schemas['PartVerdict'];
 
-const CORRECTIONS: Record<Schemas['CorrectionFor'], string> = { air: 'air', power: 'heat', fan: 'fan speed' };
+const CORRECTIONS: Record<Schemas['CorrectionFor'], string> = {
+  air: t`air`,
+  power: t`heat`,
+  fan: t`fan speed`,
+};
 
 /**
  * From the temperatures as read to the change, pair by pair and part by part: what was read, what the difference is
@@ -17,17 +22,17 @@ export function PairsTable({ verdict }: { verdict: Verdict }) {
   if (pairs.length === 0) return null;
   return (
     <>
-      <h2>Run by run</h2>
+      <h2>{t`Run by run`}</h2>
       {/* A box that scrolls has to be reached by keyboard. */}
       {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
-      <div className="verdict-pairs" role="region" aria-label="Run by run" tabIndex={0}>
+      <div className="verdict-pairs" role="region" aria-label={t`Run by run`} tabIndex={0}>
         <table>
           <thead>
             <tr>
-              <th>Part</th>
-              <th>Change</th>
-              <th>Read before → after</th>
-              <th>Corrected for</th>
+              <th>{t`Part`}</th>
+              <th>{t`Change`}</th>
+              <th>{t`Read before → after`}</th>
+              <th>{t`Corrected for`}</th>
             </tr>
           </thead>
           {pairs.map((pair, i) => (
@@ -55,8 +60,7 @@ export function PairsTable({ verdict }: { verdict: Verdict }) {
       </div>
       {verdict.repeatabilityKelvin !== null && (
         <p className="quiet small">
-          Repeated runs at this bench differ by {kelvin(verdict.repeatabilityKelvin)} (standard deviation,
-          together with the usual 1 K).
+          {t`Repeated runs at this bench differ by ${kelvin(verdict.repeatabilityKelvin)} (standard deviation, together with the usual 1 K).`}
         </p>
       )}
     </>
@@ -65,7 +69,7 @@ export function PairsTable({ verdict }: { verdict: Verdict }) {
 
 const times = (pair: Schemas['RunPairAnswer']) =>
   pair.beforeRuns > 1 || pair.afterRuns > 1
-    ? `: mean of ${String(pair.beforeRuns)} before, ${String(pair.afterRuns)} after`
+    ? t`: mean of ${String(pair.beforeRuns)} before, ${String(pair.afterRuns)} after`
     : '';
 
 const taken = ({ corrections = [] }: Part) =>

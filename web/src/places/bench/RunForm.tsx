@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Form, Input, Segmented, Select, Switch } from 'antd';
 import { useMemo, useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
@@ -23,9 +24,9 @@ import { partnersOf } from './partners';
 type Run = Schemas['RunDto'];
 
 const BUTTONS: Record<Schemas['RunPhase'], string> = {
-  before: 'Keep as the before-run',
-  after: 'Keep as the after-run',
-  recheck: 'Keep as the second look',
+  before: t`Keep as the before-run`,
+  after: t`Keep as the after-run`,
+  recheck: t`Keep as the second look`,
 };
 
 /**
@@ -92,7 +93,7 @@ export function RunForm({
   };
 
   const ambientNow = assessment.data?.ambientCelsius ?? null;
-  const needed = (what: string) => [{ required: true, message: `${what} is needed.` }];
+  const needed = (what: string) => [{ required: true, message: t`${what} is needed.` }];
   return (
     <>
       <LiveRun
@@ -104,25 +105,28 @@ export function RunForm({
       />
       <div className="run-sources">
         <Button loading={take.isPending} onClick={() => take.mutate(undefined)}>
-          Take the newest readings
+          {t`Take the newest readings`}
         </Button>{' '}
         <RunLog onTake={(log) => fromLog(log)} />{' '}
-        <span className="quiet small">or type in what the run showed:</span>
+        <span className="quiet small">{t`or type in what the run showed:`}</span>
       </div>
       {partners.length > 1 && (
         <label className="run-partner">
-          Which run before the work it repeats
+          {t`Which run before the work it repeats`}
           <Select
             value={Math.max(0, partner)}
             onChange={choosePartner}
-            options={partners.map((p, value) => ({ value, label: p.paired ? `${p.label} (done)` : p.label }))}
+            options={partners.map((p, value) => ({
+              value,
+              label: p.paired ? t`${p.label} (done)` : p.label,
+            }))}
           />
         </label>
       )}
       {take.isError && <Refusal error={take.error} />}
       {warnings.length > 0 && (
         <div className="bench-caution" role="status">
-          <strong>{first ? 'Not like the before-run.' : 'Before you keep it.'}</strong>
+          <strong>{first ? t`Not like the before-run.` : t`Before you keep it.`}</strong>
           <ul style={{ margin: '4px 0 0', paddingLeft: 18 }}>
             {warnings.map((w) => (
               <li key={w}>{w}</li>
@@ -152,7 +156,7 @@ export function RunForm({
           const run = toRun(all());
           if (run.parts?.length === 0)
             return form.setFields([
-              { name: ['parts', parts[0] ?? ''], errors: ['At least one part needs its temperature.'] },
+              { name: ['parts', parts[0] ?? ''], errors: [t`At least one part needs its temperature.`] },
             ]);
           void write({ kind: 'run-measured', phase, run }).then(() => {
             localStorage.removeItem(draft);
@@ -161,27 +165,27 @@ export function RunForm({
         }}
       >
         <div className="run-grid">
-          <Form.Item name="workload" label="Load" rules={needed('The load')}>
+          <Form.Item name="workload" label={t`Load`} rules={needed(t`The load`)}>
             <Input maxLength={200} />
           </Form.Item>
-          <Form.Item name="minutes" label="Minutes under load" rules={needed('The time')}>
+          <Form.Item name="minutes" label={t`Minutes under load`} rules={needed(t`The time`)}>
             <NumberField min={1} max={10000} inputMode="decimal" />
           </Form.Item>
-          <Form.Item name="air" label="Air at the intake" className="run-wide">
+          <Form.Item name="air" label={t`Air at the intake`} className="run-wide">
             <Segmented
               block
               options={[
                 { label: 'measured', value: 'measured' },
                 { label: 'guessed', value: 'guessed' },
-                { label: 'not known', value: 'unknown' },
+                { label: t`not known`, value: 'unknown' },
               ]}
             />
           </Form.Item>
           {air === 'measured' && (
             <Form.Item
               name="ambient"
-              label={`Air, °${temperature.unit}`}
-              rules={needed('The air')}
+              label={t`Air, °${temperature.unit}`}
+              rules={needed(t`The air`)}
               extra={
                 ambientNow !== null && (
                   <Button
@@ -203,26 +207,29 @@ export function RunForm({
           )}
           {air === 'guessed' && (
             <>
-              <Form.Item name="from" label={`From, °${temperature.unit}`} rules={needed('The least')}>
+              <Form.Item name="from" label={t`From, °${temperature.unit}`} rules={needed(t`The least`)}>
                 <NumberField inputMode="decimal" step={0.5} />
               </Form.Item>
               <Form.Item
                 name="to"
-                label={`To, °${temperature.unit}`}
-                rules={needed('The most')}
-                extra="half of the range goes into the uncertainty"
+                label={t`To, °${temperature.unit}`}
+                rules={needed(t`The most`)}
+                extra={t`half of the range goes into the uncertainty`}
               >
                 <NumberField inputMode="decimal" step={0.5} />
               </Form.Item>
             </>
           )}
-          {air === 'unknown' && <p className="quiet run-wide">The uncertainty more than doubles.</p>}
-          <Form.Item name="start" label={`Hottest at start, °${temperature.unit}`}>
+          {air === 'unknown' && <p className="quiet run-wide">{t`The uncertainty more than doubles.`}</p>}
+          <Form.Item name="start" label={t`Hottest at start, °${temperature.unit}`}>
             <NumberField inputMode="decimal" min={-40} max={400} placeholder="cold" />
           </Form.Item>
           {parts.map((p) => (
             <div key={p} className="run-part">
-              <Form.Item name={['parts', p]} label={`${capital(partName(p))}, settled, °${temperature.unit}`}>
+              <Form.Item
+                name={['parts', p]}
+                label={t`${capital(partName(p))}, settled, °${temperature.unit}`}
+              >
                 <NumberField inputMode="decimal" min={-40} max={400} />
               </Form.Item>
               <Form.Item name={['maxima', p]} label="maximum">
@@ -230,12 +237,12 @@ export function RunForm({
                   inputMode="decimal"
                   min={-40}
                   max={400}
-                  aria-label={`${capital(partName(p))}, maximum`}
+                  aria-label={t`${capital(partName(p))}, maximum`}
                 />
               </Form.Item>
             </div>
           ))}
-          <Form.Item name="mode" label="Fan">
+          <Form.Item name="mode" label={t`Fan`}>
             <Segmented
               block
               options={[
@@ -246,36 +253,36 @@ export function RunForm({
             />
           </Form.Item>
           {mode !== 'full' && (
-            <Form.Item name="percent" label="Fan, %">
+            <Form.Item name="percent" label={t`Fan, %`}>
               <NumberField min={0} max={100} inputMode="numeric" />
             </Form.Item>
           )}
-          <Form.Item name="rpm" label="Fan, rpm">
+          <Form.Item name="rpm" label={t`Fan, rpm`}>
             <NumberField min={0} max={100000} inputMode="numeric" />
           </Form.Item>
-          <Form.Item name="settings" label="Settings" rules={needed('Their name')}>
+          <Form.Item name="settings" label={t`Settings`} rules={needed(t`Their name`)}>
             <Input maxLength={200} />
           </Form.Item>
-          <Form.Item name="position" label="How it stands">
-            <Input maxLength={200} placeholder="in its rack, flat, propped" />
+          <Form.Item name="position" label={t`How it stands`}>
+            <Input maxLength={200} placeholder={t`in its rack, flat, propped`} />
           </Form.Item>
-          <Form.Item name="powerWatts" label="Power, W">
+          <Form.Item name="powerWatts" label={t`Power, W`}>
             <NumberField min={0} max={10000} inputMode="decimal" />
           </Form.Item>
-          <Form.Item name="clockMhz" label="Clock, MHz">
+          <Form.Item name="clockMhz" label={t`Clock, MHz`}>
             <NumberField min={0} inputMode="decimal" />
           </Form.Item>
-          <Form.Item name="score" label="Score">
+          <Form.Item name="score" label={t`Score`}>
             <NumberField min={0} inputMode="decimal" />
           </Form.Item>
-          <Form.Item name="scoreUnit" label="Score counts">
-            <Input maxLength={40} placeholder="frames, hashes, points" />
+          <Form.Item name="scoreUnit" label={t`Score counts`}>
+            <Input maxLength={40} placeholder={t`frames, hashes, points`} />
           </Form.Item>
-          <Form.Item name="failed" label="It failed after, minutes">
-            <NumberField min={0} max={10000} inputMode="decimal" placeholder="it ran through" />
+          <Form.Item name="failed" label={t`It failed after, minutes`}>
+            <NumberField min={0} max={10000} inputMode="decimal" placeholder={t`it ran through`} />
           </Form.Item>
-          <Form.Item name="throttled" label="It throttled" valuePropName="checked">
-            <Switch aria-label="It throttled" />
+          <Form.Item name="throttled" label={t`It throttled`} valuePropName="checked">
+            <Switch aria-label={t`It throttled`} />
           </Form.Item>
         </div>
         <Button type="primary" htmlType="submit" block style={{ height: 54 }}>

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -32,7 +33,7 @@ export function RunLog({ onTake }: { onTake: (log: Log) => void }) {
       onTake(body as Log);
     } catch (e) {
       setLog(null);
-      setError(e instanceof ProblemError ? e : new ProblemError({ detail: 'The log could not be sent.' }));
+      setError(e instanceof ProblemError ? e : new ProblemError({ detail: t`The log could not be sent.` }));
     } finally {
       setBusy(false);
     }
@@ -41,14 +42,14 @@ export function RunLog({ onTake }: { onTake: (log: Log) => void }) {
   return (
     <>
       <Button disabled={busy} onClick={() => picker.current?.click()}>
-        Read a sensor log
+        {t`Read a sensor log`}
       </Button>
       <input
         ref={picker}
         type="file"
         accept=".csv,.gz,text/csv"
         hidden
-        aria-label="Sensor log"
+        aria-label={t`Sensor log`}
         onChange={(event) => {
           const file = event.target.files?.[0];
           event.target.value = '';
@@ -81,14 +82,14 @@ export function Curves({ log }: { log: Log }) {
     )([...points]) ?? '';
   const labels = spread(log.parts.map((p) => ({ part: p.part, at: y(p.settledCelsius) })));
   return (
-    <figure className="run-log" aria-label="Sensor log">
+    <figure className="run-log" aria-label={t`Sensor log`}>
       <svg
         viewBox={`0 0 ${String(WIDTH)} ${String(HEIGHT)}`}
         width="100%"
         style={{ maxWidth: 540, display: 'block' }}
         role="img"
         aria-label={log.parts
-          .map((p) => `${partName(p.part)} settles at ${exact(p.settledCelsius)}`)
+          .map((p) => t`${partName(p.part)} settles at ${exact(p.settledCelsius)}`)
           .join(', ')}
       >
         {y.ticks(4).map((tick) => (
@@ -108,7 +109,7 @@ export function Curves({ log }: { log: Log }) {
           </text>
         ))}
         <text x={WIDTH - EDGE.right + 14} y={HEIGHT - 9} fontSize={11} fill="var(--quiet)">
-          minutes, °{unit}
+          {t`minutes, °${unit}`}
         </text>
         {log.parts.map((p) => (
           <g key={p.part}>
@@ -130,12 +131,10 @@ export function Curves({ log }: { log: Log }) {
       <figcaption className="small">
         {log.parts.map((p) => (
           <div key={p.part}>
-            {capital(partName(p.part))}: settles at {exact(p.settledCelsius)} ± {kelvin(p.uncertaintyKelvin)},
-            time constant {p.timeConstantMinutes.toLocaleString()} min
+            {t`${capital(partName(p.part))}: settles at ${exact(p.settledCelsius)} ± ${kelvin(p.uncertaintyKelvin)}, time constant ${p.timeConstantMinutes.toLocaleString()} min`}
             {p.fastConstantMinutes !== null &&
-              ` (the chip itself ${(p.fastConstantMinutes * 60).toFixed(0)} s)`}
-            , {Math.round(p.shareReached * 100)} % of the rise reached, hottest {exact(p.maximumCelsius)}
-            {p.settled ? '.' : ', not settled.'}
+              t` (the chip itself ${(p.fastConstantMinutes * 60).toFixed(0)} s)`}
+            {t`, ${Math.round(p.shareReached * 100)} % of the rise reached, hottest ${exact(p.maximumCelsius)}${p.settled ? '.' : t`, not settled.`}`}
           </div>
         ))}
         {log.messages.map(say).map((s) => (

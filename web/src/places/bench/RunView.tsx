@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import type { Schemas } from '../../api/client';
 import { instant, kelvin, partName, useTemperature } from '../../words/format';
@@ -31,28 +32,27 @@ export function RunView({
           {measured
             .map(
               (p) =>
-                `${partName(p.part ?? '')} ${exact(p.celsius ?? 0)}${typeof p.maximumCelsius === 'number' ? ` (max ${exact(p.maximumCelsius)})` : ''}`,
+                `${partName(p.part ?? '')} ${exact(p.celsius ?? 0)}${typeof p.maximumCelsius === 'number' ? t` (max ${exact(p.maximumCelsius)})` : ''}`,
             )
             .join(' · ')}
         </div>
         <div className="quiet small">
-          {run.workload}, {run.minutes} min · air{' '}
-          {run.ambientCelsius === null ? 'not written down' : exact(run.ambientCelsius)} · fan {fan}
+          {t`${run.workload ?? '–'}, ${run.minutes ?? '–'} min · air ${run.ambientCelsius === null ? t`not written down` : exact(run.ambientCelsius)} · fan ${fan}`}
           {run.fan?.percent !== null && run.fan?.percent !== undefined && ` ${String(run.fan.percent)} %`}
-          {run.fan?.rpm !== null && run.fan?.rpm !== undefined && ` ${String(run.fan.rpm)} rpm`} ·{' '}
+          {run.fan?.rpm !== null && run.fan?.rpm !== undefined && t` ${String(run.fan.rpm)} rpm`} ·{' '}
           {run.settings}
           {run.powerWatts !== null && ` · ${String(run.powerWatts)} W`}
           {typeof run.ambientSpreadKelvin === 'number' &&
-            ` · air guessed to ± ${kelvin(run.ambientSpreadKelvin)}`}
+            t` · air guessed to ± ${kelvin(run.ambientSpreadKelvin)}`}
           {run.position && ` · ${run.position}`}
-          {run.throttled && ' · throttled'}
+          {run.throttled && t` · throttled`}
           {typeof run.failedAfterMinutes === 'number' &&
-            ` · failed after ${String(run.failedAfterMinutes)} min`}
+            t` · failed after ${String(run.failedAfterMinutes)} min`}
         </div>
       </div>
       {onVoid && (
         <Button size="small" type="text" onClick={onVoid}>
-          Void
+          {t`Void`}
         </Button>
       )}
     </div>

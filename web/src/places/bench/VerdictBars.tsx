@@ -1,5 +1,7 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { capital, kelvin, partName } from '../../words/format';
+import { word } from '../../words/word';
 
 const WIDTH = 400;
 const ROW = 46;
@@ -16,7 +18,7 @@ export function VerdictBars({ parts }: { parts: readonly Schemas['PartVerdict'][
       aria-label={parts
         .map(
           (p) =>
-            `${partName(p.part)} ${kelvin(p.changeKelvin)} ± ${kelvin(p.uncertaintyKelvin)}, ${p.outcome}`,
+            `${partName(p.part)} ${kelvin(p.changeKelvin)} ± ${kelvin(p.uncertaintyKelvin)}, ${word(p.outcome)}`,
         )
         .join('; ')}
     >
@@ -26,13 +28,13 @@ export function VerdictBars({ parts }: { parts: readonly Schemas['PartVerdict'][
         strokeDasharray="3 3"
       />
       <text x={x(0)} y={ROW * parts.length + 16} fontSize={12} textAnchor="middle" fill="var(--quiet)">
-        as before
+        {t`as before`}
       </text>
       <text x={4} y={ROW * parts.length + 16} fontSize={12} fill="var(--quiet)">
-        ← cooler
+        {t`← cooler`}
       </text>
       <text x={WIDTH - 4} y={ROW * parts.length + 16} fontSize={12} textAnchor="end" fill="var(--quiet)">
-        warmer →
+        {t`warmer →`}
       </text>
       {parts.map((p, i) => {
         const y = i * ROW + 28;

@@ -49,7 +49,7 @@ describe('verdict', () => {
 
   test('each part is told with its uncertainty, and why and what now', () => {
     const html = renderToStaticMarkup(<VerdictView verdict={verdict} />);
-    expect(html).toContain('core −0.2 K ± 3.3 K, no-change; memory −11 K ± 3.3 K, improved');
+    expect(html).toContain('core −0.2 K ± 3.3 K, no change; memory −11 K ± 3.3 K, improved');
     expect(html).toContain('<h1>Cooler than before: memory by 11 K ± 3.3 K.</h1>');
     expect(html).toContain('game, fan 60 %, stock: mean of 2 before, 1 after');
     expect(html).toContain('−11 K ± 3.3 K</td><td>96 °C → 87 °C</td><td>air −2 K</td>');

@@ -26,6 +26,6 @@ describe('before the after-run is kept', () => {
     [{ minutes: 12 }, 'The first run lasted 20 minutes.'],
     [{ fan: { mode: 'auto' as const, percent: null, rpm: null } }, 'The fan was fixed.'],
     [{ fan: { mode: 'fixed' as const, percent: 80, rpm: null } }, 'The fan ran at 100 %.'],
-    [{ ambientCelsius: 28 }, 'The air is 3.0 K warmer; rises over it are compared.'],
+    [{ ambientCelsius: 28 }, 'The air is 3 K warmer; rises over it are compared.'],
   ])('%o is told', (change, words) => expect(differences(run({}), run(change))).toEqual([words]));
 });

@@ -1,4 +1,6 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
+import { kelvin } from '../../words/format';
 
 type Run = Schemas['RunDto'];
 
@@ -6,26 +8,28 @@ type Run = Schemas['RunDto'];
 export function differences(before: Run, after: Run): string[] {
   const found: string[] = [];
   if (after.workload && before.workload !== after.workload)
-    found.push(`The load was “${before.workload ?? ''}”.`);
+    found.push(t`The load was “${before.workload ?? ''}”.`);
   if (after.settings && before.settings !== after.settings)
-    found.push(`The settings were “${before.settings ?? ''}”.`);
+    found.push(t`The settings were “${before.settings ?? ''}”.`);
   if (before.minutes && after.minutes && Math.abs(after.minutes - before.minutes) > 0.1 * before.minutes)
-    found.push(`The first run lasted ${String(before.minutes)} minutes.`);
+    found.push(t`The first run lasted ${String(before.minutes)} minutes.`);
   if (before.position && after.position && before.position.toLowerCase() !== after.position.toLowerCase())
-    found.push(`It stood: ${before.position}.`);
+    found.push(t`It stood: ${before.position}.`);
   if (before.fan?.mode !== after.fan?.mode)
-    found.push(`The fan was ${before.fan?.mode === 'auto' ? 'automatic' : 'fixed'}.`);
+    found.push(before.fan?.mode === 'auto' ? t`The fan was automatic.` : t`The fan was fixed.`);
   else if (
     before.fan?.percent &&
     after.fan?.percent &&
     Math.abs(after.fan.percent / before.fan.percent - 1) > 0.05
   )
-    found.push(`The fan ran at ${String(before.fan.percent)} %.`);
+    found.push(t`The fan ran at ${String(before.fan.percent)} %.`);
   if (before.ambientCelsius !== null && after.ambientCelsius !== null) {
     const moved = after.ambientCelsius - before.ambientCelsius;
     if (Math.abs(moved) > 1)
       found.push(
-        `The air is ${Math.abs(moved).toFixed(1)} K ${moved > 0 ? 'warmer' : 'cooler'}; rises over it are compared.`,
+        moved > 0
+          ? t`The air is ${kelvin(moved)} warmer; rises over it are compared.`
+          : t`The air is ${kelvin(-moved)} cooler; rises over it are compared.`,
       );
   }
   return found;

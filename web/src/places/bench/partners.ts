@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 
 type Run = Schemas['RunDto'];
@@ -29,12 +30,12 @@ export function partnersOf(runs: readonly Schemas['JobRunAnswer'][], phase: Sche
 export function labelOf(run: Run): string {
   const fan =
     run.fan?.mode === 'auto'
-      ? 'fan automatic'
+      ? t`fan automatic`
       : run.fan?.percent === 100
-        ? 'fan full'
+        ? t`fan full`
         : typeof run.fan?.percent === 'number'
-          ? `fan ${String(run.fan.percent)} %`
-          : 'fan fixed';
+          ? t`fan ${String(run.fan.percent)} %`
+          : t`fan fixed`;
   return `${run.workload ?? ''}, ${fan}, ${run.settings ?? ''}`;
 }
 

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 
 type Run = Schemas['RunDto'];
@@ -101,11 +102,11 @@ export function tooShort(
 ): string[] {
   const found: string[] = [];
   if (run.minutes !== null && run.minutes < SETTLED_MINUTES && run.failedAfterMinutes === null)
-    found.push(`Under ${String(SETTLED_MINUTES)} minutes it may still be rising when the test ends.`);
+    found.push(t`Under ${String(SETTLED_MINUTES)} minutes it may still be rising when the test ends.`);
   const needed = typeof complaint?.minutesToFailure === 'number' ? 2 * complaint.minutesToFailure : null;
   if (phase === 'after' && needed !== null && run.minutes !== null && run.minutes < needed)
     found.push(
-      `It used to fail after ${String(needed / 2)} minutes: it counts as fixed after ${String(needed)}.`,
+      t`It used to fail after ${String(needed / 2)} minutes: it counts as fixed after ${String(needed)}.`,
     );
   return found;
 }

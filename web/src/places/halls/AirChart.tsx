@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { useQuery } from '@tanstack/react-query';
 import { line } from 'd3-shape';
 import { useState } from 'react';
@@ -23,7 +24,7 @@ export function AirChart({ zone }: { zone: Schemas['ZoneAnswer'] }) {
     queryFn: () => unwrap(api.GET('/api/v1/zones/{code}/air', { params: { path: { code: zone.code } } })),
   });
   if (!air.data) return null;
-  if (air.data.length < 2) return <p className="quiet">The air of this zone was never measured.</p>;
+  if (air.data.length < 2) return <p className="quiet">{t`The air of this zone was never measured.`}</p>;
   const points: Point[] = air.data.map((p) => ({
     time: new Date(p.at),
     sensor: inUnit(p.sensorCelsius, unit),
@@ -47,7 +48,7 @@ export function AirChart({ zone }: { zone: Schemas['ZoneAnswer'] }) {
           strokeDasharray="2 4"
         />
         <text x={left + 4} y={y(planned) - 5} className="chart-mark">
-          planned
+          {t`planned`}
         </text>
         <path d={path((p) => p.sensor)} fill="none" stroke="var(--quiet)" strokeWidth={1.6} />
         <path d={path((p) => p.machines)} fill="none" stroke="var(--ink)" strokeWidth={2.2} />
@@ -56,7 +57,7 @@ export function AirChart({ zone }: { zone: Schemas['ZoneAnswer'] }) {
   };
   return (
     <TimeChart
-      label={`Air of ${zone.name}`}
+      label={t`Air of ${zone.name}`}
       unit={`°${unit}`}
       name={`${zone.code}-air`}
       height={190}
@@ -71,13 +72,13 @@ export function AirChart({ zone }: { zone: Schemas['ZoneAnswer'] }) {
       ]}
       draw={draw}
       tell={(p) =>
-        `${fullDay(p.time.toISOString().slice(0, 10))}: its sensors say ${p.sensor.toFixed(1)} °${unit}` +
+        t`${fullDay(p.time.toISOString().slice(0, 10))}: its sensors say ${p.sensor.toFixed(1)} °${unit}` +
         (p.room === null
           ? '.'
-          : `, its machines show ${kelvin(Math.abs(p.room))} ${p.room < 0 ? 'less' : 'more'}.`)
+          : t`, its machines show ${kelvin(Math.abs(p.room))} ${p.room < 0 ? 'less' : 'more'}.`)
       }
-      legend={`Thin: what the intake sensors say. Thick: what the machines show. Dotted: planned for at most ${exact(zone.designAmbientCelsius)}.`}
-      table={{ header: [`sensors, °${unit}`, 'machines beyond, K'], row: (p) => [p.sensor, p.room] }}
+      legend={t`Thin: what the intake sensors say. Thick: what the machines show. Dotted: planned for at most ${exact(zone.designAmbientCelsius)}.`}
+      table={{ header: [t`sensors, °${unit}`, t`machines beyond, K`], row: (p) => [p.sensor, p.room] }}
     />
   );
 }

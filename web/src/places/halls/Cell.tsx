@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Link } from 'react-router';
 import type { QueueItem } from '../../api/client';
 import { heatStep } from '../../theme/heat';
@@ -35,8 +36,8 @@ export function Cell({ item }: { item: QueueItem }) {
 }
 
 function wordOf(item: QueueItem): string {
-  if (item.job) return item.job.state === 'open' ? 'at the bench' : 'to prove';
-  if (item.driftKelvin === null) return item.measuredAt ? 'too few' : 'no data';
+  if (item.job) return item.job.state === 'open' ? t`at the bench` : t`to prove`;
+  if (item.driftKelvin === null) return item.measuredAt ? t`too few` : t`no data`;
   if (item.driftKelvin >= NOTABLE) return `+${kelvin(item.driftKelvin)}`;
   if (item.silence) return 'silent';
   return item.urgency === 'now' || item.urgency === 'next' ? item.urgency : '';

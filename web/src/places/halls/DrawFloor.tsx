@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { api, unwrap, type QueueItem, type Schemas } from '../../api/client';
@@ -58,27 +59,26 @@ export function DrawFloor({
   });
 
   return (
-    <section className="section" aria-label={`The floor of ${zone.name}`}>
+    <section className="section" aria-label={t`The floor of ${zone.name}`}>
       <div className="section-head">
-        <h2>The floor of {zone.name}</h2>
+        <h2>{t`The floor of ${zone.name}`}</h2>
         <span className="bench-more">
           <Button
             type="primary"
             loading={write.isPending}
             onClick={() => void write.mutateAsync(undefined).then(onClose, () => undefined)}
           >
-            Keep the plan
+            {t`Keep the plan`}
           </Button>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>{t`Leave it`}</Button>
         </span>
       </div>
       {write.isError && <Refusal error={write.error} />}
       <p className="quiet">
-        Drag each machine to where it stands, or move it by the arrow keys; Delete takes it off the plan. A
-        row may be an aisle, a rack or a shelf. Rounds walk along the rows.
+        {t`Drag each machine to where it stands, or move it by the arrow keys; Delete takes it off the plan. A row may be an aisle, a rack or a shelf. Rounds walk along the rows.`}
       </p>
       <div className="hall-drawing">
-        <ul className="hall-loose" aria-label="Not on the plan">
+        <ul className="hall-loose" aria-label={t`Not on the plan`}>
           {loose.length > 0 && (
             <li>
               <Button
@@ -92,7 +92,7 @@ export function DrawFloor({
                   )
                 }
               >
-                Put all in rows
+                {t`Put all in rows`}
               </Button>
             </li>
           )}
@@ -108,14 +108,14 @@ export function DrawFloor({
           className="hall-sheet"
           style={{ width: columns * CELL.width, height: rows * CELL.height }}
           role="group"
-          aria-label="Plan"
+          aria-label={t`Plan`}
         >
           {[...plan].map(([tag, place]) => (
             <button
               key={tag}
               type="button"
               className="hall-cell hall-piece"
-              aria-label={`${tag}, column ${String(place.column + 1)}, row ${String(place.row + 1)}`}
+              aria-label={t`${tag}, column ${String(place.column + 1)}, row ${String(place.row + 1)}`}
               style={{ left: place.column * CELL.width, top: place.row * CELL.height }}
               onKeyDown={(e) => onKey(e, tag, place)}
               onPointerDown={(e) => {

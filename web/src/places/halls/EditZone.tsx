@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Form, Input, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
@@ -32,7 +33,7 @@ export function AddZone({
   });
   return (
     <EditDialog<Fields>
-      title="Add a zone"
+      title={t`Add a zone`}
       write={write}
       onClose={onClose}
       initial={{
@@ -65,7 +66,7 @@ export function EditZone({
   const remove = useWrite(() => unwrap(api.DELETE('/api/v1/zones/{code}', { params: { path } })));
   return (
     <EditDialog<Fields>
-      title={`Edit ${zone.name}`}
+      title={t`Edit ${zone.name}`}
       write={write}
       onClose={onClose}
       initial={{
@@ -83,10 +84,10 @@ export function EditZone({
           loading={remove.isPending}
           onClick={() => void remove.mutateAsync(undefined).then(onClose, () => undefined)}
         >
-          Remove this zone
+          {t`Remove this zone`}
         </Button>
       ) : (
-        <p className="quiet small">Every machine here is judged anew with it.</p>
+        <p className="quiet small">{t`Every machine here is judged anew with it.`}</p>
       )}
     </EditDialog>
   );
@@ -95,24 +96,28 @@ export function EditZone({
 function ZoneFields() {
   return (
     <>
-      <Form.Item name="name" label="Name of the zone" rules={needed('The name')}>
+      <Form.Item name="name" label={t`Name of the zone`} rules={needed(t`The name`)}>
         <Input maxLength={80} />
       </Form.Item>
       <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
-        <Form.Item name="dust" label="Dust in its air">
+        <Form.Item name="dust" label={t`Dust in its air`}>
           <Select options={(['clean', 'normal', 'heavy'] as const).map((value) => ({ value }))} />
         </Form.Item>
         <Form.Item
           name="designAmbientCelsius"
-          label="Warmest air it is planned for, °C"
-          rules={needed('The temperature')}
+          label={t`Warmest air it is planned for, °C`}
+          rules={needed(t`The temperature`)}
         >
           <NumberField min={-40} max={80} style={{ width: '100%' }} />
         </Form.Item>
-        <Form.Item name="siteName" label="Name of the site" rules={needed('The name')}>
+        <Form.Item name="siteName" label={t`Name of the site`} rules={needed(t`The name`)}>
           <Input maxLength={80} />
         </Form.Item>
-        <Form.Item name="altitudeMetres" label="Site: metres above sea level" rules={needed('The height')}>
+        <Form.Item
+          name="altitudeMetres"
+          label={t`Site: metres above sea level`}
+          rules={needed(t`The height`)}
+        >
           <NumberField min={-500} max={9000} style={{ width: '100%' }} />
         </Form.Item>
       </div>

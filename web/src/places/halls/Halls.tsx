@@ -1,3 +1,4 @@
+import { plural, t } from '@lingui/core/macro';
 import { Button, Segmented, Skeleton } from 'antd';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -7,7 +8,7 @@ import { heat, HEAT_STEPS } from '../../theme/heat';
 import { AddMachines } from '../../ui/entry/AddMachines';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
-import { count, kelvin, useTemperature } from '../../words/format';
+import { kelvin, listed, useTemperature } from '../../words/format';
 import { say } from '../../words/message';
 import { walkingOrder } from '../../words/walking';
 import { hasSomething } from './Cell';
@@ -17,6 +18,7 @@ import '../../ui/work.css';
 import './halls.css';
 import { ZoneFloor } from './ZoneFloor';
 import { ZonePanel } from './ZonePanel';
+import { word } from '../../words/word';
 
 /** A room that is this much too warm is told before its machines, K. */
 const WARM = 2;
@@ -29,20 +31,20 @@ const MUCH = 6;
 
 /** Sites and zones with every machine in its place: one look tells where trouble is. */
 export function Halls() {
-  usePageTitle('Halls');
+  usePageTitle(t`Halls`);
   const queue = useQueue();
   const zones = useZones(queue.data?.judgedAt);
   if (zones.isError || queue.isError)
     return (
       <div className="page">
-        <h1>The halls cannot be shown.</h1>
+        <h1>{t`The halls cannot be shown.`}</h1>
         <Refusal error={(zones.error ?? queue.error)!} retry={() => void zones.refetch()} />
       </div>
     );
   if (zones.isPending || queue.isPending || queue.isPlaceholderData)
     return (
       <div className="page" aria-busy="true">
-        <h1>Halls</h1>
+        <h1>{t`Halls`}</h1>
         <Skeleton active />
       </div>
     );
@@ -88,22 +90,22 @@ function AllHalls({
         <p className="quiet">{subline(zones, items)}</p>
         <div className="bench-more">
           <Button aria-pressed={only} onClick={() => set('only', only ? null : 'something')}>
-            {only ? 'All machines' : 'Only those with something'}
+            {only ? t`All machines` : t`Only those with something`}
           </Button>
           <Segmented
-            aria-label="Shown as"
+            aria-label={t`Shown as`}
             value={asList ? 'list' : 'floor'}
             onChange={(v) => set('as', v === 'list' ? 'list' : null)}
             options={[
-              { value: 'floor', label: 'where they stand' },
-              { value: 'list', label: 'as a list' },
+              { value: 'floor', label: t`where they stand` },
+              { value: 'list', label: t`as a list` },
             ]}
           />
-          <Button onClick={() => setAdding('machines')}>Add machines</Button>
-          <Button onClick={() => setAdding('zone')}>Add a zone</Button>
+          <Button onClick={() => setAdding('machines')}>{t`Add machines`}</Button>
+          <Button onClick={() => setAdding('zone')}>{t`Add a zone`}</Button>
           {zones.length > 0 && (
             <Link to="/round">
-              <Button>A round: type readings</Button>
+              <Button>{t`A round: type readings`}</Button>
             </Link>
           )}
         </div>
@@ -141,9 +143,9 @@ function AllHalls({
         ))}
         {zones.length > 0 && !asList && <HeatLegend />}
         {retired.length > 0 && (
-          <section className="section" aria-label="Retired">
+          <section className="section" aria-label={t`Retired`}>
             <div className="section-head">
-              <h2>Retired</h2>
+              <h2>{t`Retired`}</h2>
             </div>
             <div className="hall-machines">
               {retired.map((m) => (
@@ -191,14 +193,14 @@ function Zone({
           {zone.name}
         </button>
         <div className="small quiet">
-          {count(items.length, 'machine')} · {zone.dust} dust · planned for {full(zone.designAmbientCelsius)}
+          {t`${plural(items.length, { one: '# machine', other: '# machines' })} · ${word(zone.dust)} dust · planned for ${full(zone.designAmbientCelsius)}`}
         </div>
-        {room >= WARM && <strong className="small">air {kelvin(room)} too warm</strong>}
+        {room >= WARM && <strong className="small">{t`air ${kelvin(room)} too warm`}</strong>}
       </div>
       <div>
         {shown.length === 0 && (
           <p className="small quiet">
-            {items.length === 0 ? 'No machines yet.' : 'None with anything to tell.'}
+            {items.length === 0 ? t`No machines yet.` : t`None with anything to tell.`}
           </p>
         )}
         {asList ? <ZoneList items={shown} /> : <ZoneFloor items={shown} />}
@@ -214,12 +216,12 @@ function ZoneList({ items }: { items: readonly QueueItem[] }) {
       <table className="plain-table">
         <thead>
           <tr>
-            <th scope="col">machine</th>
-            <th scope="col">model</th>
+            <th scope="col">{t`machine`}</th>
+            <th scope="col">{t`model`}</th>
             <th scope="col" className="num">
-              lost
+              {t`lost`}
             </th>
-            <th scope="col">why</th>
+            <th scope="col">{t`why`}</th>
           </tr>
         </thead>
         <tbody>
@@ -242,32 +244,43 @@ function ZoneList({ items }: { items: readonly QueueItem[] }) {
 function HeatLegend() {
   return (
     <p className="small quiet hall-legend">
-      Lost since fresh:{' '}
+      {t`Lost since fresh:`}{' '}
       {HEAT_STEPS.map((step) => (
         <span key={step.kelvin} style={{ background: step.colour, color: step.text }}>
           {kelvin(step.kelvin)}
-          {step === HEAT_STEPS.at(-1) ? ' and more' : ''}
+          {step === HEAT_STEPS.at(-1) ? t` and more` : ''}
         </span>
       ))}{' '}
-      Without colour: less than {kelvin(HEAT_STEPS[0]!.kelvin)}. A dashed frame: one host.
+      {t`Without colour: less than ${kelvin(HEAT_STEPS[0]!.kelvin)}. A dashed frame: one host.`}
     </p>
   );
 }
 
 function headline(zones: readonly Schemas['ZoneAnswer'][]): string {
   const warm = zones.filter((z) => (z.roomKelvin ?? 0) >= WARM);
-  if (zones.length === 0) return 'No halls yet.';
+  if (zones.length === 0) return t`No halls yet.`;
+  const named = listed(warm.map((z) => z.name));
   if (warm.length > 0)
-    return `${warm.map((z) => z.name).join(' and ')} ${warm.length === 1 ? 'is' : 'are'} too warm as a whole.`;
+    return plural(warm.length, {
+      one: `${named} is too warm as a whole.`,
+      other: `${named} are too warm as a whole.`,
+    });
   return zones.some((z) => z.roomKelvin !== null)
-    ? 'No room is too warm.'
-    : 'Too little is measured to tell any room from its machines.';
+    ? t`No room is too warm.`
+    : t`Too little is measured to tell any room from its machines.`;
 }
 
 function subline(zones: readonly Schemas['ZoneAnswer'][], items: readonly QueueItem[]): string {
-  if (zones.length === 0) return 'They come in with the first machines.';
+  if (zones.length === 0) return t`They come in with the first machines.`;
   const worn = items.filter((i) => (i.driftKelvin ?? 0) >= MUCH).length;
   const warm = zones.filter((z) => (z.roomKelvin ?? 0) >= WARM);
-  const air = warm.length > 0 ? `See to its air first: no service of its machines helps against that. ` : '';
-  return `${air}${worn === 0 ? 'No machine has' : count(worn, 'machine has', 'machines have')} lost ${kelvin(MUCH)} or more.`;
+  const much = kelvin(MUCH);
+  const lost = plural(worn, {
+    0: `No machine has lost ${much} or more.`,
+    one: `# machine has lost ${much} or more.`,
+    other: `# machines have lost ${much} or more.`,
+  });
+  return warm.length > 0
+    ? t`See to its air first: no service of its machines helps against that. ${lost}`
+    : lost;
 }

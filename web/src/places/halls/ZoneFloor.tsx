@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { useMemo } from 'react';
 import type { QueueItem } from '../../api/client';
 import { walkingOrder } from '../../words/walking';
@@ -42,7 +43,7 @@ export function ZoneFloor({ items }: { items: readonly QueueItem[] }) {
       <div className="hall-machines">
         {byHost(loose).map((group) =>
           group.items.length > 1 ? (
-            <div key={group.host} className="hall-host" role="group" aria-label={`In ${group.host ?? ''}`}>
+            <div key={group.host} className="hall-host" role="group" aria-label={t`In ${group.host ?? ''}`}>
               {group.items.map((item) => (
                 <Cell key={item.asset} item={item} />
               ))}

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -27,24 +28,24 @@ export function ZonePanel({
   return (
     <aside className="hall-side" aria-label={zone.name}>
       <div className="section-head">
-        <h2>Air of {zone.name}</h2>
+        <h2>{t`Air of ${zone.name}`}</h2>
       </div>
       <AirChart key={zone.code} zone={zone} />
       <p>{roomWords(zone)}</p>
       <div className="bench-more">
-        <Button onClick={() => setEditing(true)} aria-label={`Edit ${zone.name}`}>
-          Edit
+        <Button onClick={() => setEditing(true)} aria-label={t`Edit ${zone.name}`}>
+          {t`Edit`}
         </Button>
-        <Button onClick={onDraw}>Draw the floor</Button>
+        <Button onClick={onDraw}>{t`Draw the floor`}</Button>
         <Link to={`/round?zone=${encodeURIComponent(zone.code)}`}>
-          <Button>A round here</Button>
+          <Button>{t`A round here`}</Button>
         </Link>
       </div>
       {editing && <EditZone zone={zone} empty={items.length === 0} onClose={() => setEditing(false)} />}
       <div className="section-head hall-worst">
-        <h2>Worst first</h2>
+        <h2>{t`Worst first`}</h2>
       </div>
-      {worst.length === 0 && <p className="quiet">None of its machines has anything to tell.</p>}
+      {worst.length === 0 && <p className="quiet">{t`None of its machines has anything to tell.`}</p>}
       <ul>
         {worst.slice(0, MOST).map((item) => (
           <li key={item.asset}>
@@ -57,7 +58,9 @@ export function ZonePanel({
         ))}
       </ul>
       {worst.length > MOST && (
-        <Link to={`/?zone=${encodeURIComponent(zone.code)}`}>and {worst.length - MOST} more, on Rounds</Link>
+        <Link to={`/?zone=${encodeURIComponent(zone.code)}`}>
+          {t`and ${worst.length - MOST} more, on Rounds`}
+        </Link>
       )}
     </aside>
   );
@@ -66,7 +69,10 @@ export function ZonePanel({
 /** What is known of a room, apart from its machines. */
 export function roomWords(zone: Schemas['ZoneAnswer']): string {
   const room = zone.roomKelvin;
-  if (room === null) return 'Too few measured machines to tell the room from them.';
-  if (Math.abs(room) < 1) return 'The room is as warm as its sensors say.';
-  return `${String(zone.machines)} machines show ${kelvin(Math.abs(room))} ${room > 0 ? 'more' : 'less'} than the sensors, whatever their heat: that is the room.`;
+  if (room === null) return t`Too few measured machines to tell the room from them.`;
+  if (Math.abs(room) < 1) return t`The room is as warm as its sensors say.`;
+  const by = kelvin(Math.abs(room));
+  return room > 0
+    ? t`${zone.machines} machines show ${by} more than the sensors, whatever their heat: that is the room.`
+    : t`${zone.machines} machines show ${by} less than the sensors, whatever their heat: that is the room.`;
 }

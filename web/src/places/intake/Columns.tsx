@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Select } from 'antd';
 
 /** A column of a file: what stands in it, and what it is taken for. */
@@ -25,20 +26,20 @@ export function Columns({
       <table className="plain-table">
         <thead>
           <tr>
-            <th>column</th>
-            {isLog && <th>as it stands</th>}
-            <th>read as</th>
-            {isLog && <th>unit</th>}
+            <th>{t`column`}</th>
+            {isLog && <th>{t`as it stands`}</th>}
+            <th>{t`read as`}</th>
+            {isLog && <th>{t`unit`}</th>}
           </tr>
         </thead>
         <tbody>
           {columns.map((c, i) => (
             <tr key={`${String(i)} ${c.header}`}>
-              <td>{c.header || '(no header)'}</td>
+              <td>{c.header || t`(no header)`}</td>
               {isLog && <td className="figures">{c.sample}</td>}
               <td>
                 <Select
-                  aria-label={`What ${c.header} holds`}
+                  aria-label={t`What ${c.header} holds`}
                   value={c.field}
                   size="small"
                   style={{ minWidth: 200 }}

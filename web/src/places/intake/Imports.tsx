@@ -1,17 +1,18 @@
+import { plural, t } from '@lingui/core/macro';
 import { Button, Popconfirm } from 'antd';
 import { useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
-import { count, instant } from '../../words/format';
+import { instant } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
 
 type Import = Schemas['StoredImport'];
 
 const WHAT: Record<Import['kind'], (i: Import) => string> = {
   fleet: (i) =>
-    `Fleet document: ${count(i.created, 'machine')} new${i.changed > 0 ? `, ${i.changed.toLocaleString()} changed` : ''}`,
-  readings: (i) => `Readings: ${count(i.created, 'line')}`,
-  services: (i) => `Services: ${count(i.created, 'line')}`,
+    t`Fleet document: ${plural(i.created, { one: '# machine', other: '# machines' })} new${i.changed > 0 ? t`, ${i.changed.toLocaleString()} changed` : ''}`,
+  readings: (i) => t`Readings: ${plural(i.created, { one: '# line', other: '# lines' })}`,
+  services: (i) => t`Services: ${plural(i.created, { one: '# line', other: '# lines' })}`,
 };
 
 /** What was brought in so far. The newest can be taken back as a whole, until something was built on it. */
@@ -25,16 +26,16 @@ export function Imports() {
   );
   if (!imports.data || imports.data.length === 0) return null;
   return (
-    <section className="section" aria-label="Brought in so far">
+    <section className="section" aria-label={t`Brought in so far`}>
       <div className="section-head">
-        <h2>Brought in so far</h2>
+        <h2>{t`Brought in so far`}</h2>
       </div>
       {undo.isError && <Refusal error={undo.error} />}
       <table className="plain-table">
         <thead>
           <tr>
-            <th>when</th>
-            <th>what</th>
+            <th>{t`when`}</th>
+            <th>{t`what`}</th>
             <th />
           </tr>
         </thead>
@@ -46,18 +47,18 @@ export function Imports() {
               <td className="num">
                 {i.undoneAt === null ? (
                   <Popconfirm
-                    title="Undo this import?"
-                    description="What it created goes, what it changed comes back."
-                    okText="Undo it"
-                    cancelText="Keep it"
+                    title={t`Undo this import?`}
+                    description={t`What it created goes, what it changed comes back.`}
+                    okText={t`Undo it`}
+                    cancelText={t`Keep it`}
                     onConfirm={() => undo.mutate(i.id)}
                   >
                     <Button size="small" loading={undo.isPending && undo.variables === i.id}>
-                      Undo
+                      {t`Undo`}
                     </Button>
                   </Popconfirm>
                 ) : (
-                  <span className="quiet">undone {instant(i.undoneAt)}</span>
+                  <span className="quiet">{t`undone ${instant(i.undoneAt)}`}</span>
                 )}
               </td>
             </tr>

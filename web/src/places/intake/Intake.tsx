@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button, Upload } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
@@ -20,7 +22,7 @@ const isPlain = (kind: FileKind | null) => kind !== 'table' && kind !== 'log';
 
 /** Where files come in: the fleet document, readings, services; plain or gzip. */
 export function Intake() {
-  usePageTitle('Intake');
+  usePageTitle(t`Intake`);
   const [entries, setEntries] = useState<Entry[]>([]);
   const health = useHealth();
   const client = useQueryClient();
@@ -85,15 +87,16 @@ export function Intake() {
 
   return (
     <div className="page" style={{ maxWidth: 820 }}>
-      <h1>Bring in machines, readings and services.</h1>
+      <h1>{t`Bring in machines, readings and services.`}</h1>
       <p className="quiet">
-        Drop the files here together or one after the other; sending one twice changes nothing. Times carry
-        their offset, temperatures are in °C, an empty cell was not measured.
+        {t`Drop the files here together or one after the other; sending one twice changes nothing. Times carry their offset, temperatures are in °C, an empty cell was not measured.`}
       </p>
       {health.data?.data === 'demo' && (
         <p className="demo-note" style={{ marginBottom: 14 }}>
-          This is the demo&rsquo;s database. For your own machines start the program with <code>--empty</code>
-          ; they are kept apart from it.
+          <Trans>
+            This is the demo&rsquo;s database. For your own machines start the program with{' '}
+            <code>--empty</code>; they are kept apart from it.
+          </Trans>
         </p>
       )}
       <Upload.Dragger
@@ -106,22 +109,22 @@ export function Intake() {
         }}
       >
         <p style={{ fontSize: 17, fontWeight: 650, margin: '18px 0 4px' }}>
-          Drop files here, or press to choose
+          {t`Drop files here, or press to choose`}
         </p>
         <p className="quiet" style={{ marginBottom: 18 }}>
-          a list of machines · sensor logs · fleet.json · readings.csv · services.csv
+          {t`a list of machines · sensor logs · fleet.json · readings.csv · services.csv`}
         </p>
       </Upload.Dragger>
       <div className="bench-more">
-        <Button onClick={() => setPasting(true)}>Paste a table …</Button>
+        <Button onClick={() => setPasting(true)}>{t`Paste a table …`}</Button>
         <a href="/api/v1/fleet/table/template" download>
-          <Button>Template</Button>
+          <Button>{t`Template`}</Button>
         </a>
         <a href="/api/v1/fleet/table" download>
-          <Button>The fleet as a table</Button>
+          <Button>{t`The fleet as a table`}</Button>
         </a>
         <Link to="/start">
-          <Button type="text">First steps</Button>
+          <Button type="text">{t`First steps`}</Button>
         </Link>
       </div>
       {pasting && (
@@ -162,7 +165,7 @@ export function Intake() {
       {entries.length > 0 && entries.every((e) => e.state === 'done' || e.state === 'failed') && (
         <p style={{ marginTop: 20 }}>
           <Link to="/">
-            <Button type="primary">To Rounds</Button>
+            <Button type="primary">{t`To Rounds`}</Button>
           </Link>
         </p>
       )}

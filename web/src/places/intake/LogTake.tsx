@@ -1,10 +1,11 @@
+import { plural, t } from '@lingui/core/macro';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { useMachine, useMachines, useWrite } from '../../api/queries';
-import { capital, count, instant, partName, takenWords, useTemperature } from '../../words/format';
+import { capital, instant, partName, takenWords, useTemperature } from '../../words/format';
 import { Columns } from './Columns';
 import { Refusal } from '../../ui/Refusal';
 import './intake.css';
@@ -16,20 +17,20 @@ import { Working } from './Working';
 type Answer = Schemas['SensorLogAnswer'];
 
 const ROLES: Record<string, string> = {
-  asset: 'Tag of the machine',
-  time: 'Day and time',
-  date: 'Day',
-  clockTime: 'Time of day',
-  ambient: 'Air at the intake',
-  power: 'Power',
-  clock: 'Clock',
-  load: 'Load, %',
-  fanRpm: 'Fan, rpm',
-  fanPercent: 'Fan, %',
-  ignore: 'leave it out',
+  asset: t`Tag of the machine`,
+  time: t`Day and time`,
+  date: t`Day`,
+  clockTime: t`Time of day`,
+  ambient: t`Air at the intake`,
+  power: t`Power`,
+  clock: t`Clock`,
+  load: t`Load, %`,
+  fanRpm: t`Fan, rpm`,
+  fanPercent: t`Fan, %`,
+  ignore: t`leave it out`,
 };
 
-const MEANINGS: Record<string, string> = { 'day-month': 'day first', 'month-day': 'month first' };
+const MEANINGS: Record<string, string> = { 'day-month': t`day first`, 'month-day': t`month first` };
 
 /** The zones that this browser knows; the reader's own first. */
 const ZONES = (() => {
@@ -69,21 +70,21 @@ export function LogTake({ name, text, onLeave }: { name: string; text: Blob; onL
   const guess = named.length === 1 ? named[0]! : tags.length === 1 ? tags[0]! : null;
   const asset = chosen === undefined ? guess : chosen;
   return (
-    <section className="section" aria-label={`Log: ${name}`}>
+    <section className="section" aria-label={t`Log: ${name}`}>
       <div className="section-head">
-        <h2>Sensor log: {name}</h2>
-        <Button onClick={onLeave}>Close</Button>
+        <h2>{t`Sensor log: ${name}`}</h2>
+        <Button onClick={onLeave}>{t`Close`}</Button>
       </div>
       {machines.isSuccess && tags.length === 0 ? (
-        <p>A log belongs to a machine, and there is none yet: bring in a list, or add one on Halls.</p>
+        <p>{t`A log belongs to a machine, and there is none yet: bring in a list, or add one on Halls.`}</p>
       ) : (
         <label className="log-machine">
-          The machine it was written on
+          {t`The machine it was written on`}
           <Select
-            aria-label="The machine it was written on"
+            aria-label={t`The machine it was written on`}
             showSearch
             allowClear
-            placeholder="as the log says"
+            placeholder={t`as the log says`}
             value={asset}
             onChange={(tag: string | undefined) => setChosen(tag ?? null)}
             style={{ minWidth: 220 }}
@@ -127,9 +128,9 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
   return (
     <>
       <label className="log-machine">
-        Its times were written in
+        {t`Its times were written in`}
         <Select
-          aria-label="Time zone of the log"
+          aria-label={t`Time zone of the log`}
           showSearch
           value={zone}
           onChange={(z) => {
@@ -147,7 +148,8 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
       )}
       {preview.isPending && preview.fetchStatus === 'idle' && (
         <p role="status">
-          Stopped; nothing was stored. <Button onClick={() => void preview.refetch()}>Read it again</Button>
+          {t`Stopped; nothing was stored.`}{' '}
+          <Button onClick={() => void preview.refetch()}>{t`Read it again`}</Button>
         </p>
       )}
       {write.isPending && <Working progress={progress} onStop={() => stop.current.abort()} />}
@@ -195,7 +197,7 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
           <div className="bench-more">
             {write.isSuccess ? (
               <Link to={asset === null ? '/' : `/machines/${encodeURIComponent(asset)}`}>
-                <Button type="primary">To {asset ?? 'Rounds'}</Button>
+                <Button type="primary">{t`To ${asset ?? t`Rounds`}`}</Button>
               </Link>
             ) : (
               <Button
@@ -205,7 +207,7 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
                 disabled={answer.windows === answer.idle || preview.isFetching}
                 onClick={() => write.mutate(undefined)}
               >
-                Import {count(answer.windows - answer.idle, 'reading')}
+                {t`Import ${plural(answer.windows - answer.idle, { one: '# reading', other: '# readings' })}`}
               </Button>
             )}
           </div>
@@ -223,12 +225,12 @@ function OfMachines({ machines }: { machines: Answer['machines'] }) {
       <table className="plain-table">
         <thead>
           <tr>
-            <th>machine</th>
-            <th className="num">samples</th>
-            <th className="num">half hours under load</th>
-            <th className="num">idle</th>
-            <th className="num">throttled</th>
-            <th className="num">gaps</th>
+            <th>{t`machine`}</th>
+            <th className="num">{t`samples`}</th>
+            <th className="num">{t`half hours under load`}</th>
+            <th className="num">{t`idle`}</th>
+            <th className="num">{t`throttled`}</th>
+            <th className="num">{t`gaps`}</th>
           </tr>
         </thead>
         <tbody>
@@ -249,10 +251,10 @@ function OfMachines({ machines }: { machines: Answer['machines'] }) {
 }
 
 const foundWords = (a: Answer) =>
-  `${count(a.samples, 'sample')}${a.from && a.to ? ` from ${instant(a.from)} to ${instant(a.to)}` : ''}: ` +
-  `${count(a.windows - a.idle, 'steady half hour')} under load, ${a.idle.toLocaleString()} idle` +
-  `${a.throttled > 0 ? `, ${a.throttled.toLocaleString()} throttled` : ''}` +
-  `${a.gaps > 0 ? `, ${count(a.gaps, 'gap')}` : ''}.`;
+  `${plural(a.samples, { one: '# sample', other: '# samples' })}${a.from && a.to ? t` from ${instant(a.from)} to ${instant(a.to)}` : ''}: ` +
+  t`${plural(a.windows - a.idle, { one: '# steady half hour', other: '# steady half hours' })} under load, ${a.idle.toLocaleString()} idle` +
+  `${a.throttled > 0 ? t`, ${a.throttled.toLocaleString()} throttled` : ''}` +
+  `${a.gaps > 0 ? `, ${plural(a.gaps, { one: '# gap', other: '# gaps' })}` : ''}.`;
 
 function Windows({ answer }: { answer: Answer }) {
   const { exact } = useTemperature();
@@ -262,11 +264,11 @@ function Windows({ answer }: { answer: Answer }) {
       <table className="plain-table">
         <thead>
           <tr>
-            {answer.machines.length > 1 && <th>machine</th>}
-            <th>half hour about</th>
-            <th>under load</th>
-            <th>air</th>
-            <th className="num">samples</th>
+            {answer.machines.length > 1 && <th>{t`machine`}</th>}
+            <th>{t`half hour about`}</th>
+            <th>{t`under load`}</th>
+            <th>{t`air`}</th>
+            <th className="num">{t`samples`}</th>
           </tr>
         </thead>
         <tbody>
@@ -279,9 +281,9 @@ function Windows({ answer }: { answer: Answer }) {
                   .filter(([, c]) => c !== null)
                   .map(([p, c]) => `${partName(p)} ${exact(c!)}`)
                   .join(', ')}
-                {w.throttled && ', throttled'}
+                {w.throttled && t`, throttled`}
               </td>
-              <td>{w.ambientCelsius === null ? 'not measured' : exact(w.ambientCelsius)}</td>
+              <td>{w.ambientCelsius === null ? t`not measured` : exact(w.ambientCelsius)}</td>
               <td className="num">{w.samples}</td>
             </tr>
           ))}

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 
@@ -5,21 +6,22 @@ import { useState } from 'react';
 export function Paste({ onPasted, onLeave }: { onPasted: (text: string) => void; onLeave: () => void }) {
   const [text, setText] = useState('');
   return (
-    <section className="section" aria-label="Paste a table">
+    <section className="section" aria-label={t`Paste a table`}>
       <label>
-        The cells with their row of headers, as they are copied from a spreadsheet
+        {t`The cells with their row of headers, as they are copied from a spreadsheet`}
         <Input.TextArea
           rows={8}
           value={text}
-          placeholder={'Tag\tType\tModel\tRoom\nDT-001\tdesktop\tPetrel desktop\tChart room'}
+          placeholder={`Tag	Type	Model	Room
+DT-001	desktop	Petrel desktop	Chart room`}
           onChange={(e) => setText(e.target.value)}
         />
       </label>
       <div className="bench-more">
         <Button type="primary" disabled={text.trim() === ''} onClick={() => onPasted(text)}>
-          Read it
+          {t`Read it`}
         </Button>
-        <Button onClick={onLeave}>Leave it</Button>
+        <Button onClick={onLeave}>{t`Leave it`}</Button>
       </div>
     </section>
   );

@@ -1,5 +1,5 @@
+import { plural, t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
-import { count } from '../../words/format';
 
 const MOST = 20;
 
@@ -17,9 +17,9 @@ export function RefusedLines({
       <table className="plain-table">
         <thead>
           <tr>
-            <th className="num">line</th>
-            <th>column</th>
-            <th>why it was refused</th>
+            <th className="num">{t`line`}</th>
+            <th>{t`column`}</th>
+            <th>{t`why it was refused`}</th>
           </tr>
         </thead>
         <tbody>
@@ -32,7 +32,9 @@ export function RefusedLines({
           ))}
         </tbody>
       </table>
-      {total > MOST && <p className="quiet small">of {count(total, 'line')}</p>}
+      {total > MOST && (
+        <p className="quiet small">{t`of ${plural(total, { one: '# line', other: '# lines' })}`}</p>
+      )}
     </div>
   );
 }

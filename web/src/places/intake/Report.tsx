@@ -1,11 +1,14 @@
+import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button } from 'antd';
 import { ProblemError } from '../../api/client';
-import { count, takenWords } from '../../words/format';
+import { takenWords } from '../../words/format';
 import { download } from '../../words/csv';
 import { Refusal } from '../../ui/Refusal';
 import { RefusedLines } from './RefusedLines';
 import { Working } from './Working';
 import { refusedCsv, type FileKind, type ImportAnswer, type Progress } from './upload';
+import { word } from '../../words/word';
 
 /** A file on its way in. */
 export interface Entry {
@@ -35,12 +38,11 @@ export function Report({
         <h2>
           {entry.file.name}{' '}
           <span className="quiet" style={{ fontWeight: 400 }}>
-            {entry.kind ?? 'not known'} ·{' '}
-            {(entry.file.size / 1024 / 1024).toLocaleString(undefined, { maximumFractionDigits: 1 })} MB
+            {t`${entry.kind ? word(entry.kind) : t`not known`} · ${(entry.file.size / 1024 / 1024).toLocaleString(undefined, { maximumFractionDigits: 1 })} MB`}
           </span>
         </h2>
       </div>
-      {entry.state === 'waiting' && <p className="quiet">waits for the one before it</p>}
+      {entry.state === 'waiting' && <p className="quiet">{t`waits for the one before it`}</p>}
       {entry.state === 'working' && <Working progress={progress} onStop={onStop} />}
       {entry.error && <Refusal error={entry.error} />}
       {entry.error instanceof ProblemError &&
@@ -49,7 +51,7 @@ export function Report({
             {q.ask}{' '}
             {q.choices.map((choice) => (
               <Button key={choice} type="primary" onClick={() => onForm({ [q.about]: choice })}>
-                Read it so
+                {t`Read it so`}
               </Button>
             ))}
           </p>
@@ -66,13 +68,16 @@ function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
     <div role="status">
       {'created' in answer ? (
         <p>
-          <strong>{count(answer.created, 'machine')} new</strong>, {answer.updated} changed,{' '}
-          {answer.unchanged} as they were.
+          <Trans>
+            <strong>{plural(answer.created, { one: '# machine', other: '# machines' })} new</strong>,{' '}
+            {answer.updated} changed, {answer.unchanged} as they were.
+          </Trans>
         </p>
       ) : (
         <p>
           <strong>{takenWords(answer.accepted, answer.duplicates, 'line')}</strong>
-          {answer.rejectedCount > 0 && ` ${count(answer.rejectedCount, 'line')} refused.`}
+          {answer.rejectedCount > 0 &&
+            t` ${plural(answer.rejectedCount, { one: '# line', other: '# lines' })} refused.`}
         </p>
       )}
       {warnings.length > 0 && (
@@ -80,7 +85,7 @@ function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
           {warnings.slice(0, 12).map((w) => (
             <li key={w}>{w}</li>
           ))}
-          {warnings.length > 12 && <li>and {warnings.length - 12} more</li>}
+          {warnings.length > 12 && <li>{t`and ${warnings.length - 12} more`}</li>}
         </ul>
       )}
       {refused.length > 0 && (
@@ -92,7 +97,7 @@ function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
                 download(`${name.replace(/(\.csv)?(\.gz)?$/, '')}-refused.csv`, refusedCsv(refused))
               }
             >
-              Download the refused lines ({refused.length.toLocaleString()})
+              {t`Download the refused lines (${refused.length.toLocaleString()})`}
             </Button>
           </p>
         </>

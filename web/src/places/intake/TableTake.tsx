@@ -1,40 +1,43 @@
+import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { useQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
-import { count, fullDay } from '../../words/format';
+import { fullDay } from '../../words/format';
 import { Columns } from './Columns';
 import { Refusal } from '../../ui/Refusal';
 import './intake.css';
 import { RefusedLines } from './RefusedLines';
 import { takeTable, type Settled } from '../../api/takeTable';
+import { word } from '../../words/word';
 
 type Answer = Schemas['TableAnswer'];
 
 const FIELDS: Record<string, string> = {
-  tag: 'Tag',
+  tag: t`Tag`,
   kind: 'Kind',
-  model: 'Model',
-  site: 'Site',
-  zone: 'Zone or room',
-  dust: 'Dust',
-  designAmbientCelsius: 'Warmest intake air, °C',
-  altitudeMetres: 'Altitude, m',
-  dutyHoursPerDay: 'Hours a day',
-  inServiceSince: 'In service since',
-  warrantyUntil: 'Warranty until',
-  hostTag: 'Built into',
-  lastServiceDate: 'Last service',
-  lastServiceLevel: 'Level of the last service',
-  limitCelsius: 'Limit of the main part, °C',
-  ignore: 'leave it out',
+  model: t`Model`,
+  site: t`Site`,
+  zone: t`Zone or room`,
+  dust: t`Dust`,
+  designAmbientCelsius: t`Warmest intake air, °C`,
+  altitudeMetres: t`Altitude, m`,
+  dutyHoursPerDay: t`Hours a day`,
+  inServiceSince: t`In service since`,
+  warrantyUntil: t`Warranty until`,
+  hostTag: t`Built into`,
+  lastServiceDate: t`Last service`,
+  lastServiceLevel: t`Level of the last service`,
+  limitCelsius: t`Limit of the main part, °C`,
+  ignore: t`leave it out`,
 };
 
 const MEANINGS: Record<string, string> = {
-  'day-month': 'day first',
-  'month-day': 'month first',
+  'day-month': t`day first`,
+  'month-day': t`month first`,
 };
 
 /** Words that a question can be answered with stand for a column, or for a word in a cell. */
@@ -63,20 +66,24 @@ export function TableTake({
     isField(choice) ? setMap({ ...map, [about]: choice }) : setMeans({ ...means, [about]: choice });
   const answer = take.data ?? preview.data;
   return (
-    <section className="section" aria-label={`Table: ${name}`}>
+    <section className="section" aria-label={t`Table: ${name}`}>
       <div className="section-head">
-        <h2>{take.isSuccess ? `Imported: ${name}` : `Preview: ${name}`}</h2>
-        <Button onClick={onLeave}>{take.isSuccess ? 'Close' : 'Cancel'}</Button>
+        <h2>{take.isSuccess ? t`Imported: ${name}` : t`Preview: ${name}`}</h2>
+        <Button onClick={onLeave}>{take.isSuccess ? t`Close` : t`Cancel`}</Button>
       </div>
       {preview.isError && <Refusal error={preview.error} />}
       {take.isError && <Refusal error={take.error} />}
-      {preview.isPending && <p role="status">Reading the table …</p>}
+      {preview.isPending && <p role="status">{t`Reading the table …`}</p>}
       {answer && (
         <>
           <p role="status">
-            <strong>{count(answer.created, 'machine')} new</strong>, {answer.updated} changed,{' '}
-            {answer.unchanged} as they were
-            {answer.refusedCount > 0 && `, ${count(answer.refusedCount, 'line')} left out`}.
+            <Trans>
+              <strong>{plural(answer.created, { one: '# machine', other: '# machines' })} new</strong>,{' '}
+              {answer.updated} changed, {answer.unchanged} as they were
+            </Trans>
+            {answer.refusedCount > 0 &&
+              t`, ${plural(answer.refusedCount, { one: '# line', other: '# lines' })} left out`}
+            .
           </p>
           {!take.isSuccess && (
             <>
@@ -94,10 +101,10 @@ export function TableTake({
           {take.isSuccess && (
             <div className="bench-more">
               <Link to="/">
-                <Button type="primary">To Rounds</Button>
+                <Button type="primary">{t`To Rounds`}</Button>
               </Link>
               <Link to="/round">
-                <Button>A round: type readings</Button>
+                <Button>{t`A round: type readings`}</Button>
               </Link>
             </div>
           )}
@@ -109,7 +116,7 @@ export function TableTake({
               disabled={answer.created + answer.updated === 0}
               onClick={() => take.mutate(undefined)}
             >
-              Import {count(answer.created + answer.updated, 'machine')}
+              {t`Import ${plural(answer.created + answer.updated, { one: '# machine', other: '# machines' })}`}
             </Button>
           )}
         </>
@@ -151,20 +158,20 @@ function Preview({ machines, total }: { machines: Answer['preview']; total: numb
       <table className="plain-table">
         <thead>
           <tr>
-            <th>tag</th>
-            <th>kind</th>
-            <th>model</th>
-            <th>zone</th>
-            <th className="num">hours a day</th>
-            <th>in service since</th>
-            <th>last service</th>
+            <th>{t`tag`}</th>
+            <th>{t`kind`}</th>
+            <th>{t`model`}</th>
+            <th>{t`zone`}</th>
+            <th className="num">{t`hours a day`}</th>
+            <th>{t`in service since`}</th>
+            <th>{t`last service`}</th>
           </tr>
         </thead>
         <tbody>
           {machines.map((m) => (
             <tr key={m.tag}>
               <td className="figures">{m.tag}</td>
-              <td>{m.kind}</td>
+              <td>{word(m.kind)}</td>
               <td>{m.model}</td>
               <td>{m.zone}</td>
               <td className="num">{m.dutyHoursPerDay}</td>
@@ -174,7 +181,7 @@ function Preview({ machines, total }: { machines: Answer['preview']; total: numb
           ))}
         </tbody>
       </table>
-      {total > machines.length && <p className="quiet small">and {total - machines.length} more</p>}
+      {total > machines.length && <p className="quiet small">{t`and ${total - machines.length} more`}</p>}
     </div>
   );
 }
@@ -184,13 +191,12 @@ function Defaults({ defaults }: { defaults: Answer['defaults'] }) {
   return (
     <>
       <p className="quiet" style={{ marginTop: 14 }}>
-        What the table does not say is filled in; correct it on each machine:
+        {t`What the table does not say is filled in; correct it on each machine:`}
       </p>
       <ul className="quiet">
         {defaults.map((d) => (
           <li key={`${d.field} ${d.value}`}>
-            {FIELDS[d.field] ?? (d.field === 'parts' ? 'Parts and limits' : d.field)}: {d.value} (
-            {d.machines.toLocaleString()} times)
+            {t`${FIELDS[d.field] ?? (d.field === 'parts' ? t`Parts and limits` : d.field)}: ${d.value} (${d.machines.toLocaleString()} times)`}
           </li>
         ))}
       </ul>

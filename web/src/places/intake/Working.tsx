@@ -1,5 +1,5 @@
+import { plural, t } from '@lingui/core/macro';
 import { Button, Progress as Bar } from 'antd';
-import { count } from '../../words/format';
 import type { Progress } from './upload';
 
 /** Of the whole, the share that sending takes where the server then works through the file. */
@@ -13,17 +13,17 @@ export function Working({ progress, onStop }: { progress: Progress; onStop: () =
         percent={Math.round((progress.sent * SENDING + progress.worked * (1 - SENDING)) * 100)}
         strokeColor="var(--ink)"
         status="active"
-        aria-label="Progress"
+        aria-label={t`Progress`}
       />
       <span className="quiet">
         {progress.sent < 1
           ? 'sending'
           : progress.lines > 0
-            ? `${count(progress.lines, 'line')} done`
-            : 'being read'}
+            ? t`${plural(progress.lines, { one: '# line', other: '# lines' })} done`
+            : t`being read`}
       </span>{' '}
       <Button size="small" onClick={onStop}>
-        Stop
+        {t`Stop`}
       </Button>
     </div>
   );

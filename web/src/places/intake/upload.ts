@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { csv } from '../../words/csv';
 import { ProblemError, type Problem, type Schemas } from '../../api/client';
 
@@ -107,15 +108,15 @@ export function upload<T>(
       try {
         answer = JSON.parse(request.responseText);
       } catch {
-        answer = { detail: `The server answered ${String(request.status)} without saying why.` };
+        answer = { detail: t`The server answered ${String(request.status)} without saying why.` };
       }
       if (request.status < 300) resolve(answer as T);
       else reject(new ProblemError(answer as Problem));
     };
     request.onerror = () =>
-      fail('The connection broke. What was stored stays; send the file again and the rest is added.');
+      fail(t`The connection broke. What was stored stays; send the file again and the rest is added.`);
     request.onabort = () =>
-      fail('Stopped. What was stored until then stays; sending the file again adds the rest.');
+      fail(t`Stopped. What was stored until then stays; sending the file again adds the rest.`);
     signal.addEventListener('abort', () => request.abort());
     request.open('POST', path);
     request.setRequestHeader('Content-Type', type);

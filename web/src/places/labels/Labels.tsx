@@ -1,9 +1,9 @@
+import { plural, t } from '@lingui/core/macro';
 import { Button, Select, Skeleton } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useMachines } from '../../api/queries';
 import { codeOf } from '../../ui/paper/SheetHead';
-import { count } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/work.css';
@@ -14,7 +14,7 @@ const PER_SHEET = 21;
 
 /** Asset labels on a label sheet: the tag and a QR code that opens the machine, or the job in hand on it. */
 export function Labels() {
-  usePageTitle('Labels');
+  usePageTitle(t`Labels`);
   const machines = useMachines();
   const [params] = useSearchParams();
   const [zone, setZone] = useState<string | null>(null);
@@ -29,15 +29,14 @@ export function Labels() {
   return (
     <div className="sheet">
       <div className="no-print">
-        <h1>Labels for machines.</h1>
+        <h1>{t`Labels for machines.`}</h1>
         <p className="quiet">
-          21 to a sheet of A4, 63.5 × 38.1 mm each. Scanned with a phone or a hand scanner, a label opens its
-          machine, or the job in hand on it.
+          {t`21 to a sheet of A4, 63.5 × 38.1 mm each. Scanned with a phone or a hand scanner, a label opens its machine, or the job in hand on it.`}
         </p>
         <div className="bench-more">
           <Select
-            aria-label="Zone"
-            placeholder="a whole zone"
+            aria-label={t`Zone`}
+            placeholder={t`a whole zone`}
             value={zone}
             onChange={(z) => {
               setZone(z);
@@ -48,23 +47,22 @@ export function Labels() {
           />
           <Select
             mode="multiple"
-            aria-label="Machines"
-            placeholder="or single machines"
+            aria-label={t`Machines`}
+            placeholder={t`or single machines`}
             value={chosen}
             onChange={setChosen}
             options={inUse.map((m) => ({ value: m.tag, label: m.tag }))}
             style={{ minWidth: 260, flex: 1 }}
           />
           <Button type="primary" disabled={shown.length === 0} onClick={() => window.print()}>
-            Print {count(shown.length, 'label')} on{' '}
-            {count(Math.max(1, Math.ceil(shown.length / PER_SHEET)), 'sheet')}
+            {t`Print ${plural(shown.length, { one: '# label', other: '# labels' })} on ${plural(Math.max(1, Math.ceil(shown.length / PER_SHEET)), { one: '# sheet', other: '# sheets' })}`}
           </Button>
         </div>
       </div>
       <div className="label-sheet">
         {shown.map((m) => (
           <div key={m.tag}>
-            <img src={codeOf(`/machines/${encodeURIComponent(m.tag)}`)} alt={`QR code of ${m.tag}`} />
+            <img src={codeOf(`/machines/${encodeURIComponent(m.tag)}`)} alt={t`QR code of ${m.tag}`} />
             <div>
               <strong className="figures" style={{ fontSize: 17 }}>
                 {m.tag}

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input } from 'antd';
 import jsQR from 'jsqr';
 import { useEffect, useRef, useState } from 'react';
@@ -11,7 +12,7 @@ const LOOK = 200;
 
 /** A label read by the camera, by a hand scanner that types, or by hand; it opens the machine, or the job in hand. */
 export function Scan() {
-  usePageTitle('Scan');
+  usePageTitle(t`Scan`);
   const openLabel = useOpenLabel();
   const [text, setText] = useState('');
   const [camera, setCamera] = useState(false);
@@ -27,14 +28,14 @@ export function Scan() {
   };
   return (
     <div className="bench">
-      <h1>Scan a label.</h1>
+      <h1>{t`Scan a label.`}</h1>
       <p className="quiet">
-        A hand scanner types into the field below and presses Enter by itself; a tag can be typed too.
+        {t`A hand scanner types into the field below and presses Enter by itself; a tag can be typed too.`}
       </p>
       {error && <Refusal error={error} />}
       <Input
         size="large"
-        aria-label="Label"
+        aria-label={t`Label`}
         ref={(field) => field?.focus()}
         value={text}
         maxLength={300}
@@ -44,7 +45,7 @@ export function Scan() {
       />
       <div className="bench-more">
         <Button onClick={() => setCamera(!camera)}>
-          {camera ? 'Put the camera away' : 'Use the camera'}
+          {camera ? t`Put the camera away` : t`Use the camera`}
         </Button>
       </div>
       {camera && (
@@ -120,7 +121,7 @@ function Camera({
       autoPlay
       playsInline
       muted
-      aria-label="Camera"
+      aria-label={t`Camera`}
       style={{ width: '100%', background: 'var(--track)' }}
     />
   );

@@ -1,3 +1,4 @@
+import { plural, t } from '@lingui/core/macro';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Button, Input, Pagination, Select, Skeleton } from 'antd';
 import { Link, useSearchParams } from 'react-router';
@@ -34,7 +35,7 @@ export function LogBook() {
     setParams(next, { replace: true });
   };
   const asset = get('asset');
-  usePageTitle(asset ? `Log book of ${asset}` : 'Log book');
+  usePageTitle(asset ? t`Log book of ${asset}` : t`Log book`);
   const page = Number(get('page') || '1');
   const filter = {
     ...(asset ? { asset } : {}),
@@ -54,18 +55,18 @@ export function LogBook() {
   const query = new URLSearchParams(filter).toString();
   return (
     <div className="page" style={{ maxWidth: 980 }}>
-      <h1>{asset ? <>Log book of {asset}.</> : 'Log book of the whole fleet.'}</h1>
+      <h1>{asset ? t`Log book of ${asset}.` : t`Log book of the whole fleet.`}</h1>
       <div className="bench-more log-filters">
         <Input.Search
-          aria-label="Search"
-          placeholder="a word: torn, crooked, SV-0005"
+          aria-label={t`Search`}
+          placeholder={t`a word: torn, crooked, SV-0005`}
           defaultValue={get('text')}
           allowClear
           onSearch={(text) => set({ text: text.trim() })}
           style={{ width: 250 }}
         />
         <Select
-          aria-label="Kind"
+          aria-label={t`Kind`}
           placeholder="everything"
           allowClear
           value={get('kinds') || null}
@@ -74,7 +75,7 @@ export function LogBook() {
           style={{ width: 210 }}
         />
         <label>
-          from{' '}
+          {t`from`}{' '}
           <Input
             type="date"
             value={get('from')}
@@ -83,7 +84,7 @@ export function LogBook() {
           />
         </label>
         <label>
-          to{' '}
+          {t`to`}{' '}
           <Input
             type="date"
             value={get('until')}
@@ -91,12 +92,12 @@ export function LogBook() {
             style={{ width: 140 }}
           />
         </label>
-        {asset && <Button onClick={() => set({ asset: '' })}>All machines</Button>}
+        {asset && <Button onClick={() => set({ asset: '' })}>{t`All machines`}</Button>}
         <a href={`/api/v1/log.csv?${query}`} download>
-          CSV
+          {t`CSV`}
         </a>
         <a href={`/api/v1/log.json?${query}`} download>
-          JSON
+          {t`JSON`}
         </a>
       </div>
       {log.isError && <Refusal error={log.error} retry={() => void log.refetch()} />}
@@ -105,8 +106,8 @@ export function LogBook() {
         <>
           <p className="quiet" role="status">
             {log.data.total === 0
-              ? 'Nothing found.'
-              : `${log.data.total.toLocaleString()} ${log.data.total === 1 ? 'line' : 'lines'}, newest first.`}
+              ? t`Nothing found.`
+              : plural(log.data.total, { one: '# line, newest first.', other: '# lines, newest first.' })}
           </p>
           <table className="plain-table">
             <tbody>
@@ -134,7 +135,7 @@ export function LogBook() {
                     {l.by && <span className="quiet small"> · {l.by}</span>}
                   </td>
                   <td style={{ width: 64 }}>
-                    {l.jobId !== null && <Link to={`/bench/${String(l.jobId)}`}>job {l.jobId}</Link>}
+                    {l.jobId !== null && <Link to={`/bench/${String(l.jobId)}`}>{t`job ${l.jobId}`}</Link>}
                   </td>
                 </tr>
               ))}

@@ -1,13 +1,15 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas, type ServiceLevel } from '../../api/client';
 import { useWrite } from '../../api/queries';
-import { LEVELS, SYMPTOM_WORDS, jobWords } from '../../words/work';
+import { jobWords, levelName, LEVELS, SYMPTOM_WORDS } from '../../words/work';
 import { fullDay, instant, kelvin, partName } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
 import { AskReason } from '../../ui/AskReason';
 import { useWithdraw } from './Reports';
+import { word } from '../../words/word';
 
 type MachineAnswer = Schemas['MachineAnswer'];
 
@@ -19,9 +21,9 @@ interface Entry {
 }
 
 const STEP_WORDS: Record<string, string> = {
-  mount: 'A step where the cooler was lifted',
-  sensor: 'The sensor jumped',
-  unexplained: 'A change that nothing in this book explains',
+  mount: t`A step where the cooler was lifted`,
+  sensor: t`The sensor jumped`,
+  unexplained: t`A change that nothing in this book explains`,
 };
 
 /** A machine's history: services, jobs, corrections, moves, newest first. */
@@ -46,7 +48,7 @@ export function Book({
   const entries: Entry[] = [
     ...machine.symptoms.map((s) => ({
       at: s.date,
-      text: `Reported: ${SYMPTOM_WORDS[s.kind]}${s.note ? `, “${s.note}”` : ''}`,
+      text: t`Reported: ${SYMPTOM_WORDS[s.kind]}${s.note ? `, “${s.note}”` : ''}`,
       struck: s.withdrawnReason,
       action: withdraw.action(s),
     })),
@@ -54,11 +56,11 @@ export function Book({
       at: s.date,
       text: (
         <>
-          Service: {s.level}
+          {t`Service: ${levelName(s.level)}`}
           {s.jobId !== null && (
             <>
               {' '}
-              · <Link to={`/bench/${String(s.jobId)}`}>job {s.jobId}</Link>
+              · <Link to={`/bench/${String(s.jobId)}`}>{t`job ${s.jobId}`}</Link>
             </>
           )}
           {s.by && ` · ${s.by}`}
@@ -79,7 +81,7 @@ export function Book({
               : voidService.mutate({ id: s.id, voided: false, reason: null })
           }
         >
-          {s.voidedReason === null ? 'Void' : 'Restore'}
+          {s.voidedReason === null ? t`Void` : t`Restore`}
         </Button>
       ),
     })),
@@ -87,10 +89,7 @@ export function Book({
       at: j.closedAt ?? j.workDoneAt ?? j.startedAt,
       text: (
         <>
-          <Link to={`/bench/${String(j.id)}`}>
-            Job {j.id}: {j.level}
-          </Link>{' '}
-          · {jobWords(j)}
+          <Link to={`/bench/${String(j.id)}`}>{t`Job ${j.id}: ${levelName(j.level)}`}</Link> · {jobWords(j)}
         </>
       ),
     })),
@@ -98,8 +97,8 @@ export function Book({
       at: a.madeAt,
       text:
         a.kind === 'corrected'
-          ? `Reading of ${instant(a.at)}: ${a.column ?? ''} corrected from ${String(a.before ?? '–')} to ${String(a.after ?? '–')} (${a.reason})`
-          : `Reading of ${instant(a.at)} ${a.kind} (${a.reason})`,
+          ? t`Reading of ${instant(a.at)}: ${a.column ?? ''} corrected from ${String(a.before ?? '–')} to ${String(a.after ?? '–')} (${a.reason})`
+          : t`Reading of ${instant(a.at)} ${word(a.kind)} (${a.reason})`,
     })),
     ...machine.changes.map((c) => ({
       at: c.madeAt,
@@ -107,28 +106,28 @@ export function Book({
     })),
     ...steps.map((s) => ({
       at: s.date,
-      text: `${STEP_WORDS[s.kind] ?? s.kind}: ${kelvin(s.kelvin)} on the ${partName(s.part)}`,
+      text: t`${STEP_WORDS[s.kind] ?? s.kind}: ${kelvin(s.kelvin)} on the ${partName(s.part)}`,
     })),
   ].sort((a, b) => b.at.localeCompare(a.at));
   return (
-    <section className="section" aria-label="History">
+    <section className="section" aria-label={t`History`}>
       <div className="section-head">
-        <h2>History</h2>
+        <h2>{t`History`}</h2>
         <Link to={`/log?asset=${encodeURIComponent(machine.tag)}`} className="quiet small">
-          the whole log book
+          {t`the whole log book`}
         </Link>
         <Button size="small" onClick={() => setAdding(true)}>
-          Add a service
+          {t`Add a service`}
         </Button>
       </div>
       {machine.deviations.length > 0 && (
         <p className="bench-caution">
-          <strong>Deviates from good practice:</strong> {machine.deviations.join('; ')}.
+          <strong>{t`Deviates from good practice:`}</strong> {machine.deviations.join('; ')}.
         </p>
       )}
       {entries.length === 0 ? (
         <p className="quiet">
-          Nothing was done to it yet. Services can be added here, imported, or come from jobs at the bench.
+          {t`Nothing was done to it yet. Services can be added here, imported, or come from jobs at the bench.`}
         </p>
       ) : (
         <table className="plain-table">
@@ -140,7 +139,7 @@ export function Book({
                 </td>
                 <td>
                   <span className={e.struck ? 'struck' : undefined}>{e.text}</span>
-                  {e.struck && <span className="quiet"> (struck out: {e.struck})</span>}
+                  {e.struck && <span className="quiet"> {t`(struck out: ${e.struck})`}</span>}
                 </td>
                 <td style={{ width: 90, textAlign: 'right' }}>{e.action}</td>
               </tr>
@@ -150,8 +149,8 @@ export function Book({
       )}
       {voiding && (
         <AskReason
-          title={`Void the ${voiding.level} of ${fullDay(voiding.date)}`}
-          text="It stays in the book, struck through, and the judgement no longer counts it."
+          title={t`Void the ${levelName(voiding.level)} of ${fullDay(voiding.date)}`}
+          text={t`It stays in the book, struck through, and the judgement no longer counts it.`}
           busy={voidService.isPending}
           onClose={() => setVoiding(null)}
           onReason={(reason) => voidService.mutateAsync({ id: voiding.id, voided: true, reason })}
@@ -167,9 +166,11 @@ export function Book({
 function renewedWords(service: Schemas['ServiceEntry']): string {
   const shares = Object.entries(service.renewed)
     .filter(([, share]) => share > 0)
-    .map(([cause, share]) => (share >= 0.995 ? cause : `${cause} ${String(Math.round(share * 100))} %`));
-  const cooler = service.liftedCooler ? 'Cooler off' : 'Cooler on';
-  return shares.length > 0 ? `${cooler}; renewed: ${shares.join(', ')}` : `${cooler}; nothing renewed`;
+    .map(([cause, share]) =>
+      share >= 0.995 ? word(cause) : `${word(cause)} ${String(Math.round(share * 100))} %`,
+    );
+  const cooler = service.liftedCooler ? t`Cooler off` : t`Cooler on`;
+  return shares.length > 0 ? t`${cooler}; renewed: ${shares.join(', ')}` : t`${cooler}; nothing renewed`;
 }
 
 function AddService({ tag, onClose }: { tag: string; onClose: () => void }) {
@@ -180,22 +181,22 @@ function AddService({ tag, onClose }: { tag: string; onClose: () => void }) {
   );
   return (
     <Modal
-      title="Add a service"
+      title={t`Add a service`}
       open
       onCancel={onClose}
-      okText="Add"
+      okText={t`Add`}
       confirmLoading={write.isPending}
       onOk={() => void write.mutateAsync(undefined).then(onClose, () => undefined)}
     >
       {write.isError && <Refusal error={write.error} />}
       <p>
         <label>
-          Day
+          {t`Day`}
           <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
         </label>
       </p>
       <Select
-        aria-label="Level"
+        aria-label={t`Level`}
         value={level}
         onChange={setLevel}
         style={{ width: '100%' }}

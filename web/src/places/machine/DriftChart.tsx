@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { area, curveMonotoneX, line } from 'd3-shape';
 import { useMemo } from 'react';
 import type { Schemas } from '../../api/client';
@@ -29,7 +30,9 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
     [part.history],
   );
   if (points.length < 2)
-    return <p className="quiet">One point cannot be drawn as a history: two readings or runs are needed.</p>;
+    return (
+      <p className="quiet">{t`One point cannot be drawn as a history: two readings or runs are needed.`}</p>
+    );
 
   const difference = differenceUnit();
   const first = points[0]!.time;
@@ -110,7 +113,7 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
 
   return (
     <TimeChart
-      label={`Rise of the ${partName(part.part)} above its air since ${fullDay(part.history[0]!.at.slice(0, 10))}: fresh ${kelvin(part.baselineRiseKelvin)}, now ${kelvin(part.presentRiseKelvin)}`}
+      label={t`Rise of the ${partName(part.part)} above its air since ${fullDay(part.history[0]!.at.slice(0, 10))}: fresh ${kelvin(part.baselineRiseKelvin)}, now ${kelvin(part.presentRiseKelvin)}`}
       unit={`${difference.unit} above the air`}
       scale={difference.scale}
       name={`${tag}-${part.part}-rise`}
@@ -123,19 +126,18 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
       values={(inSight) => [...base(inSight), ...drawn.map((l) => l.kelvin)]}
       draw={draw}
       tell={(p) =>
-        `${instant(p.at)}${p.run ? ', a run at the bench' : ''}: ${kelvin(p.observed)} above the air${Math.abs(p.room) >= 0.3 ? `, of which the room ${kelvin(p.room)}` : ''}; fitted line ${kelvin(p.model)}.`
+        t`${instant(p.at)}${p.run ? t`, a run at the bench` : ''}: ${kelvin(p.observed)} above the air${Math.abs(p.room) >= 0.3 ? t`, of which the room ${kelvin(p.room)}` : ''}; fitted line ${kelvin(p.model)}.`
       }
       legend={
         <>
-          Points: medians of five days at one load and fan, without the room (grey stalks show how much it
-          was). {points.some((p) => p.run) && 'Diamonds: runs at the bench. '}
-          Line: fitted wear. Band: where it is heading, 80 %. Action line and limit: where it would stand when
-          the hottest day reaches them.{' '}
-          {away.map((l) => `${l.text}: ${kelvin(l.kelvin - last.model)} above. `)}
+          {t`Points: medians of five days at one load and fan, without the room (grey stalks show how much it was).`}{' '}
+          {points.some((p) => p.run) && t`Diamonds: runs at the bench. `}
+          {t`Line: fitted wear. Band: where it is heading, 80 %. Action line and limit: where it would stand when the hottest day reaches them.`}{' '}
+          {away.map((l) => t`${l.text}: ${kelvin(l.kelvin - last.model)} above. `)}
         </>
       }
       table={{
-        header: ['measured, K above the air', 'room, K', 'without the room, K', 'fitted, K', 'from'],
+        header: [t`measured, K above the air`, t`room, K`, t`without the room, K`, t`fitted, K`, t`from`],
         row: (p) => [p.observed, p.room, p.observed - p.room, p.model, p.run ? 'run' : 'readings'],
       }}
     />
@@ -158,7 +160,7 @@ function futureOf(part: Schemas['PartAnswer'], last: Point) {
 function linesOf(part: Schemas['PartAnswer'], now: number) {
   const action = now + part.marginKelvin;
   return [
-    { text: 'action line', kelvin: action, heavy: false },
+    { text: t`action line`, kelvin: action, heavy: false },
     { text: 'limit', kelvin: action + part.limitCelsius - part.actionLineCelsius, heavy: true },
   ];
 }

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Form, Input, Select } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
@@ -58,7 +59,7 @@ export function EditMachine({
   );
   return (
     <EditDialog<Fields>
-      title={`Edit ${machine.tag}`}
+      title={t`Edit ${machine.tag}`}
       write={write}
       onClose={onClose}
       initial={{
@@ -74,11 +75,11 @@ export function EditMachine({
         added: [],
       }}
     >
-      <Form.Item name="model" label="Model" rules={needed('The model')}>
+      <Form.Item name="model" label={t`Model`} rules={needed(t`The model`)}>
         <Input maxLength={80} />
       </Form.Item>
       <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
-        <Form.Item name="kind" label="Kind">
+        <Form.Item name="kind" label={t`Kind`}>
           <Select
             options={(['graphics-card', 'server', 'laptop', 'desktop'] as const).map((k) => ({
               value: k,
@@ -86,23 +87,23 @@ export function EditMachine({
             }))}
           />
         </Form.Item>
-        <Form.Item name="zone" label="Zone (another one moves it)">
+        <Form.Item name="zone" label={t`Zone (another one moves it)`}>
           <Select
             showSearch
             optionFilterProp="label"
             options={(zones.data ?? []).map((z) => ({ value: z.code, label: `${z.name} (${z.siteName})` }))}
           />
         </Form.Item>
-        <Form.Item name="hostTag" label="Built into (tag)">
+        <Form.Item name="hostTag" label={t`Built into (tag)`}>
           <Input maxLength={80} />
         </Form.Item>
-        <Form.Item name="dutyHoursPerDay" label="Hours a day under load" rules={needed('A number')}>
+        <Form.Item name="dutyHoursPerDay" label={t`Hours a day under load`} rules={needed(t`A number`)}>
           <NumberField min={0} max={24} style={{ width: '100%' }} />
         </Form.Item>
-        <Form.Item name="inServiceSince" label="In service since" rules={needed('The date')}>
+        <Form.Item name="inServiceSince" label={t`In service since`} rules={needed(t`The date`)}>
           <Input type="date" />
         </Form.Item>
-        <Form.Item name="warrantyUntil" label="Warranty until">
+        <Form.Item name="warrantyUntil" label={t`Warranty until`}>
           <Input type="date" />
         </Form.Item>
       </div>
@@ -110,16 +111,16 @@ export function EditMachine({
         <div key={p.part} className="edit-part">
           <Form.Item
             name={['limits', i]}
-            label={`${capital(partName(p.part ?? ''))}: limit, °C`}
-            rules={needed('The limit')}
+            label={t`${capital(partName(p.part ?? ''))}: limit, °C`}
+            rules={needed(t`The limit`)}
           >
             <NumberField min={20} max={300} style={{ width: '100%' }} disabled={removed.includes(p.part)} />
           </Form.Item>
-          <Form.Item name={['joints', i]} label="Joint">
+          <Form.Item name={['joints', i]} label={t`Joint`}>
             <Select
               options={[{ value: 'paste' }, { value: 'pad' }]}
               disabled={removed.includes(p.part)}
-              aria-label={`${capital(partName(p.part ?? ''))}: joint`}
+              aria-label={t`${capital(partName(p.part ?? ''))}: joint`}
             />
           </Form.Item>
           <Form.Item label=" ">
@@ -131,15 +132,15 @@ export function EditMachine({
               }
             >
               {removed.includes(p.part)
-                ? `Keep ${partName(p.part ?? '')}`
-                : `Remove ${partName(p.part ?? '')}`}
+                ? t`Keep ${partName(p.part ?? '')}`
+                : t`Remove ${partName(p.part ?? '')}`}
             </Button>
           </Form.Item>
         </div>
       ))}
       {removed.length > 0 && (
         <p className="quiet small">
-          The readings of a part that is removed are kept, and come back with it if it is added again.
+          {t`The readings of a part that is removed are kept, and come back with it if it is added again.`}
         </p>
       )}
       <Form.List name="added">
@@ -149,27 +150,27 @@ export function EditMachine({
               <div key={key} className="edit-part">
                 <Form.Item
                   name={[name, 'part']}
-                  label="New part"
+                  label={t`New part`}
                   rules={[
-                    { required: true, message: 'The name is needed.' },
-                    { pattern: PART_NAME, message: 'A lower-case word such as memory.' },
+                    { required: true, message: t`The name is needed.` },
+                    { pattern: PART_NAME, message: t`A lower-case word such as memory.` },
                   ]}
                 >
                   <Input maxLength={40} placeholder="memory" />
                 </Form.Item>
-                <Form.Item name={[name, 'limitCelsius']} label="Limit, °C" rules={needed('The limit')}>
+                <Form.Item name={[name, 'limitCelsius']} label={t`Limit, °C`} rules={needed(t`The limit`)}>
                   <NumberField min={20} max={300} style={{ width: '100%' }} />
                 </Form.Item>
-                <Form.Item name={[name, 'interface']} label="Joint">
+                <Form.Item name={[name, 'interface']} label={t`Joint`}>
                   <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
                 </Form.Item>
                 <Form.Item label=" ">
-                  <Button onClick={() => remove(name)}>Leave out</Button>
+                  <Button onClick={() => remove(name)}>{t`Leave out`}</Button>
                 </Form.Item>
               </div>
             ))}
             {machine.parts.length + added.length < MOST_PARTS && (
-              <Button onClick={() => add({ interface: 'paste' })}>Add a part</Button>
+              <Button onClick={() => add({ interface: 'paste' })}>{t`Add a part`}</Button>
             )}
           </>
         )}

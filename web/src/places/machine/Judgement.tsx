@@ -1,9 +1,10 @@
+import { plural, t } from '@lingui/core/macro';
 import { Segmented } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { day, fullDay, partName } from '../../words/format';
 import { say, sayAll } from '../../words/message';
-import { workOf } from '../../words/work';
+import { levelName, workOf } from '../../words/work';
 import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
 import { HeatPath } from '../../ui/marks/HeatPath';
 import type { Span } from '../../ui/chart/span';
@@ -14,12 +15,12 @@ import { PartsTable } from './PartsTable';
 import { ResidualChart } from './ResidualChart';
 
 const URGENCY_WORDS: Record<Schemas['Urgency'], string> = {
-  now: 'Now',
-  next: 'Next',
-  soon: 'Soon',
-  watch: 'Watch',
-  fine: 'Fine',
-  unknown: 'Too little measured',
+  now: t`Now`,
+  next: t`Next`,
+  soon: t`Soon`,
+  watch: t`Watch`,
+  fine: t`Fine`,
+  unknown: t`Too little measured`,
 };
 
 /** What is judged of a machine: urgency, cause, drift, heat path, levels and the sentences behind them. */
@@ -41,7 +42,7 @@ export function Judgement({
   const chart = { tag: a.asset, services, asOf: a.asOf, span, onSpan: setSpan };
   return (
     <>
-      <section className="section" aria-label="Judgement">
+      <section className="section" aria-label={t`Judgement`}>
         <p style={{ display: 'flex', gap: 10, fontSize: 17, alignItems: 'flex-start', margin: '0 0 4px' }}>
           <CauseMark cause={a.cause} size={24} />
           <span>
@@ -54,31 +55,32 @@ export function Judgement({
           </span>
         </p>
         <p className="quiet">
-          As of {fullDay(a.asOf)}
-          {a.pending && ' (newer data is being judged)'} from {a.readings.toLocaleString()} readings
-          {a.runs > 0 && ` and ${a.runs === 1 ? 'one run' : `${String(a.runs)} runs`} at the bench`}
-          {a.measuredAt && `, measured last ${measuredWords(a) ?? ''}`}
-          {a.evidenceMessage && ` · evidence ${say(a.evidenceMessage)}`}
+          {t`As of ${fullDay(a.asOf)}`}
+          {a.pending && t` (newer data is being judged)`} {t`from ${a.readings.toLocaleString()} readings`}
+          {a.runs > 0 &&
+            plural(a.runs, { one: ' and one run at the bench', other: ' and # runs at the bench' })}
+          {a.measuredAt && t`, measured last ${measuredWords(a) ?? ''}`}
+          {a.evidenceMessage && t` · evidence ${say(a.evidenceMessage)}`}
           {work.what && ` · ${[work.what, work.takes, work.when].filter(Boolean).join(', ')}`}
-          {a.due && a.dueLevel && ` · ${a.dueLevel} due ${day(a.due)}`}
+          {a.due && a.dueLevel && t` · ${levelName(a.dueLevel)} due ${day(a.due)}`}
         </p>
         {a.silence && <p>{say(a.silence.message)}</p>}
         {a.measure && (
           <p>
-            <strong>The run that would tell most:</strong>{' '}
+            <strong>{t`The run that would tell most:`}</strong>{' '}
             {sayAll(a.measure.whatMessage, a.measure.whyMessage)}
           </p>
         )}
       </section>
       {part && (
         <div className="machine-grid">
-          <section aria-label="Drift">
+          <section aria-label={t`Drift`}>
             <div className="section-head">
-              <h2>Drift of the {partName(part.part)}</h2>
+              <h2>{t`Drift of the ${partName(part.part)}`}</h2>
               {a.parts.length > 1 && (
                 <Segmented
                   size="small"
-                  aria-label="Part"
+                  aria-label={t`Part`}
                   value={part.part}
                   onChange={setPicked}
                   options={a.parts.map((p) => ({ label: partName(p.part), value: p.part }))}
@@ -89,18 +91,18 @@ export function Judgement({
             <ResidualChart {...chart} part={part} steps={a.steps} />
             <PartsTable a={a} />
           </section>
-          <section aria-label="Heat path">
+          <section aria-label={t`Heat path`}>
             <div className="section-head">
-              <h2>Heat path</h2>
+              <h2>{t`Heat path`}</h2>
             </div>
             <HeatPath part={part} measured={measuredWords(a)} />
             <LevelsTable levels={a.levels} currency={a.currency} years={a.payBackYears} advised={a.service} />
           </section>
         </div>
       )}
-      <section className="section" aria-label="How this was calculated">
+      <section className="section" aria-label={t`How this was calculated`}>
         <div className="section-head">
-          <h2>How this was calculated</h2>
+          <h2>{t`How this was calculated`}</h2>
         </div>
         <ul style={{ margin: 0, paddingLeft: 18, maxWidth: 820 }}>
           {a.sentenceMessages.map(say).map((s) => (
@@ -108,7 +110,7 @@ export function Judgement({
           ))}
           {a.toBeSurerMessage && !a.measure && (
             <li>
-              <strong>To be more certain:</strong> {say(a.toBeSurerMessage)}
+              <strong>{t`To be more certain:`}</strong> {say(a.toBeSurerMessage)}
             </li>
           )}
         </ul>

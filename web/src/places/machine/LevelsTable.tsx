@@ -1,8 +1,10 @@
+import { plural, t } from '@lingui/core/macro';
 import type { ReactNode } from 'react';
 import type { Schemas } from '../../api/client';
-import { count, kelvin, minutes, money, partName, whole } from '../../words/format';
+import { kelvin, minutes, money, partName, whole } from '../../words/format';
 import { FigureBreakdown } from './FigureBreakdown';
 import { valueBreakdown } from './valueBreakdown';
+import { levelName } from '../../words/work';
 
 /**
  * What each level of service would win, the time it takes, and what that is worth over the years in which it has to pay: opening further has to
@@ -21,46 +23,48 @@ export function LevelsTable({
 }) {
   if (levels.length === 0) return null;
   return (
-    <section aria-label="What each level would win" style={{ marginTop: 18 }}>
+    <section aria-label={t`What each level would win`} style={{ marginTop: 18 }}>
       <div className="section-head">
-        <h2>What each level would win</h2>
+        <h2>{t`What each level would win`}</h2>
       </div>
       <table className="plain-table">
         <thead>
           <tr>
-            <th>level</th>
-            <th className="num">wins</th>
-            <th className="num">takes</th>
-            <th className="num">worth in {years === 1 ? 'a year' : count(years, 'year')}</th>
+            <th>{t`level`}</th>
+            <th className="num">{t`wins`}</th>
+            <th className="num">{t`takes`}</th>
+            <th className="num">{t`worth in ${plural(years, { one: 'a year', other: '# years' })}`}</th>
           </tr>
         </thead>
         <tbody>
           {levels.map((l) => (
             <tr key={l.level} style={l.level === advised ? { fontWeight: 650 } : undefined}>
               <td style={{ whiteSpace: 'nowrap' }}>
-                {l.level}
-                {l.level === advised && <span className="visually-hidden"> (advised)</span>}
+                {levelName(l.level)}
+                {l.level === advised && <span className="visually-hidden"> {t`(advised)`}</span>}
               </td>
               <td className="num">
                 {kelvin(l.kelvin)}
                 <Besides>
                   {l.kelvin >= 0.5 && partName(l.part)}
-                  {l.provenJobs >= 2 && ` × ${l.provenShare.toFixed(2)} (${count(l.provenJobs, 'job')})`}
+                  {l.provenJobs >= 2 &&
+                    ` × ${l.provenShare.toFixed(2)} (${plural(l.provenJobs, { one: '# job', other: '# jobs' })})`}
                 </Besides>
               </td>
               <td className="num">
                 {minutes(l.minutes)}
-                {l.timedJobs >= 2 && <Besides>{count(l.timedJobs, 'job')}</Besides>}
+                {l.timedJobs >= 2 && (
+                  <Besides>{plural(l.timedJobs, { one: '# job', other: '# jobs' })}</Besides>
+                )}
               </td>
               <td className="num">
-                <FigureBreakdown title={`What the ${l.level} is worth`} lines={valueBreakdown(l, currency)}>
+                <FigureBreakdown
+                  title={t`What the ${levelName(l.level)} is worth`}
+                  lines={valueBreakdown(l, currency)}
+                >
                   {money(l.value.net, currency)}
                 </FigureBreakdown>
-                {l.kelvin >= 0.5 && (
-                  <Besides>
-                    {whole(l.netLow)} to {whole(l.netHigh)}
-                  </Besides>
-                )}
+                {l.kelvin >= 0.5 && <Besides>{t`${whole(l.netLow)} to ${whole(l.netHigh)}`}</Besides>}
               </td>
             </tr>
           ))}

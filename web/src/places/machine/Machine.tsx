@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button, Dropdown, Modal, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -39,7 +41,7 @@ export function Machine() {
     );
   if (machine.isError)
     return machine.error instanceof ProblemError && machine.error.problem.status === 404 ? (
-      <NotFound what={`machine ${tag}`} />
+      <NotFound what={t`machine ${tag}`} />
     ) : (
       <div className="page">
         <h1 className="figures">{tag}</h1>
@@ -61,12 +63,14 @@ export function Machine() {
             </span>
           </h1>
           <p className="quiet">
-            {m.zoneName} · {m.dutyHoursPerDay} h a day · in service since {fullDay(m.inServiceSince)}
-            {m.warrantyUntil && ` · warranty until ${fullDay(m.warrantyUntil)}`}
+            {t`${m.zoneName} · ${m.dutyHoursPerDay} h a day · in service since ${fullDay(m.inServiceSince)}`}
+            {m.warrantyUntil && t` · warranty until ${fullDay(m.warrantyUntil)}`}
             {m.hostTag && (
               <>
-                {' '}
-                · in <Link to={`/machines/${encodeURIComponent(m.hostTag)}`}>{m.hostTag}</Link>
+                <Trans>
+                  {' '}
+                  · in <Link to={`/machines/${encodeURIComponent(m.hostTag)}`}>{m.hostTag}</Link>
+                </Trans>
               </>
             )}
           </p>
@@ -75,7 +79,9 @@ export function Machine() {
           {!m.retiredOn &&
             (job ? (
               <Link to={`/bench/${String(job.id)}`}>
-                <Button type="primary">{job.state === 'open' ? 'To the job in hand' : 'To its proof'}</Button>
+                <Button type="primary">
+                  {job.state === 'open' ? t`To the job in hand` : t`To its proof`}
+                </Button>
               </Link>
             ) : (
               <>
@@ -85,7 +91,7 @@ export function Machine() {
                     loading={startJob.isPending}
                     onClick={() => startJob.mutate({ asset: m.tag, level: a.service! })}
                   >
-                    Start {levelName(a.service)}
+                    {t`Start ${levelName(a.service)}`}
                   </Button>
                 )}
                 <Dropdown
@@ -97,22 +103,23 @@ export function Machine() {
                     onClick: ({ key }) => startJob.mutate({ asset: m.tag, level: key as ServiceLevel }),
                   }}
                 >
-                  <Button>{a?.service ? 'Another level' : 'Start a job'} ▾</Button>
+                  <Button>{a?.service ? t`Another level` : t`Start a job`} ▾</Button>
                 </Dropdown>
               </>
             ))}
-          {!m.retiredOn && <Button onClick={() => setOpen('reading')}>Type a reading</Button>}
-          {!m.retiredOn && <Button onClick={() => setOpen('report')}>Report a symptom</Button>}
-          <Button onClick={() => setOpen('edit')}>Edit</Button>
-          <Button onClick={() => setOpen('copy')}>Add alike</Button>
-          {!m.retiredOn && <Button onClick={() => setOpen('aside')}>Set aside</Button>}
-          <Button onClick={() => setOpen('retire')}>{m.retiredOn ? 'Put back into use' : 'Retire'}</Button>
+          {startJob.isError && <Refusal error={startJob.error} />}
+          {!m.retiredOn && <Button onClick={() => setOpen('reading')}>{t`Type a reading`}</Button>}
+          {!m.retiredOn && <Button onClick={() => setOpen('report')}>{t`Report a symptom`}</Button>}
+          <Button onClick={() => setOpen('edit')}>{t`Edit`}</Button>
+          <Button onClick={() => setOpen('copy')}>{t`Add alike`}</Button>
+          {!m.retiredOn && <Button onClick={() => setOpen('aside')}>{t`Set aside`}</Button>}
+          <Button onClick={() => setOpen('retire')}>{m.retiredOn ? t`Put back into use` : t`Retire`}</Button>
         </div>
       </div>
 
       {m.retiredOn ? (
         <p style={{ marginTop: 16 }}>
-          Retired on {fullDay(m.retiredOn)}: {m.retiredReason}. It is not judged any more; its history stays.
+          {t`Retired on ${fullDay(m.retiredOn)}: ${m.retiredReason ?? '–'}. It is not judged any more; its history stays.`}
         </p>
       ) : assessment.isError ? (
         <Refusal error={assessment.error} retry={() => void assessment.refetch()} />
@@ -126,7 +133,7 @@ export function Machine() {
       <Readings tag={m.tag} parts={m.parts.map((p) => p.part ?? '')} />
 
       {open === 'reading' && (
-        <Modal title={`${m.tag}: under load now`} open footer={null} onCancel={() => setOpen(null)}>
+        <Modal title={t`${m.tag}: under load now`} open footer={null} onCancel={() => setOpen(null)}>
           <TypeReading tag={m.tag} parts={m.parts.map((p) => p.part ?? '')} onKept={() => setOpen(null)} />
         </Modal>
       )}

@@ -1,9 +1,10 @@
+import { plural, t } from '@lingui/core/macro';
 import { Button, Input, Modal, Select } from 'antd';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
-import { capital, count, instant, kelvin, partName, useTemperature } from '../../words/format';
+import { capital, instant, kelvin, partName, useTemperature } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
 import { AskReason } from '../../ui/AskReason';
 
@@ -34,29 +35,29 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
   const number = (value: number | null, unit: string) =>
     value === null ? '–' : `${String(Math.round(value * 10) / 10)} ${unit}`;
   return (
-    <section className="section" aria-label="Readings">
+    <section className="section" aria-label={t`Readings`}>
       <div className="section-head">
-        <h2>Newest readings</h2>
+        <h2>{t`Newest readings`}</h2>
       </div>
       {readings.isError && <Refusal error={readings.error} />}
       {readings.isSuccess && rows.length === 0 && (
-        <p className="quiet">No readings yet. Bring some in at Intake.</p>
+        <p className="quiet">{t`No readings yet. Bring some in at Intake.`}</p>
       )}
       {rows.length > 0 && (
         <div className="scroll-x">
           <table className="plain-table">
             <thead>
               <tr>
-                <th>When</th>
-                <th>load · settings</th>
-                <th className="num">air</th>
+                <th>{t`When`}</th>
+                <th>{t`load · settings`}</th>
+                <th className="num">{t`air`}</th>
                 {parts.map((p) => (
                   <th className="num" key={p}>
                     {partName(p)}
                   </th>
                 ))}
-                <th className="num">power</th>
-                <th className="num">fan</th>
+                <th className="num">{t`power`}</th>
+                <th className="num">{t`fan`}</th>
                 <th />
               </tr>
             </thead>
@@ -67,14 +68,14 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
                     {instant(r.at)}
                     {r.samples !== null && (
                       <span className="small quiet" style={{ display: 'block' }}>
-                        median of {count(r.samples, 'sample')}
-                        {r.spreadKelvin !== null && `, spread ${kelvin(r.spreadKelvin)}`}
+                        {t`median of ${plural(r.samples, { one: '# sample', other: '# samples' })}`}
+                        {r.spreadKelvin !== null && t`, spread ${kelvin(r.spreadKelvin)}`}
                       </span>
                     )}
                   </td>
                   <td>
                     {r.workload ?? '–'} · {r.settings ?? '–'}
-                    {r.amended === 1 && <span className="quiet"> (corrected)</span>}
+                    {r.amended === 1 && <span className="quiet"> {t`(corrected)`}</span>}
                   </td>
                   <td className="num">{r.ambientC === null ? '–' : exact(r.ambientC)}</td>
                   {r.partsC.map((c, i) => (
@@ -88,7 +89,7 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
                   </td>
                   <td style={{ whiteSpace: 'nowrap', textAlign: 'right' }}>
                     <Button size="small" type="text" onClick={() => setCorrecting(r)}>
-                      Correct
+                      {t`Correct`}
                     </Button>
                     <Button
                       size="small"
@@ -99,7 +100,7 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
                           : setVoiding(r)
                       }
                     >
-                      {r.amended === 2 ? 'Restore' : 'Void'}
+                      {r.amended === 2 ? t`Restore` : t`Void`}
                     </Button>
                   </td>
                 </tr>
@@ -114,13 +115,13 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
           loading={readings.isFetchingNextPage}
           onClick={() => void readings.fetchNextPage()}
         >
-          Older ones
+          {t`Older ones`}
         </Button>
       )}
       {voiding && (
         <AskReason
-          title={`Void the reading of ${instant(voiding.at)}`}
-          text="It stays, struck through, and the judgement leaves it out."
+          title={t`Void the reading of ${instant(voiding.at)}`}
+          text={t`It stays, struck through, and the judgement leaves it out.`}
           busy={write.isPending}
           onClose={() => setVoiding(null)}
           onReason={(reason) => write.mutateAsync({ at: voiding.at, voided: true, reason })}
@@ -163,31 +164,31 @@ function Correct({
   const wrong = value.trim() !== '' && !Number.isFinite(Number(value.replace(',', '.')));
   return (
     <Modal
-      title={`Correct the reading of ${instant(entry.at)}`}
+      title={t`Correct the reading of ${instant(entry.at)}`}
       open
       onCancel={onClose}
-      okText="Correct"
+      okText={t`Correct`}
       confirmLoading={write.isPending}
       okButtonProps={{ disabled: wrong || reason.trim() === '' }}
       onOk={() => void write.mutateAsync(undefined).then(onClose, () => undefined)}
     >
       {write.isError && <Refusal error={write.error} />}
-      <p className="quiet">The number as it came in is kept in the history.</p>
+      <p className="quiet">{t`The number as it came in is kept in the history.`}</p>
       <Select
-        aria-label="What to correct"
+        aria-label={t`What to correct`}
         value={column}
         onChange={setColumn}
         style={{ width: '100%', marginBottom: 10 }}
         options={[
-          { value: 'ambient_c', label: 'Air, °C' },
+          { value: 'ambient_c', label: t`Air, °C` },
           ...parts.map((p) => ({ value: p, label: `${capital(partName(p))}, °C` })),
-          { value: 'power_w', label: 'Power, W' },
-          { value: 'fan_rpm', label: 'Fan, rpm' },
-          { value: 'fan_pct', label: 'Fan, %' },
+          { value: 'power_w', label: t`Power, W` },
+          { value: 'fan_rpm', label: t`Fan, rpm` },
+          { value: 'fan_pct', label: t`Fan, %` },
         ]}
       />
       <label>
-        Right value (empty: was not measured)
+        {t`Right value (empty: was not measured)`}
         <Input
           value={value}
           inputMode="decimal"
@@ -197,7 +198,7 @@ function Correct({
       </label>
       <p />
       <label>
-        Why?
+        {t`Why?`}
         <Input value={reason} maxLength={500} onChange={(e) => setReason(e.target.value)} />
       </label>
     </Modal>

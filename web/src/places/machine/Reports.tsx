@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Modal, Segmented } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
@@ -26,10 +27,10 @@ export function ReportSymptom({ tag, onClose }: { tag: string; onClose: () => vo
   );
   return (
     <Modal
-      title={`What does ${tag} do?`}
+      title={t`What does ${tag} do?`}
       open
       onCancel={onClose}
-      okText="Report it"
+      okText={t`Report it`}
       confirmLoading={write.isPending}
       onOk={() => void write.mutateAsync(undefined).then(onClose, () => undefined)}
     >
@@ -37,21 +38,21 @@ export function ReportSymptom({ tag, onClose }: { tag: string; onClose: () => vo
       <Segmented<Kind>
         vertical
         block
-        aria-label="What it does"
+        aria-label={t`What it does`}
         value={kind}
         onChange={setKind}
         options={(Object.keys(SYMPTOM_WORDS) as Kind[]).map((k) => ({ value: k, label: SYMPTOM_WORDS[k] }))}
       />
       <p>
         <label>
-          Noticed on
+          {t`Noticed on`}
           <Input type="date" value={date} onChange={(e) => setDate(e.target.value)} />
         </label>
       </p>
       {(kind === 'crash' || kind === 'shutdown' || kind === 'throttling') && (
         <p>
           <label>
-            After how many minutes under load, if known
+            {t`After how many minutes under load, if known`}
             <NumberField
               min={0.1}
               max={10000}
@@ -64,19 +65,16 @@ export function ReportSymptom({ tag, onClose }: { tag: string; onClose: () => vo
         </p>
       )}
       <label>
-        In their words
+        {t`In their words`}
         <Input.TextArea rows={2} maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
       </label>
       {(kind === 'wet' || kind === 'smell') && (
         <p className="bench-caution">
-          Switch it off and unplug it now. Disconnect a battery only if it is not swollen, hot or leaking; if
-          it is, keep away and follow the site&rsquo;s procedure.
+          {t`Switch it off and unplug it now. Disconnect a battery only if it is not swollen, hot or leaking; if it is, keep away and follow the site’s procedure.`}
         </p>
       )}
       <p className="quiet small">
-        A crash or a shutdown outranks every temperature: the machine stays at the head of the rounds until a
-        run of twice that time (40 minutes where it is not known) passes without it, or somebody withdraws the
-        report with a reason. A service alone does not clear it.
+        {t`A crash or a shutdown outranks every temperature: the machine stays at the head of the rounds until a run of twice that time (40 minutes where it is not known) passes without it, or somebody withdraws the report with a reason. A service alone does not clear it.`}
       </p>
     </Modal>
   );
@@ -97,13 +95,13 @@ export function useWithdraw(tag: string) {
     action: (s: Schemas['SymptomEntry']) =>
       s.withdrawnReason === null ? (
         <Button size="small" type="text" onClick={() => setWithdrawing(s)}>
-          Withdraw
+          {t`Withdraw`}
         </Button>
       ) : null,
     dialog: withdrawing && (
       <AskReason
-        title={`Withdraw the report of ${fullDay(withdrawing.date)}`}
-        text="It stays in the book, struck through, and no longer counts."
+        title={t`Withdraw the report of ${fullDay(withdrawing.date)}`}
+        text={t`It stays in the book, struck through, and no longer counts.`}
         busy={write.isPending}
         onClose={() => setWithdrawing(null)}
         onReason={(reason) => write.mutateAsync({ id: withdrawing.id, reason })}

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { line } from 'd3-shape';
 import type { Schemas } from '../../api/client';
 import type { Paper } from '../../ui/chart/Axes';
@@ -77,7 +78,7 @@ export function ResidualChart({
             <g key={`${s.date} ${s.kind}`}>
               <path d={upright(parseDay(s.date))} stroke="var(--ink)" strokeDasharray="4 3" />
               <text x={x(parseDay(s.date)) + 4} y={top + 10} className="chart-mark">
-                {kelvin(s.kelvin)} step
+                {t`${kelvin(s.kelvin)} step`}
               </text>
             </g>
           ))}
@@ -86,7 +87,7 @@ export function ResidualChart({
   };
   return (
     <TimeChart
-      label={`Scatter around the fitted line of the ${partName(part.part)}: usually within ${kelvin(2 * sigma)}, ${String(outside)} of ${String(points.length)} points beyond`}
+      label={t`Scatter around the fitted line of the ${partName(part.part)}: usually within ${kelvin(2 * sigma)}, ${String(outside)} of ${String(points.length)} points beyond`}
       unit={`${difference.unit} from the fitted line`}
       scale={difference.scale}
       name={`${tag}-${part.part}-scatter`}
@@ -106,10 +107,10 @@ export function ResidualChart({
       }}
       draw={draw}
       tell={(p) =>
-        `${instant(p.time.toISOString())}: ${kelvin(p.left)} from the fitted line; the room ${kelvin(p.room)}.`
+        t`${instant(p.time.toISOString())}: ${kelvin(p.left)} from the fitted line; the room ${kelvin(p.room)}.`
       }
-      legend={`Scatter around the fitted line: usually within ±${kelvin(2 * sigma)} (band). Dotted: the room. Solid lines: services; dashed: steps that were found.`}
-      table={{ header: ['from the fitted line, K', 'room, K'], row: (p) => [p.left, p.room] }}
+      legend={t`Scatter around the fitted line: usually within ±${kelvin(2 * sigma)} (band). Dotted: the room. Solid lines: services; dashed: steps that were found.`}
+      table={{ header: [t`from the fitted line, K`, t`room, K`], row: (p) => [p.left, p.room] }}
     />
   );
 }

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Modal } from 'antd';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
@@ -12,23 +13,23 @@ export function Retire({ machine, onClose }: { machine: Schemas['MachineAnswer']
   if (machine.retiredOn)
     return (
       <Modal
-        title={`Put ${machine.tag} back into use`}
+        title={t`Put ${machine.tag} back into use`}
         open
         onCancel={onClose}
-        okText="Put back"
+        okText={t`Put back`}
         confirmLoading={write.isPending}
         onOk={() =>
           void write.mutateAsync({ retired: false, on: null, reason: null }).then(onClose, () => undefined)
         }
       >
         {write.isError && <Refusal error={write.error} />}
-        <p>It is judged again from its readings.</p>
+        <p>{t`It is judged again from its readings.`}</p>
       </Modal>
     );
   return (
     <AskReason
-      title={`Retire ${machine.tag}`}
-      text="It leaves the queue and the judgement. Its history stays, and it can be put back."
+      title={t`Retire ${machine.tag}`}
+      text={t`It leaves the queue and the judgement. Its history stays, and it can be put back.`}
       busy={write.isPending}
       onClose={onClose}
       onReason={(reason) => write.mutateAsync({ retired: true, on: null, reason })}

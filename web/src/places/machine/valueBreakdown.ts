@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { money } from '../../words/format';
 
@@ -5,18 +6,18 @@ type Level = Schemas['LevelAnswer'];
 
 /** What a level brings, then what it costs; what is nothing is left out. */
 const GAINS = [
-  ['throttling', 'full clock speed kept'],
-  ['crashes', 'crashes avoided'],
-  ['ageing', 'slower ageing'],
-  ['noise', 'a quieter fan'],
-  ['energy', 'electricity of the fan'],
+  ['throttling', t`full clock speed kept`],
+  ['crashes', t`crashes avoided`],
+  ['ageing', t`slower ageing`],
+  ['noise', t`a quieter fan`],
+  ['energy', t`electricity of the fan`],
 ] as const;
 const COSTS = [
-  ['work', 'the technician’s time'],
+  ['work', t`the technician’s time`],
   ['material', 'material'],
-  ['downtime', 'work lost at the bench and in tests'],
-  ['risk', 'risk of breaking something'],
-  ['warranty', 'maker’s warranty lost'],
+  ['downtime', t`work lost at the bench and in tests`],
+  ['risk', t`risk of breaking something`],
+  ['warranty', t`maker’s warranty lost`],
 ] as const;
 
 /** How the net value of a level comes about. */

@@ -1,3 +1,5 @@
+import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Alert, Button, Skeleton } from 'antd';
 import type { UseMutationResult } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
@@ -37,14 +39,14 @@ export function ModelNotesPage() {
 /** Who wrote or saw what of this model, and how often. */
 function WhoSaw({ stored }: { stored: Schemas['NotesAnswer'] }) {
   const lines = [
-    ...(stored.notes.sources ?? []).map((s) => ({ ...s, how: 'wrote it' })),
-    ...stored.seen.map((s) => ({ ...s, how: s.times === 1 ? 'in one job' : `in ${String(s.times)} jobs` })),
+    ...(stored.notes.sources ?? []).map((s) => ({ ...s, how: t`wrote it` })),
+    ...stored.seen.map((s) => ({ ...s, how: plural(s.times, { one: 'in one job', other: 'in # jobs' }) })),
   ];
   if (lines.length === 0) return null;
   return (
-    <section className="section" aria-label="Who saw it">
+    <section className="section" aria-label={t`Who saw it`}>
       <div className="section-head">
-        <h2>Who saw it</h2>
+        <h2>{t`Who saw it`}</h2>
       </div>
       <table className="plain-table">
         <tbody>
@@ -87,23 +89,25 @@ function Editor({
       <h1>{notes.model}</h1>
       <p className="quiet">
         {stored.version === 0
-          ? 'Nothing is noted of this model yet: the next job on it writes down its screws and connectors, or begin here.'
-          : `Noted ${stored.changedAt ? instant(stored.changedAt) : ''}`}
+          ? t`Nothing is noted of this model yet: the next job on it writes down its screws and connectors, or begin here.`
+          : t`Noted ${stored.changedAt ? instant(stored.changedAt) : ''}`}
         {stored.learntFromJob !== null && (
           <>
-            {' '}
-            from <Link to={`/bench/${String(stored.learntFromJob)}`}>job {stored.learntFromJob}</Link>
+            <Trans>
+              {' '}
+              from <Link to={`/bench/${String(stored.learntFromJob)}`}>job {stored.learntFromJob}</Link>
+            </Trans>
           </>
         )}
-        {stored.coolerOrder.length > 0 && `. The cooler is tightened ${stored.coolerOrder.join('–')}.`}
+        {stored.coolerOrder.length > 0 && t`. The cooler is tightened ${stored.coolerOrder.join('–')}.`}
       </p>
       {save.isError && <Refusal error={save.error} />}
       {begun && begun.version !== stored.version && (
         <Alert
           type="warning"
           role="alert"
-          title="Somebody else, or a job, has changed these notes since you began."
-          description={`What you began is shown; theirs differ in: ${differences(begun.notes, stored.notes).join(', ') || 'nothing'}. To keep yours replaces theirs.`}
+          title={t`Somebody else, or a job, has changed these notes since you began.`}
+          description={t`What you began is shown; theirs differ in: ${differences(begun.notes, stored.notes).join(', ') || t`nothing`}. To keep yours replaces theirs.`}
         />
       )}
       <PlanEditor notes={notes} order={stored.coolerOrder} change={change} />
@@ -119,7 +123,7 @@ function Editor({
             save.mutate({ notes, version: stored.version, by: localStorage.getItem('pyrometron.name') })
           }
         >
-          Keep these notes
+          {t`Keep these notes`}
         </Button>
         {begun && (
           <Button
@@ -128,10 +132,10 @@ function Editor({
               setBegun(null);
             }}
           >
-            Back to what is kept
+            {t`Back to what is kept`}
           </Button>
         )}
-        {save.isSuccess && !begun && <span role="status">Kept.</span>}
+        {save.isSuccess && !begun && <span role="status">{t`Kept.`}</span>}
       </div>
     </div>
   );

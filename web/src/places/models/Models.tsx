@@ -1,27 +1,26 @@
+import { plural, t } from '@lingui/core/macro';
 import { useQuery } from '@tanstack/react-query';
 import { Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { api, unwrap } from '../../api/client';
-import { count } from '../../words/format';
 import { NotesTravel } from './NotesTravel';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 
 /** The models of the fleet, and of which something is noted. */
 export function Models() {
-  usePageTitle('Models');
+  usePageTitle(t`Models`);
   const models = useQuery({ queryKey: ['models'], queryFn: () => unwrap(api.GET('/api/v1/models')) });
   return (
     <div className="page" style={{ maxWidth: 820 }}>
-      <h1>Notes on models.</h1>
+      <h1>{t`Notes on models.`}</h1>
       <p className="quiet">
-        How each model comes apart and goes together. A model without notes gets its first ones from the next
-        job on it.
+        {t`How each model comes apart and goes together. A model without notes gets its first ones from the next job on it.`}
       </p>
       <NotesTravel noted={models.data?.some((m) => m.noted) ?? false} />
       {models.isPending && <Skeleton active />}
       {models.isError && <Refusal error={models.error} retry={() => void models.refetch()} />}
-      {models.data?.length === 0 && <p>No machines yet: bring in a fleet on Intake.</p>}
+      {models.data?.length === 0 && <p>{t`No machines yet: bring in a fleet on Intake.`}</p>}
       <table className="plain-table">
         <tbody>
           {models.data?.map((m) => (
@@ -30,8 +29,8 @@ export function Models() {
                 <Link to={`/models/${encodeURIComponent(m.model)}`}>{m.model}</Link>
               </td>
               <td className="quiet">{m.kind}</td>
-              <td>{count(m.machines, 'machine')}</td>
-              <td className="quiet">{m.noted ? 'noted' : 'nothing noted yet'}</td>
+              <td>{plural(m.machines, { one: '# machine', other: '# machines' })}</td>
+              <td className="quiet">{m.noted ? t`noted` : t`nothing noted yet`}</td>
             </tr>
           ))}
         </tbody>

@@ -1,8 +1,8 @@
+import { plural, t } from '@lingui/core/macro';
 import { Alert, Button, Radio } from 'antd';
 import { useRef, useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
-import { count } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
 import '../../ui/work.css';
 
@@ -21,7 +21,7 @@ export function NotesTravel({ noted }: { noted: boolean }) {
     try {
       setDocument(JSON.parse(await chosen.text()) as Document);
     } catch {
-      setUnread(`${chosen.name} is no notes file: choose one that Export notes wrote.`);
+      setUnread(t`${chosen.name} is no notes file: choose one that Export notes wrote.`);
     }
     if (file.current) file.current.value = '';
   };
@@ -30,16 +30,16 @@ export function NotesTravel({ noted }: { noted: boolean }) {
       <div className="bench-more">
         {noted && (
           <a href="/api/v1/models/notes/export" download="notes.json">
-            <Button>Export notes</Button>
+            <Button>{t`Export notes`}</Button>
           </a>
         )}
-        <Button onClick={() => file.current?.click()}>Import notes …</Button>
+        <Button onClick={() => file.current?.click()}>{t`Import notes …`}</Button>
         <input
           ref={file}
           type="file"
           accept=".json,application/json"
           hidden
-          aria-label="Notes file"
+          aria-label={t`Notes file`}
           onChange={(e) => void read(e.target.files?.[0])}
         />
       </div>
@@ -64,15 +64,13 @@ function Preview({ document, onDone }: { document: Document; onDone: () => void 
   const answer = send.data;
   const kept = send.isSuccess && send.variables === false;
   return (
-    <section className="section" aria-label="Notes to import">
+    <section className="section" aria-label={t`Notes to import`}>
       {send.isError && <Refusal error={send.error} />}
       {answer && (
         <p role="status">
-          {kept ? 'Imported: ' : 'It would be: '}
-          {count(answer.created.length, 'model')} new, {answer.merged.length} added to,{' '}
-          {answer.unchanged.length} as they are.
+          {t`${kept ? t`Imported: ` : t`It would be: `}${plural(answer.created.length, { one: '# model', other: '# models' })} new, ${answer.merged.length} added to, ${answer.unchanged.length} as they are.`}
           {answer.withoutMachines.length > 0 &&
-            ` Kept for machines still to come: ${answer.withoutMachines.join(', ')}.`}
+            t` Kept for machines still to come: ${answer.withoutMachines.join(', ')}.`}
         </p>
       )}
       {answer && answer.differences.length > 0 && (
@@ -80,10 +78,10 @@ function Preview({ document, onDone }: { document: Document; onDone: () => void 
           <table className="plain-table">
             <thead>
               <tr>
-                <th>model</th>
-                <th>what</th>
-                <th>here</th>
-                <th>in the file</th>
+                <th>{t`model`}</th>
+                <th>{t`what`}</th>
+                <th>{t`here`}</th>
+                <th>{t`in the file`}</th>
               </tr>
             </thead>
             <tbody>
@@ -99,25 +97,25 @@ function Preview({ document, onDone }: { document: Document; onDone: () => void 
           </table>
           {!kept && (
             <Radio.Group value={prefer} onChange={(e) => setPrefer(e.target.value as Prefer)}>
-              <Radio value="here">keep what is here</Radio>
-              <Radio value="there">take what is in the file</Radio>
+              <Radio value="here">{t`keep what is here`}</Radio>
+              <Radio value="there">{t`take what is in the file`}</Radio>
             </Radio.Group>
           )}
         </>
       )}
       <div className="bench-more">
         {kept ? (
-          <Button onClick={onDone}>Close</Button>
+          <Button onClick={onDone}>{t`Close`}</Button>
         ) : answer ? (
           <Button type="primary" loading={send.isPending} onClick={() => send.mutate(false)}>
-            Import
+            {t`Import`}
           </Button>
         ) : (
           <Button type="primary" loading={send.isPending} onClick={() => send.mutate(true)}>
-            See what it would change
+            {t`See what it would change`}
           </Button>
         )}
-        {!kept && <Button onClick={onDone}>Leave it</Button>}
+        {!kept && <Button onClick={onDone}>{t`Leave it`}</Button>}
       </div>
     </section>
   );

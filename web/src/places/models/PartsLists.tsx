@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Segmented, Select } from 'antd';
 import type { Schemas } from '../../api/client';
 import { Num } from './Num';
@@ -20,20 +21,20 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
   return (
     <>
       <section className="section">
-        <h2>Chip and paste</h2>
+        <h2>{t`Chip and paste`}</h2>
         <div className="bench-more">
           <Segmented
-            aria-label="Chip"
+            aria-label={t`Chip`}
             value={notes.chip ?? ''}
             onChange={(v) => change({ chip: v === '' ? null : (v as Notes['chip']) })}
             options={[
-              { value: 'bare', label: 'bare chip' },
+              { value: 'bare', label: t`bare chip` },
               { value: 'lidded', label: 'lidded' },
-              { value: '', label: 'not known' },
+              { value: '', label: t`not known` },
             ]}
           />
           <Segmented
-            aria-label="Paste"
+            aria-label={t`Paste`}
             value={notes.pattern ?? ''}
             onChange={(v) => change({ pattern: v === '' ? null : (v as Notes['pattern']) })}
             options={[
@@ -41,43 +42,43 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
               { value: 'line', label: 'line' },
               { value: 'dot', label: 'dot' },
               { value: 'cross', label: 'cross' },
-              { value: '', label: 'as usual' },
+              { value: '', label: t`as usual` },
             ]}
           />
         </div>
       </section>
       <section className="section">
-        <h2>Cooling</h2>
+        <h2>{t`Cooling`}</h2>
         <div className="bench-more">
           <Segmented
-            aria-label="Cooled by"
+            aria-label={t`Cooled by`}
             value={notes.loop ?? ''}
             onChange={(v) => change({ loop: v === '' ? null : (v as NonNullable<Notes['loop']>) })}
             options={[
               { value: 'none', label: 'air' },
-              { value: 'closed', label: 'liquid, loop stays closed' },
-              { value: 'opened', label: 'liquid, loop is opened' },
-              { value: '', label: 'not known' },
+              { value: 'closed', label: t`liquid, loop stays closed` },
+              { value: 'opened', label: t`liquid, loop is opened` },
+              { value: '', label: t`not known` },
             ]}
           />
           <Segmented
-            aria-label="Fans at idle"
+            aria-label={t`Fans at idle`}
             value={notes.fansStopAtIdle === true ? 'stop' : notes.fansStopAtIdle === false ? 'turn' : ''}
             onChange={(v) => change({ fansStopAtIdle: v === '' ? null : v === 'stop' })}
             options={[
-              { value: 'turn', label: 'fans turn at idle' },
-              { value: 'stop', label: 'fans stop at idle' },
-              { value: '', label: 'not known' },
+              { value: 'turn', label: t`fans turn at idle` },
+              { value: 'stop', label: t`fans stop at idle` },
+              { value: '', label: t`not known` },
             ]}
           />
         </div>
       </section>
       <section className="section">
-        <h2>Connectors</h2>
+        <h2>{t`Connectors`}</h2>
         {notes.connectors.map((c, i) => (
           <div key={i} className="notes-row">
             <Input
-              aria-label="Name"
+              aria-label={t`Name`}
               value={c.name}
               maxLength={60}
               style={{ width: 200 }}
@@ -86,64 +87,64 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
               }
             />
             <Select
-              aria-label="Kind"
+              aria-label={t`Kind`}
               value={c.kind}
               options={KINDS.map((k) => ({ value: k, label: k }))}
               style={{ width: 120 }}
               onChange={(kind) => change({ connectors: at(notes.connectors, i, { ...c, kind }) })}
             />
             <Num
-              label="how many"
+              label={t`how many`}
               value={c.count}
               onChange={(n) =>
                 change({ connectors: at(notes.connectors, i, { ...c, count: Math.max(1, Math.round(n)) }) })
               }
             />
             <Button onClick={() => change({ connectors: notes.connectors.filter((_, n) => n !== i) })}>
-              Take it out
+              {t`Take it out`}
             </Button>
           </div>
         ))}
         <Button
           onClick={() =>
-            change({ connectors: [...notes.connectors, { name: 'Fan lead', kind: 'fan-lead', count: 1 }] })
+            change({ connectors: [...notes.connectors, { name: t`Fan lead`, kind: 'fan-lead', count: 1 }] })
           }
         >
-          Add a connector
+          {t`Add a connector`}
         </Button>
       </section>
       <section className="section">
-        <h2>Fans</h2>
+        <h2>{t`Fans`}</h2>
         {notes.fans.map((f, i) => (
           <div key={i} className="notes-row">
             <Input
-              aria-label="Name"
+              aria-label={t`Name`}
               value={f.name}
               maxLength={60}
               style={{ width: 200 }}
               onChange={(e) => change({ fans: at(notes.fans, i, { ...f, name: e.target.value }) })}
             />
             <Segmented
-              aria-label="How it comes off"
+              aria-label={t`How it comes off`}
               value={f.comesOffAlone ? 'alone' : 'cooler'}
               onChange={(v) => change({ fans: at(notes.fans, i, { ...f, comesOffAlone: v === 'alone' }) })}
               options={[
-                { value: 'alone', label: 'comes off alone' },
-                { value: 'cooler', label: 'only with the cooler' },
+                { value: 'alone', label: t`comes off alone` },
+                { value: 'cooler', label: t`only with the cooler` },
               ]}
             />
             <Segmented
-              aria-label="Changed"
+              aria-label={t`Changed`}
               value={f.hotSwap ? 'running' : 'off'}
               onChange={(v) => change({ fans: at(notes.fans, i, { ...f, hotSwap: v === 'running' }) })}
               options={[
-                { value: 'off', label: 'changed powered off' },
+                { value: 'off', label: t`changed powered off` },
                 { value: 'running', label: 'hot-swap' },
               ]}
             />
             <Input
-              aria-label="Part number"
-              placeholder="part number"
+              aria-label={t`Part number`}
+              placeholder={t`part number`}
               value={f.partNumber ?? ''}
               maxLength={80}
               style={{ width: 140 }}
@@ -152,21 +153,21 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
               }
             />
             <Button onClick={() => change({ fans: notes.fans.filter((_, n) => n !== i) })}>
-              Take it out
+              {t`Take it out`}
             </Button>
           </div>
         ))}
         <Button onClick={() => change({ fans: [...notes.fans, { name: 'left', comesOffAlone: true }] })}>
-          Add a fan
+          {t`Add a fan`}
         </Button>
       </section>
-      <Sentences title="Clips" lines={notes.clips} onChange={(clips) => change({ clips })} />
+      <Sentences title={t`Clips`} lines={notes.clips} onChange={(clips) => change({ clips })} />
       <Sentences
-        title="Tools of its own"
+        title={t`Tools of its own`}
         lines={notes.tools ?? []}
         onChange={(tools) => change({ tools: tools.length > 0 ? tools : null })}
       />
-      <Sentences title="Traps" lines={notes.traps} onChange={(traps) => change({ traps })} />
+      <Sentences title={t`Traps`} lines={notes.traps} onChange={(traps) => change({ traps })} />
     </>
   );
 }
@@ -191,7 +192,7 @@ function Sentences({
         aria-label={title}
         rows={Math.max(2, lines.length)}
         value={lines.join('\n')}
-        placeholder="one a line"
+        placeholder={t`one a line`}
         onChange={(e) => onChange(e.target.value === '' ? [] : e.target.value.split('\n'))}
         onBlur={() => onChange(lines.map((l) => l.trim()).filter((l) => l !== ''))}
       />

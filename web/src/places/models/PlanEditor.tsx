@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
@@ -79,16 +80,16 @@ export function PlanEditor({
       <ModelPlan notes={notes} show="both" order={order} chosen={grip} onPick={setGrip} onPlace={place} />
       <p className="small quiet" role="status">
         {screw || pad
-          ? 'Tap the plan to put it where it sits, or use the fields.'
-          : 'Tap a screw or pad to take hold of it. Black screws hold the cooler.'}
+          ? t`Tap the plan to put it where it sits, or use the fields.`
+          : t`Tap a screw or pad to take hold of it. Black screws hold the cooler.`}
       </p>
       <div className="bench-more">
-        <Button onClick={addScrew}>Add a screw</Button>
-        <Button onClick={addPad}>Add a pad</Button>
+        <Button onClick={addScrew}>{t`Add a screw`}</Button>
+        <Button onClick={addPad}>{t`Add a pad`}</Button>
         <label>
-          Plan, mm{' '}
+          {t`Plan, mm`}{' '}
           <NumberField
-            aria-label="Width of the plan, mm"
+            aria-label={t`Width of the plan, mm`}
             min={10}
             max={2000}
             value={notes.widthMm}
@@ -97,7 +98,7 @@ export function PlanEditor({
           />{' '}
           ×{' '}
           <NumberField
-            aria-label="Height of the plan, mm"
+            aria-label={t`Height of the plan, mm`}
             min={10}
             max={2000}
             value={notes.heightMm}
@@ -108,9 +109,9 @@ export function PlanEditor({
       </div>
       {screw && (
         <fieldset className="notes-row">
-          <legend>Screw {screw.number}</legend>
+          <legend>{t`Screw ${screw.number}`}</legend>
           <Select
-            aria-label="Where it sits"
+            aria-label={t`Where it sits`}
             value={screw.place}
             options={PLACES.map((p) => ({ value: p, label: p }))}
             onChange={(place) => setScrew(screw.number, { place })}
@@ -119,12 +120,12 @@ export function PlanEditor({
           <Num label="x, mm" value={screw.xMm} onChange={(xMm) => setScrew(screw.number, { xMm })} />
           <Num label="y, mm" value={screw.yMm} onChange={(yMm) => setScrew(screw.number, { yMm })} />
           <Num
-            label="length, mm"
+            label={t`length, mm`}
             value={screw.lengthMm}
             onChange={(lengthMm) => setScrew(screw.number, { lengthMm })}
           />
           <label>
-            bit{' '}
+            {t`bit`}{' '}
             <Input
               value={screw.driver}
               maxLength={40}
@@ -133,7 +134,7 @@ export function PlanEditor({
             />
           </label>
           <Num
-            label="maker’s number"
+            label={t`maker’s number`}
             value={screw.order ?? null}
             onChange={(order) => setScrew(screw.number, { order })}
             onClear={() => setScrew(screw.number, { order: null })}
@@ -152,15 +153,15 @@ export function PlanEditor({
               setGrip(null);
             }}
           >
-            Take it out
+            {t`Take it out`}
           </Button>
         </fieldset>
       )}
       {pad && (
         <fieldset className="notes-row">
-          <legend>Pad {pad.number}</legend>
+          <legend>{t`Pad ${pad.number}`}</legend>
           <label>
-            serves{' '}
+            {t`serves`}{' '}
             <Input
               value={pad.part}
               maxLength={40}
@@ -171,28 +172,28 @@ export function PlanEditor({
           <Num label="x, mm" value={pad.xMm} onChange={(xMm) => setPad(pad.number, { xMm })} />
           <Num label="y, mm" value={pad.yMm} onChange={(yMm) => setPad(pad.number, { yMm })} />
           <Num
-            label="width, mm"
+            label={t`width, mm`}
             value={pad.widthMm}
             onChange={(widthMm) => setPad(pad.number, { widthMm })}
           />
           <Num
-            label="height, mm"
+            label={t`height, mm`}
             value={pad.heightMm}
             onChange={(heightMm) => setPad(pad.number, { heightMm })}
           />
           <Num
-            label="thickness, mm"
+            label={t`thickness, mm`}
             value={pad.thicknessMm}
             onChange={(thicknessMm) => setPad(pad.number, { thicknessMm })}
           />
           <Num
-            label="as measured, mm"
+            label={t`as measured, mm`}
             value={pad.measuredMm ?? null}
             onChange={(measuredMm) => setPad(pad.number, { measuredMm })}
             onClear={() => setPad(pad.number, { measuredMm: null })}
           />
           <Segmented
-            aria-label="Side of the board"
+            aria-label={t`Side of the board`}
             value={pad.side ?? 'front'}
             onChange={(side) => setPad(pad.number, { side: side as Schemas['PadSide'] })}
             options={[
@@ -206,7 +207,7 @@ export function PlanEditor({
               setGrip(null);
             }}
           >
-            Take it out
+            {t`Take it out`}
           </Button>
         </fieldset>
       )}

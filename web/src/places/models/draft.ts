@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 
 type Notes = Schemas['ModelNotes'];
@@ -38,5 +39,5 @@ export function differences(mine: Notes, theirs: Notes): string[] {
   const rest = (Object.keys({ ...mine, ...theirs }) as (keyof Notes)[]).filter(
     (part) => !PARTS.some((listed) => listed === part),
   );
-  return [...PARTS.filter(differs), ...(rest.some(differs) ? ['size, chip, paste or test'] : [])];
+  return [...PARTS.filter(differs), ...(rest.some(differs) ? [t`size, chip, paste or test`] : [])];
 }

@@ -1,8 +1,8 @@
+import { plural, t } from '@lingui/core/macro';
 import { Button, Select, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useMachine, useQueue } from '../../api/queries';
-import { count } from '../../words/format';
 import { walkingOrder } from '../../words/walking';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
@@ -34,10 +34,12 @@ export function Round() {
   return (
     <div className="page round">
       {chosen.length > 0 ? (
-        <p className="quiet">{count(chosen.length, 'machine')} chosen on Rounds.</p>
+        <p className="quiet">
+          {t`${plural(chosen.length, { one: '# machine', other: '# machines' })} chosen on Rounds.`}
+        </p>
       ) : (
         <Select
-          aria-label="Zone"
+          aria-label={t`Zone`}
           value={zone}
           style={{ width: '100%', marginBottom: 12 }}
           onChange={(z) => setParams({ zone: z }, { replace: true })}
@@ -48,17 +50,17 @@ export function Round() {
         <>
           <h1>
             {here.length === 0
-              ? 'No machines here.'
-              : `${count(typed.length, 'machine')} read in this round.`}
+              ? t`No machines here.`
+              : t`${plural(typed.length, { one: '# machine', other: '# machines' })} read in this round.`}
           </h1>
           <Link to="/">
-            <Button type="primary">To Rounds</Button>
+            <Button type="primary">{t`To Rounds`}</Button>
           </Link>
         </>
       ) : (
         <>
           <p className="quiet" role="status">
-            {here.length - open.length + 1} of {here.length}
+            {t`${here.length - open.length + 1} of ${here.length}`}
           </p>
           <h1 className="figures">{tag}</h1>
           <OneMachine
@@ -84,10 +86,10 @@ function OneMachine({ tag, onKept, onLeave }: { tag: string; onKept: () => void;
         tag={tag}
         parts={machine.data.parts.map((p) => p.part ?? '')}
         onKept={onKept}
-        keep="Keep, and the next one"
+        keep={t`Keep, and the next one`}
       />
       <Button type="text" onClick={onLeave}>
-        Leave this one out
+        {t`Leave this one out`}
       </Button>
     </>
   );

@@ -1,10 +1,11 @@
+import { plural, t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { QueueItem } from '../../api/client';
 import { SetAside } from '../../ui/SetAside';
 import { download } from '../../words/csv';
-import { count, minutes } from '../../words/format';
+import { minutes } from '../../words/format';
 import { minutesOf } from './groups';
 import { rowsCsv } from './rowsCsv';
 
@@ -14,22 +15,22 @@ export function Chosen({ items, onClear }: { items: readonly QueueItem[]; onClea
   const navigate = useNavigate();
   const tags = items.map((i) => i.asset);
   return (
-    <div className="rounds-chosen" role="region" aria-label="Chosen machines">
+    <div className="rounds-chosen" role="region" aria-label={t`Chosen machines`}>
       <strong role="status">
-        {count(items.length, 'machine')} chosen
-        {minutesOf(items) > 0 && `, ${minutes(minutesOf(items))} of work`}
+        {t`${plural(items.length, { one: '# machine', other: '# machines' })} chosen`}
+        {minutesOf(items) > 0 && t`, ${minutes(minutesOf(items))} of work`}
       </strong>
       <Button
         type="primary"
         onClick={() => void navigate(`/round?${new URLSearchParams(tags.map((t) => ['tag', t])).toString()}`)}
       >
-        Start a round
+        {t`Start a round`}
       </Button>
-      <Button onClick={() => setAside(true)}>Set aside …</Button>
-      <Button onClick={() => window.print()}>Print</Button>
-      <Button onClick={() => download('rounds.csv', rowsCsv(items))}>Export CSV</Button>
+      <Button onClick={() => setAside(true)}>{t`Set aside …`}</Button>
+      <Button onClick={() => window.print()}>{t`Print`}</Button>
+      <Button onClick={() => download('rounds.csv', rowsCsv(items))}>{t`Export CSV`}</Button>
       <Button type="text" onClick={onClear}>
-        Choose none
+        {t`Choose none`}
       </Button>
       {aside && (
         <SetAside

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Select } from 'antd';
 import { useMemo } from 'react';
 import type { QueueItem } from '../../api/client';
@@ -9,23 +10,23 @@ const filtersOf = (items: readonly QueueItem[]) =>
   [
     {
       key: 'site',
-      label: 'Site',
-      all: 'All sites',
+      label: t`Site`,
+      all: t`All sites`,
       width: 108,
       choices: distinct(items, (i) => [i.site, i.site]),
     },
     {
       key: 'zone',
-      label: 'Zone',
-      all: 'All zones',
+      label: t`Zone`,
+      all: t`All zones`,
       width: 108,
       choices: distinct(items, (i) => [i.zone, i.zoneName]),
     },
-    { key: 'kind', label: 'Kind', all: 'All kinds', width: 108, choices: Object.entries(KIND_NAMES) },
+    { key: 'kind', label: t`Kind`, all: t`All kinds`, width: 108, choices: Object.entries(KIND_NAMES) },
     {
       key: 'urgency',
-      label: 'Urgency',
-      all: 'Any urgency',
+      label: t`Urgency`,
+      all: t`Any urgency`,
       width: 118,
       choices: ['now', 'next', 'soon', 'watch', 'fine', 'unknown'].map((u): [string, string] => [u, u]),
     },

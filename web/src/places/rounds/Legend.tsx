@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Modal } from 'antd';
 import { HeadroomStrip } from '../../ui/marks/HeadroomStrip';
 
@@ -6,31 +8,45 @@ const EXAMPLE = { part: 'core', ambient: 24, fresh: 68, now: 77, heading: 86, li
 /** What the strip of a row shows, read from the left. */
 export function Legend({ onClose }: { onClose: () => void }) {
   return (
-    <Modal title="How to read the strip" open onCancel={onClose} footer={null} width={460}>
+    <Modal title={t`How to read the strip`} open onCancel={onClose} footer={null} width={460}>
       <HeadroomStrip strip={EXAMPLE} width={400} />
       <ol className="legend">
         <li>
-          <strong>Air</strong>: the grey bar begins at the air that the machine takes in.
+          <Trans>
+            <strong>Air</strong>: the grey bar begins at the air that the machine takes in.
+          </Trans>
         </li>
         <li>
-          <strong>Fresh</strong>: the thin line is where it stood after its last service, in today’s air.
+          <Trans>
+            <strong>Fresh</strong>: the thin line is where it stood after its last service, in today’s air.
+          </Trans>
         </li>
         <li>
-          <strong>Lost</strong>: the coloured part is what it has become warmer since, by wear. No colour
-          means nothing lost, however warm it is by nature.
+          <Trans>
+            <strong>Lost</strong>: the coloured part is what it has become warmer since, by wear. No colour
+            means nothing lost, however warm it is by nature.
+          </Trans>
         </li>
         <li>
-          <strong>Now</strong>: the dot, with its temperature.
+          <Trans>
+            <strong>Now</strong>: the dot, with its temperature.
+          </Trans>
         </li>
         <li>
-          <strong>On a hot day</strong>: the dashes lead to where it would stand in the warmest air its zone
-          is planned for, with its fan at full speed.
+          <Trans>
+            <strong>On a hot day</strong>: the dashes lead to where it would stand in the warmest air its zone
+            is planned for, with its fan at full speed.
+          </Trans>
         </li>
         <li>
-          <strong>Action line</strong>: the dotted line, a few kelvins before the limit.
+          <Trans>
+            <strong>Action line</strong>: the dotted line, a few kelvins before the limit.
+          </Trans>
         </li>
         <li>
-          <strong>Limit</strong>: the thick line at the right end.
+          <Trans>
+            <strong>Limit</strong>: the thick line at the right end.
+          </Trans>
         </li>
       </ol>
     </Modal>

@@ -1,9 +1,10 @@
+import { plural, t } from '@lingui/core/macro';
 import { Button, Checkbox } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useImperativeHandle, useRef, type Ref } from 'react';
 import type { QueueItem } from '../../api/client';
 import { useNarrow } from '../../ui/useNarrow';
-import { count, minutes } from '../../words/format';
+import { minutes } from '../../words/format';
 import { minutesOf, type Group } from './groups';
 import { Row } from './Row';
 
@@ -70,7 +71,7 @@ export function List({
                 <div className="rounds-entry" aria-current={line.item.asset === current}>
                   <Checkbox
                     className="rounds-choose"
-                    aria-label={`Choose ${line.item.asset}`}
+                    aria-label={t`Choose ${line.item.asset}`}
                     checked={chosen.has(line.item.asset)}
                     onChange={() => onChoose(line.item.asset)}
                   />
@@ -96,10 +97,10 @@ function Head({ group, open, onToggle }: { group: Group; open: boolean; onToggle
   return (
     <div className="rounds-group">
       <Button type="text" aria-expanded={open} onClick={onToggle}>
-        {group.title} <span className="quiet">{open ? '' : '(show)'}</span>
+        {group.title} <span className="quiet">{open ? '' : t`(show)`}</span>
       </Button>
       <span className="quiet">
-        {count(group.items.length, 'machine')}
+        {plural(group.items.length, { one: '# machine', other: '# machines' })}
         {minutesOf(group.items) > 0 && !group.calm && ` · ${minutes(minutesOf(group.items))}`}
       </span>
     </div>

@@ -1,7 +1,8 @@
-import { App, Button, Spin } from 'antd';
+import { t } from '@lingui/core/macro';
+import { Button, Spin } from 'antd';
 import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import type { QueueItem, Schemas } from '../../api/client';
+import type { QueueItem, Schemas, ServiceLevel } from '../../api/client';
 import { useQueue } from '../../api/queries';
 import { useKeys } from '../../ui/keys';
 import { Refusal } from '../../ui/Refusal';
@@ -9,7 +10,6 @@ import { useNarrow } from '../../ui/useNarrow';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { useStartJob } from '../../ui/useStartJob';
 import { clock, fullDay } from '../../words/format';
-import { levelName } from '../../words/work';
 import { group, headline, inOrder, matches, remarks, type Filter } from './groups';
 import { List, type Line, type ListHandle } from './List';
 import './rounds.css';
@@ -19,6 +19,7 @@ import { useView } from './useView';
 
 /** What is not on the first screen comes when it is asked for. */
 const SetAside = lazy(async () => ({ default: (await import('../../ui/SetAside')).SetAside }));
+const ConfirmStart = lazy(async () => ({ default: (await import('./ConfirmStart')).ConfirmStart }));
 const Chosen = lazy(async () => ({ default: (await import('./Chosen')).Chosen }));
 const Legend = lazy(async () => ({ default: (await import('./Legend')).Legend }));
 
@@ -27,19 +28,19 @@ const Legend = lazy(async () => ({ default: (await import('./Legend')).Legend })
  * @param empty What is shown while there are no machines.
  */
 export function Rounds({ empty }: { empty: ReactNode }) {
-  usePageTitle('Rounds');
+  usePageTitle(t`Rounds`);
   const queue = useQueue();
   if (queue.isPending)
     return (
       <div className="page" aria-busy="true">
-        <h1>Reading the fleet…</h1>
+        <h1>{t`Reading the fleet…`}</h1>
         <Spin />
       </div>
     );
   if (queue.isError)
     return (
       <div className="page">
-        <h1>The queue cannot be shown.</h1>
+        <h1>{t`The queue cannot be shown.`}</h1>
         <Refusal error={queue.error} retry={() => void queue.refetch()} />
       </div>
     );
@@ -60,12 +61,12 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
   const [toggled, setToggled] = useState<ReadonlySet<string>>(new Set());
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [aside, setAside] = useState<QueueItem | null>(null);
+  const [starting, setStarting] = useState<{ asset: string; level: ServiceLevel } | null>(null);
   const [legend, setLegend] = useState(false);
   const list = useRef<ListHandle>(null);
   const search = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const startJob = useStartJob();
-  const { modal } = App.useApp();
   const noPanel = useNarrow(1020);
 
   const key = JSON.stringify(filter);
@@ -102,12 +103,7 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
   };
   /** A key starts nothing without asking. */
   const askToStart = ({ asset, service }: QueueItem) => {
-    if (service)
-      modal.confirm({
-        title: `Start a ${levelName(service)} on ${asset}?`,
-        okText: 'Start at the bench',
-        onOk: () => startJob.mutateAsync({ asset, level: service }).catch(() => undefined),
-      });
+    if (service) setStarting({ asset, level: service });
   };
   useKeys({
     f: () => search.current?.focus(),
@@ -123,26 +119,26 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
 
   return (
     <div className="rounds">
-      <section className="rounds-list" aria-label="Machines, most pressing first">
+      <section className="rounds-list" aria-label={t`Machines, most pressing first`}>
         <div className="rounds-top">
           <span>
             {queue.judgedAt
-              ? `judged ${clock(queue.judgedAt)} as of ${fullDay(queue.asOf)}`
-              : 'not judged yet'}
-            {partial && <span role="status"> · the other rows are on their way …</span>}
+              ? t`judged ${clock(queue.judgedAt)} as of ${fullDay(queue.asOf)}`
+              : t`not judged yet`}
+            {partial && <span role="status"> {t`· the other rows are on their way …`}</span>}
             {queue.pending && (
               <span role="status">
                 {' '}
-                · judging newer data
+                {t`· judging newer data`}
                 {queue.progress && queue.progress.of > 0
-                  ? `, zone ${String(queue.progress.done)} of ${String(queue.progress.of)}`
+                  ? t`, zone ${String(queue.progress.done)} of ${String(queue.progress.of)}`
                   : ''}{' '}
                 …
               </span>
             )}
           </span>
           <Button type="link" size="small" onClick={() => setLegend(true)}>
-            How to read the strip
+            {t`How to read the strip`}
           </Button>
         </div>
         <h1>{said.headline}</h1>
@@ -157,7 +153,7 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
                   aria-pressed={filter.only === remark.only}
                   onClick={() => view.set('only', filter.only === remark.only ? null : remark.only!)}
                 >
-                  {filter.only === remark.only ? 'show all' : 'show'}
+                  {filter.only === remark.only ? t`show all` : t`show`}
                 </Button>
               )}{' '}
             </span>
@@ -170,9 +166,9 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
         {lines.length === 0 && (
           <p className="rounds-none">
             {grouping === 'warranty' && !filtering
-              ? 'No machine that needs work is under warranty.'
-              : 'No machine matches.'}{' '}
-            <Button onClick={view.clear}>Clear the filters</Button>
+              ? t`No machine that needs work is under warranty.`
+              : t`No machine matches.`}{' '}
+            <Button onClick={view.clear}>{t`Clear the filters`}</Button>
           </p>
         )}
         <List
@@ -189,15 +185,16 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
           onChoose={(tag) => setChosen((all) => toggle(all, tag))}
         />
       </section>
-      <aside className="rounds-side" aria-label="The machine picked">
+      <aside className="rounds-side" aria-label={t`The machine picked`}>
         {current ? (
           <SidePanel item={current.item} onSetAside={() => setAside(current.item)} startJob={startJob} />
         ) : (
-          <p className="quiet">Pick a machine to see its heat path.</p>
+          <p className="quiet">{t`Pick a machine to see its heat path.`}</p>
         )}
       </aside>
       <Suspense>
         {aside && <SetAside tags={[aside.asset]} onClose={() => setAside(null)} />}
+        {starting && <ConfirmStart {...starting} start={startJob} onClose={() => setStarting(null)} />}
         {legend && <Legend onClose={() => setLegend(false)} />}
       </Suspense>
     </div>

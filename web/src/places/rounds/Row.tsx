@@ -1,5 +1,6 @@
+import { plural, t } from '@lingui/core/macro';
 import type { QueueItem } from '../../api/client';
-import { count, day } from '../../words/format';
+import { day } from '../../words/format';
 import { say } from '../../words/message';
 import { workOf } from '../../words/work';
 import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
@@ -19,18 +20,21 @@ export function Row({ item, asOf, stripWidth }: { item: QueueItem; asOf: string;
         {item.strip ? (
           <HeadroomStrip strip={item.strip} width={stripWidth} />
         ) : (
-          <span className="small quiet">not measured{item.measure && ': a run here would tell most'}</span>
+          <span className="small quiet">
+            {t`not measured`}
+            {item.measure && t`: a run here would tell most`}
+          </span>
         )}
         {item.silence && (
           <span className="small rounds-line rounds-one">
-            no readings for {count(item.silence.days, 'day')}
+            {t`no readings for ${plural(item.silence.days, { one: '# day', other: '# days' })}`}
             {item.silence.reporting > 0 &&
-              `, ${count(item.silence.reporting, 'neighbour goes', 'neighbours go')} on`}
+              t`, ${plural(item.silence.reporting, { one: '# neighbour goes', other: '# neighbours go' })} on`}
           </span>
         )}
         {item.measuredAt && item.measuredBy === 'run' && (
           <span className="small quiet rounds-line rounds-one">
-            run of {day(item.measuredAt.slice(0, 10))}
+            {t`run of ${day(item.measuredAt.slice(0, 10))}`}
           </span>
         )}
       </span>
@@ -39,13 +43,13 @@ export function Row({ item, asOf, stripWidth }: { item: QueueItem; asOf: string;
         <span className="rounds-clip">
           {item.cause !== 'none' && <strong>{CAUSE_WORDS[item.cause]}. </strong>}
           {item.setAside
-            ? `Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}`
+            ? t`Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}`
             : say(item.reasonMessage)}
         </span>
       </span>
       <span className="rounds-work">
         {item.job ? (
-          <strong>{item.job.state === 'open' ? 'at the bench' : 'waiting for proof'}</strong>
+          <strong>{item.job.state === 'open' ? t`at the bench` : t`waiting for proof`}</strong>
         ) : (
           <>
             <strong>{work.what ?? ''}</strong>
@@ -56,9 +60,9 @@ export function Row({ item, asOf, stripWidth }: { item: QueueItem; asOf: string;
               <span className="small quiet rounds-line">
                 {item.warranty
                   ? item.warranty.wait
-                    ? `wait until ${day(item.warranty.openableFrom)}`
-                    : `under warranty until ${day(item.warranty.until)}`
-                  : 'under warranty'}
+                    ? t`wait until ${day(item.warranty.openableFrom)}`
+                    : t`under warranty until ${day(item.warranty.until)}`
+                  : t`under warranty`}
               </span>
             )}
           </>

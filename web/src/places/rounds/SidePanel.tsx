@@ -1,13 +1,16 @@
+import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button, Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { api, unwrap, type QueueItem } from '../../api/client';
 import { useAssessment, useWrite } from '../../api/queries';
-import { capital, count, day, kelvin, money, partName } from '../../words/format';
+import { capital, day, kelvin, money, partName } from '../../words/format';
 import { measuredWords } from '../../words/measured';
 import { say, sayAll } from '../../words/message';
 import { HeatPath } from '../../ui/marks/HeatPath';
 import { Refusal } from '../../ui/Refusal';
 import type { StartJob } from '../../ui/useStartJob';
+import { levelName } from '../../words/work';
 
 /** The machine picked on Rounds: its heat path, what work should win, and the way to the bench. */
 export function SidePanel({
@@ -37,7 +40,7 @@ export function SidePanel({
       </p>
       <p>
         {item.setAside
-          ? `Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}`
+          ? t`Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}`
           : say(item.reasonMessage)}
       </p>
       {assessment.isError && <Refusal error={assessment.error} />}
@@ -45,7 +48,7 @@ export function SidePanel({
       {a && part && (
         <>
           <div className="section-head" style={{ marginTop: 14 }}>
-            <h2>Heat path, {partName(part.part)}</h2>
+            <h2>{t`Heat path, ${partName(part.part)}`}</h2>
           </div>
           <HeatPath part={part} measured={measuredWords(a)} height={330} />
         </>
@@ -54,22 +57,24 @@ export function SidePanel({
         <p style={{ marginTop: 14 }}>
           {a.service && won >= 1 ? (
             <>
-              {capital(a.service)} should win{' '}
-              <strong>
-                {kelvin(Math.max(0, won - part!.uncertaintyKelvin))} to{' '}
-                {kelvin(won + part!.uncertaintyKelvin)}
-              </strong>{' '}
-              on the {partName(part!.part)}.{' '}
+              <Trans>
+                {capital(levelName(a.service))} should win{' '}
+                <strong>
+                  {kelvin(Math.max(0, won - part!.uncertaintyKelvin))} to{' '}
+                  {kelvin(won + part!.uncertaintyKelvin)}
+                </strong>{' '}
+                on the {partName(part!.part)}.{' '}
+              </Trans>
             </>
           ) : null}
           {advised && won >= 1
-            ? `Over ${a.payBackYears === 1 ? 'a year' : count(a.payBackYears, 'year')} that is worth ${money(advised.value.net, a.currency)}, ${money(advised.perHour, a.currency)} for an hour of work. `
+            ? t`Over ${plural(a.payBackYears, { one: 'a year', other: '# years' })} that is worth ${money(advised.value.net, a.currency)}, ${money(advised.perHour, a.currency)} for an hour of work. `
             : ''}
           {a.actionDate && a.actionDateEarly && a.actionDate !== a.asOf
-            ? `At its pace it reaches the action line around ${day(a.actionDate)}${
+            ? t`At its pace it reaches the action line around ${day(a.actionDate)}${
                 a.actionDateLate
-                  ? ` (${day(a.actionDateEarly)} to ${day(a.actionDateLate)})`
-                  : ` (from ${day(a.actionDateEarly)})`
+                  ? t` (${day(a.actionDateEarly)} to ${day(a.actionDateLate)})`
+                  : t` (from ${day(a.actionDateEarly)})`
               }. `
             : ''}
           {item.warranty && `${say(item.warranty.message)} `}
@@ -79,15 +84,16 @@ export function SidePanel({
       {a?.silence && <p>{say(a.silence.message)}</p>}
       {a?.measure && (
         <p>
-          <strong>The run that would tell most:</strong> {sayAll(a.measure.whatMessage, a.measure.whyMessage)}
+          <strong>{t`The run that would tell most:`}</strong>{' '}
+          {sayAll(a.measure.whatMessage, a.measure.whyMessage)}
         </p>
       )}
-      {a?.evidenceMessage && <p className="small quiet">Evidence {say(a.evidenceMessage)}.</p>}
+      {a?.evidenceMessage && <p className="small quiet">{t`Evidence ${say(a.evidenceMessage)}.`}</p>}
       <div style={{ display: 'grid', gap: 8, marginTop: 12 }}>
         {item.job ? (
           <Link to={`/bench/${String(item.job.id)}`}>
             <Button type="primary" block>
-              {item.job.state === 'open' ? 'To the job in hand' : 'To its proof'}
+              {item.job.state === 'open' ? t`To the job in hand` : t`To its proof`}
             </Button>
           </Link>
         ) : (
@@ -97,20 +103,21 @@ export function SidePanel({
               loading={startJob.isPending}
               onClick={() => startJob.mutate({ asset: item.asset, level: item.service! })}
             >
-              Start at the bench
+              {t`Start at the bench`}
             </Button>
           )
         )}
+        {startJob.isError && startJob.variables.asset === item.asset && <Refusal error={startJob.error} />}
         <Link to={`/machines/${encodeURIComponent(item.asset)}`}>
-          <Button block>Open the machine</Button>
+          <Button block>{t`Open the machine`}</Button>
         </Link>
         {item.setAside ? (
           <Button loading={takeBack.isPending} onClick={() => takeBack.mutate(item.asset)}>
-            Put back into the queue
+            {t`Put back into the queue`}
           </Button>
         ) : (
           <Button type="text" onClick={onSetAside}>
-            Looked, nothing to do …
+            {t`Looked, nothing to do …`}
           </Button>
         )}
       </div>

@@ -1,4 +1,5 @@
-import { Input, Segmented, Select } from 'antd';
+import { t } from '@lingui/core/macro';
+import { Input, Select } from 'antd';
 import type { RefObject } from 'react';
 import type { QueueItem } from '../../api/client';
 import { useNarrow } from '../../ui/useNarrow';
@@ -7,16 +8,16 @@ import type { Grouping, Order } from './groups';
 import type { View } from './useView';
 
 const GROUPINGS: readonly { value: Grouping; label: string }[] = [
-  { value: 'urgency', label: 'by urgency' },
-  { value: 'zone', label: 'by zone' },
-  { value: 'warranty', label: 'by end of warranty' },
+  { value: 'urgency', label: t`by urgency` },
+  { value: 'zone', label: t`by zone` },
+  { value: 'warranty', label: t`by end of warranty` },
 ];
 
 const ORDERS: readonly { value: Order; label: string }[] = [
-  { value: 'pressing', label: 'most pressing first' },
-  { value: 'date', label: 'by date' },
-  { value: 'minutes', label: 'shortest first' },
-  { value: 'tag', label: 'by tag' },
+  { value: 'pressing', label: t`most pressing first` },
+  { value: 'date', label: t`by date` },
+  { value: 'minutes', label: t`shortest first` },
+  { value: 'tag', label: t`by tag` },
 ];
 
 /** What is shown, grouped and ordered how. */
@@ -33,14 +34,15 @@ export function Toolbar({
   const choices = (
     <>
       <Filters items={items} filter={view.filter} onChange={view.set} />
-      <Segmented
-        aria-label="Group"
+      <Select
+        aria-label={t`Group`}
         value={view.grouping}
         onChange={(v) => view.set('by', v === 'urgency' ? null : v)}
         options={[...GROUPINGS]}
+        popupMatchSelectWidth={false}
       />
       <Select
-        aria-label="Order"
+        aria-label={t`Order`}
         value={view.order}
         onChange={(v) => view.set('order', v === 'pressing' ? null : v)}
         options={[...ORDERS]}
@@ -55,8 +57,8 @@ export function Toolbar({
           searchRef.current = input?.input ?? null;
         }}
         className="rounds-find"
-        aria-label="Find a machine"
-        placeholder="Find a machine"
+        aria-label={t`Find a machine`}
+        placeholder={t`Find a machine`}
         allowClear
         value={view.typed}
         onChange={(e) => view.setTyped(e.target.value)}
@@ -64,7 +66,7 @@ export function Toolbar({
       />
       {narrow ? (
         <details className="rounds-folded">
-          <summary>Filter and order</summary>
+          <summary>{t`Filter and order`}</summary>
           <div className="rounds-filters">{choices}</div>
         </details>
       ) : (

@@ -1,5 +1,6 @@
+import { plural, t } from '@lingui/core/macro';
 import type { QueueItem, Schemas } from '../../api/client';
-import { count, daysBetween, fullDay, kelvin } from '../../words/format';
+import { daysBetween, fullDay, kelvin } from '../../words/format';
 
 /** How the rows of Rounds are put together. */
 export type Grouping = 'urgency' | 'zone' | 'warranty';
@@ -56,25 +57,25 @@ interface Rule {
 
 /** The first rule that takes a machine is its group: every machine stands in one. */
 const BY_URGENCY: readonly Rule[] = [
-  { key: 'aside', title: 'Set aside', calm: true, takes: (i) => i.setAside !== null },
-  { key: 'now', title: 'Now', calm: false, takes: (i) => i.urgency === 'now' },
-  { key: 'next', title: 'Next', calm: false, takes: (i) => i.urgency === 'next' },
+  { key: 'aside', title: t`Set aside`, calm: true, takes: (i) => i.setAside !== null },
+  { key: 'now', title: t`Now`, calm: false, takes: (i) => i.urgency === 'now' },
+  { key: 'next', title: t`Next`, calm: false, takes: (i) => i.urgency === 'next' },
   {
     key: 'overdue',
-    title: 'Overdue by the calendar',
+    title: t`Overdue by the calendar`,
     calm: false,
     takes: (i, asOf) => i.urgency === 'soon' && i.cause === 'none' && i.due !== null && i.due <= asOf,
   },
-  { key: 'soon', title: 'Soon', calm: false, takes: (i) => i.urgency === 'soon' },
+  { key: 'soon', title: t`Soon`, calm: false, takes: (i) => i.urgency === 'soon' },
   {
     key: 'elsewhere',
-    title: 'Warm, and no service helps',
+    title: t`Warm, and no service helps`,
     calm: false,
     takes: (i) => isElsewhere(i) && i.urgency !== 'unknown',
   },
-  { key: 'watch', title: 'Getting warmer, no date yet', calm: false, takes: (i) => i.urgency === 'watch' },
-  { key: 'unknown', title: 'Too little measured', calm: true, takes: (i) => i.urgency === 'unknown' },
-  { key: 'fine', title: 'Fine', calm: true, takes: () => true },
+  { key: 'watch', title: t`Getting warmer, no date yet`, calm: false, takes: (i) => i.urgency === 'watch' },
+  { key: 'unknown', title: t`Too little measured`, calm: true, takes: (i) => i.urgency === 'unknown' },
+  { key: 'fine', title: t`Fine`, calm: true, takes: () => true },
 ];
 
 const SHOWN_ORDER = ['now', 'next', 'soon', 'overdue', 'watch', 'elsewhere', 'aside', 'unknown', 'fine'];
@@ -113,7 +114,7 @@ export function group(items: readonly QueueItem[], grouping: Grouping, asOf: str
       const from = item.warranty!.openableFrom;
       const entry = days.get(from) ?? {
         key: from,
-        title: `Openable from ${fullDay(from)}`,
+        title: t`Openable from ${fullDay(from)}`,
         items: [],
         calm: false,
       };
@@ -156,14 +157,22 @@ function countsOf(queue: Schemas['QueueAnswer']): Record<string, number> {
 export function headline(queue: Schemas['QueueAnswer']): string {
   const { now = 0, next = 0 } = countsOf(queue);
   const pressing = now + next;
-  if (queue.total === 0) return 'No machines yet.';
-  const asOf = queue.asOf < queue.today ? `As of ${fullDay(queue.asOf)}: ` : '';
-  if (pressing === 0)
-    return `${asOf}${asOf ? 'none' : 'None'} of ${count(queue.total, 'machine')} needs work.`;
-  const of = `${asOf}${String(pressing)} of ${count(queue.total, 'machine')} ${pressing === 1 ? 'needs' : 'need'} work`;
-  if (queue.neverMeasured === queue.total && now === 0)
-    return `${of} by the calendar. Nothing has been measured yet.`;
-  return `${of}${now === 0 ? '' : now === pressing ? ', now' : `, ${String(now)} of them now`}.`;
+  if (queue.total === 0) return t`No machines yet.`;
+  const machines = plural(queue.total, { one: '# machine', other: '# machines' });
+  const need = plural(pressing, {
+    0: `None of ${machines} needs work`,
+    one: `# of ${machines} needs work`,
+    other: `# of ${machines} need work`,
+  });
+  const said =
+    pressing > 0 && now === 0 && queue.neverMeasured === queue.total
+      ? t`${need} by the calendar. Nothing has been measured yet.`
+      : now === 0
+        ? `${need}.`
+        : now === pressing
+          ? t`${need}, now.`
+          : t`${need}, ${now} of them now.`;
+  return queue.asOf < queue.today ? t`As of ${fullDay(queue.asOf)}: ${said}` : said;
 }
 
 /** One line under the headline. */
@@ -174,14 +183,20 @@ export interface Remark {
 }
 
 /** What is said of each group but the pressing ones, in the order in which they stand. */
-const REMARKS: readonly (readonly [group: string, one: string, many: string])[] = [
-  ['soon', 'is due soon', 'are due soon'],
-  ['overdue', 'is overdue by the calendar', 'are overdue by the calendar'],
-  ['watch', 'is getting warmer', 'are getting warmer'],
-  ['elsewhere', 'is warm and no service helps', 'are warm and no service helps'],
-  ['aside', 'is set aside', 'are set aside'],
-  ['unknown', 'has too little measured', 'have too little measured'],
-  ['fine', 'is fine', 'are fine'],
+const REMARKS: readonly (readonly [group: string, says: (n: number) => string])[] = [
+  ['soon', (n) => plural(n, { one: '# is due soon', other: '# are due soon' })],
+  [
+    'overdue',
+    (n) => plural(n, { one: '# is overdue by the calendar', other: '# are overdue by the calendar' }),
+  ],
+  ['watch', (n) => plural(n, { one: '# is getting warmer', other: '# are getting warmer' })],
+  [
+    'elsewhere',
+    (n) => plural(n, { one: '# is warm and no service helps', other: '# are warm and no service helps' }),
+  ],
+  ['aside', (n) => plural(n, { one: '# is set aside', other: '# are set aside' })],
+  ['unknown', (n) => plural(n, { one: '# has too little measured', other: '# have too little measured' })],
+  ['fine', (n) => plural(n, { one: '# is fine', other: '# are fine' })],
 ];
 
 /** What is said under the headline: the room first, since no service of its machines would help. */
@@ -189,27 +204,35 @@ export function remarks(queue: Schemas['QueueAnswer']): Remark[] {
   const said: Remark[] = [];
   if (queue.asOf < queue.today)
     said.push({
-      text: `Readings ended ${count(daysBetween(queue.asOf, queue.today), 'day')} ago: see to their source, or bring in newer ones.`,
+      text: t`Readings ended ${plural(daysBetween(queue.asOf, queue.today), { one: '# day', other: '# days' })} ago: see to their source, or bring in newer ones.`,
     });
   for (const zone of queue.warmZones)
     said.push({
-      text: `${zone.name} is ${kelvin(zone.kelvin)} too warm as a whole: see to its air before its ${count(zone.machines, 'machine')}.`,
+      text: t`${zone.name} is ${kelvin(zone.kelvin)} too warm as a whole: see to its air before its ${plural(zone.machines, { one: '# machine', other: '# machines' })}.`,
     });
   const counts = countsOf(queue);
-  const others = REMARKS.flatMap(([key, one, many]) => (counts[key] ? [count(counts[key], one, many)] : []));
+  const others = REMARKS.flatMap(([key, says]) => (counts[key] ? [says(counts[key])] : []));
   if (others.length > 0) said.push({ text: `${others.join(', ')}.` });
   const silent = queue.items.filter(ONLY.silent!).length;
   if (silent)
     said.push({
-      text: `${count(silent, 'machine has', 'machines have')} stopped reporting.`,
+      text: plural(silent, {
+        one: '# machine has stopped reporting.',
+        other: '# machines have stopped reporting.',
+      }),
       only: 'silent',
     });
   const measure = queue.items.filter(ONLY.measure!).length;
   if (measure)
     said.push({
-      text: `${queue.neverMeasured === queue.total ? '' : `${count(queue.neverMeasured, 'was', 'were')} never measured. `}${
-        measure === 1 ? 'One run would tell most' : `${String(measure)} runs would tell most`
-      }.`,
+      text: [
+        queue.neverMeasured === queue.total
+          ? ''
+          : plural(queue.neverMeasured, { one: '# was never measured.', other: '# were never measured.' }),
+        plural(measure, { one: 'One run would tell most.', other: '# runs would tell most.' }),
+      ]
+        .filter((part) => part !== '')
+        .join(' '),
       only: 'measure',
     });
   return said;

@@ -1,27 +1,28 @@
+import { t } from '@lingui/core/macro';
 import { Form, Input } from 'antd';
 import { KIND_NAMES } from '../../words/format';
 import { NumberField } from '../../ui/NumberField';
 
 const AMOUNTS = [
-  { name: 'technicianHour', label: 'An hour of a technician', least: 0, most: 1e9, step: 1 },
+  { name: 'technicianHour', label: t`An hour of a technician`, least: 0, most: 1e9, step: 1 },
   { name: 'kilowattHour', label: 'A kilowatt-hour', least: 0, most: 1e9, step: 0.01 },
   {
     name: 'decibelYear',
-    label: 'A decibel less for a year, where people sit beside it',
+    label: t`A decibel less for a year, where people sit beside it`,
     least: 0,
     most: 1e9,
     step: 0.5,
   },
-  { name: 'crashHours', label: 'Machine-hours that a crash costs', least: 0, most: 1000, step: 0.5 },
+  { name: 'crashHours', label: t`Machine-hours that a crash costs`, least: 0, most: 1000, step: 0.5 },
   {
     name: 'lifeYears',
-    label: 'Years that a machine lasts if it stays cool',
+    label: t`Years that a machine lasts if it stays cool`,
     least: 0.5,
     most: 100,
     step: 0.5,
   },
-  { name: 'payBackYears', label: 'Years in which a service has to pay', least: 1, most: 10, step: 1 },
-  { name: 'activationEnergyEv', label: 'Activation energy of ageing, eV', least: 0, most: 2, step: 0.05 },
+  { name: 'payBackYears', label: t`Years in which a service has to pay`, least: 1, most: 10, step: 1 },
+  { name: 'activationEnergyEv', label: t`Activation energy of ageing, eV`, least: 0, most: 2, step: 0.05 },
 ] as const;
 
 /** The kinds of machine as the rules name them, in the order of the rounds' filter. */
@@ -33,32 +34,30 @@ const KINDS = [
 ] as const;
 
 const OF_A_KIND = [
-  { amount: 'machineHour', label: 'an hour of its full work', step: 0.1 },
-  { amount: 'replacement', label: 'a new one', step: 50 },
+  { amount: 'machineHour', label: t`an hour of its full work`, step: 0.1 },
+  { amount: 'replacement', label: t`a new one`, step: 50 },
 ] as const;
 
 /** What hours, machines and electricity are worth to the house: fields of the rules' form, for what a service is worth. */
 export function HouseValues() {
-  const needed = [{ required: true, message: 'A number is needed.' }];
+  const needed = [{ required: true, message: t`A number is needed.` }];
   return (
     <>
-      <h2 style={{ margin: '20px 0 10px' }}>What things are worth</h2>
+      <h2 style={{ margin: '20px 0 10px' }}>{t`What things are worth`}</h2>
       <p className="quiet">
-        A service is weighed by these over the years in which it has to pay: clocks and hours kept, slower
-        ageing, quiet and electricity against time, material, standing still, risk and warranty. Every house
-        has its own.
+        {t`A service is weighed by these over the years in which it has to pay: clocks and hours kept, slower ageing, quiet and electricity against time, material, standing still, risk and warranty. Every house has its own.`}
       </p>
       <Form.Item
         name={['values', 'currency']}
-        label="Currency"
-        rules={[{ required: true, whitespace: true, message: 'A word or sign is needed.' }]}
+        label={t`Currency`}
+        rules={[{ required: true, whitespace: true, message: t`A word or sign is needed.` }]}
       >
         <Input maxLength={8} style={{ width: 110 }} />
       </Form.Item>
       <table className="plain-table rules-kinds">
         <thead>
           <tr>
-            <th scope="col">Kind</th>
+            <th scope="col">{t`Kind`}</th>
             {OF_A_KIND.map(({ amount, label }) => (
               <th key={amount} scope="col">
                 {label}

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Form, Radio, Select, Switch } from 'antd';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { usePolicy, useWrite } from '../../api/queries';
@@ -12,39 +13,39 @@ type Policy = Schemas['PolicyDto'];
 const SCHOOLS: readonly { value: Schemas['School']; name: string; text: string }[] = [
   {
     value: 'whichever-first',
-    name: 'Whichever comes first',
-    text: 'by evidence or by the calendar',
+    name: t`Whichever comes first`,
+    text: t`by evidence or by the calendar`,
   },
   {
     value: 'calendar',
-    name: 'By the calendar',
-    text: 'intervals decide; evidence only where a machine is already in trouble',
+    name: t`By the calendar`,
+    text: t`intervals decide; evidence only where a machine is already in trouble`,
   },
   {
     value: 'evidence',
-    name: 'Only on evidence',
-    text: 'if the numbers are fine, leave it alone',
+    name: t`Only on evidence`,
+    text: t`if the numbers are fine, leave it alone`,
   },
   {
     value: 'failure',
-    name: 'Only when it fails',
-    text: 'at a limit, throttling, or reported',
+    name: t`Only when it fails`,
+    text: t`at a limit, throttling, or reported`,
   },
 ];
 
 const PRECEDENCES: readonly { value: Schemas['Precedence']; name: string; text: string }[] = [
   {
     value: 'evidence',
-    name: 'Most to win, nearest action line',
-    text: 'between machines that stand alike, what brings most for an hour of work',
+    name: t`Most to win, nearest action line`,
+    text: t`between machines that stand alike, what brings most for an hour of work`,
   },
-  { value: 'value', name: 'Most value', text: 'what brings most for an hour of work, by the values below' },
+  { value: 'value', name: t`Most value`, text: t`what brings most for an hour of work, by the values below` },
 ];
 
 const KELVINS = [
-  { name: 'actionMarginKelvin', label: 'The action line lies below a part’s limit by, K', min: 0, max: 30 },
-  { name: 'worthKelvin', label: 'Less than this is not worth opening a machine for, K', min: 0.5, max: 20 },
-  { name: 'muchKelvin', label: 'This much to win is worth opening it at once, K', min: 1, max: 40 },
+  { name: 'actionMarginKelvin', label: t`The action line lies below a part’s limit by, K`, min: 0, max: 30 },
+  { name: 'worthKelvin', label: t`Less than this is not worth opening a machine for, K`, min: 0.5, max: 20 },
+  { name: 'muchKelvin', label: t`This much to win is worth opening it at once, K`, min: 1, max: 40 },
 ] as const;
 
 /** One of a few ways, each with what it means. */
@@ -72,13 +73,13 @@ function Choice({
 
 /** The house's rules: when a machine is worth opening. */
 export function Rules() {
-  usePageTitle('House rules');
+  usePageTitle(t`House rules`);
   const policy = usePolicy();
   const save = useWrite((body: Policy) => unwrap(api.PUT('/api/v1/policy', { body })));
   return (
     <div className="page">
-      <h1>House rules</h1>
-      <p className="quiet">They hold for every machine; the rounds are judged again when they change.</p>
+      <h1>{t`House rules`}</h1>
+      <p className="quiet">{t`They hold for every machine; the rounds are judged again when they change.`}</p>
       {policy.isError && <Refusal error={policy.error} retry={() => void policy.refetch()} />}
       {save.isError && <Refusal error={save.error} />}
       {policy.data && (
@@ -89,21 +90,21 @@ export function Rules() {
           style={{ maxWidth: 560, marginTop: 16 }}
           onFinish={(fields) => save.mutate(fields)}
         >
-          <Choice name="school" label="When a machine is served" options={SCHOOLS} />
-          <Choice name="precedence" label="What goes first within one urgency" options={PRECEDENCES} />
+          <Choice name="school" label={t`When a machine is served`} options={SCHOOLS} />
+          <Choice name="precedence" label={t`What goes first within one urgency`} options={PRECEDENCES} />
           {KELVINS.map(({ name, label, min, max }) => (
             <Form.Item
               key={name}
               name={name}
               label={label}
-              rules={[{ required: true, message: 'A number of kelvins is needed.' }]}
+              rules={[{ required: true, message: t`A number of kelvins is needed.` }]}
             >
               <NumberField min={min} max={max} step={0.5} inputMode="decimal" />
             </Form.Item>
           ))}
           <HouseValues />
-          <h2 style={{ margin: '20px 0 10px' }}>At the bench</h2>
-          <p className="quiet">Work cards are made by these; jobs in hand follow at once.</p>
+          <h2 style={{ margin: '20px 0 10px' }}>{t`At the bench`}</h2>
+          <p className="quiet">{t`Work cards are made by these; jobs in hand follow at once.`}</p>
           {BENCH_SCHOOLS.map((s) => (
             <Form.Item key={s.name} name={['bench', s.name]} label={s.label}>
               <Select options={[...s.options]} style={{ maxWidth: 340 }} />
@@ -111,38 +112,38 @@ export function Rules() {
           ))}
           <Form.Item
             name={['bench', 'comebackDays']}
-            label="A machine comes back within, days"
-            extra="Its new job is linked to the one before; 0 for never."
-            rules={[{ required: true, message: 'A number of days is needed, 0 to 365.' }]}
+            label={t`A machine comes back within, days`}
+            extra={t`Its new job is linked to the one before; 0 for never.`}
+            rules={[{ required: true, message: t`A number of days is needed, 0 to 365.` }]}
           >
             <NumberField min={0} max={365} inputMode="numeric" />
           </Form.Item>
           <Form.Item
             name={['bench', 'comebacksFree']}
-            label="Comebacks are free of charge"
+            label={t`Comebacks are free of charge`}
             valuePropName="checked"
           >
-            <Switch aria-label="Comebacks are free of charge" />
+            <Switch aria-label={t`Comebacks are free of charge`} />
           </Form.Item>
           <Form.Item
             name={['bench', 'othersMachines']}
-            label="Machines belong to others"
-            extra="What was agreed with the owner is then written down before a machine is opened."
+            label={t`Machines belong to others`}
+            extra={t`What was agreed with the owner is then written down before a machine is opened.`}
             valuePropName="checked"
           >
-            <Switch aria-label="Machines belong to others" />
+            <Switch aria-label={t`Machines belong to others`} />
           </Form.Item>
           <Form.Item
             name={['bench', 'tellsDamage']}
-            label="Damage done by a job stands on its proof sheet"
+            label={t`Damage done by a job stands on its proof sheet`}
             valuePropName="checked"
           >
-            <Switch aria-label="Damage done by a job stands on its proof sheet" />
+            <Switch aria-label={t`Damage done by a job stands on its proof sheet`} />
           </Form.Item>
           <Button type="primary" htmlType="submit" disabled={save.isPending}>
-            Keep these rules
+            {t`Keep these rules`}
           </Button>{' '}
-          {save.isSuccess && <span role="status">Kept; the rounds are being judged again.</span>}
+          {save.isSuccess && <span role="status">{t`Kept; the rounds are being judged again.`}</span>}
         </Form>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 
 type Bench = NonNullable<Schemas['PolicyDto']['bench']>;
@@ -12,26 +13,26 @@ interface School {
 export const BENCH_SCHOOLS: readonly School[] = [
   {
     name: 'extent',
-    label: 'How much is opened',
+    label: t`How much is opened`,
     options: [
-      { value: 'least-that-cures', label: 'the least that cures' },
-      { value: 'all-while-open', label: 'everything, while it is open' },
+      { value: 'least-that-cures', label: t`the least that cures` },
+      { value: 'all-while-open', label: t`everything, while it is open` },
     ],
   },
   {
     name: 'warranty',
-    label: 'Under warranty',
+    label: t`Under warranty`,
     options: [
-      { value: 'air-only', label: 'air only, until it ends' },
-      { value: 'ask-first', label: 'ask first, and record the answer' },
-      { value: 'open-where-allowed', label: 'open where law and maker allow' },
+      { value: 'air-only', label: t`air only, until it ends` },
+      { value: 'ask-first', label: t`ask first, and record the answer` },
+      { value: 'open-where-allowed', label: t`open where law and maker allow` },
     ],
   },
   {
     name: 'paste',
-    label: 'Paste',
+    label: t`Paste`,
     options: [
-      { value: 'by-model', label: 'by the model’s note' },
+      { value: 'by-model', label: t`by the model’s note` },
       { value: 'spread', label: 'spread' },
       { value: 'line', label: 'line' },
       { value: 'dot', label: 'dot' },
@@ -40,38 +41,38 @@ export const BENCH_SCHOOLS: readonly School[] = [
   },
   {
     name: 'pads',
-    label: 'Pads',
+    label: t`Pads`,
     options: [
-      { value: 'keep-if-elastic', label: 'keep if elastic' },
-      { value: 'always-renew', label: 'always renew' },
+      { value: 'keep-if-elastic', label: t`keep if elastic` },
+      { value: 'always-renew', label: t`always renew` },
       { value: 'putty', label: 'putty' },
     ],
   },
   {
     name: 'alcohol',
-    label: 'Alcohol',
+    label: t`Alcohol`,
     options: [
       { value: 'ninetynine', label: '99 %' },
-      { value: 'ninety-plus', label: '90 % or stronger' },
-      { value: 'seventy', label: '70 %, with time to dry' },
+      { value: 'ninety-plus', label: t`90 % or stronger` },
+      { value: 'seventy', label: t`70 %, with time to dry` },
     ],
   },
   {
     name: 'air',
-    label: 'Air for blowing',
+    label: t`Air for blowing`,
     options: [
-      { value: 'compressor', label: 'compressor, regulated' },
+      { value: 'compressor', label: t`compressor, regulated` },
       { value: 'can', label: 'can' },
       { value: 'blower', label: 'blower' },
-      { value: 'brush-only', label: 'none: brush only' },
+      { value: 'brush-only', label: t`none: brush only` },
     ],
   },
   {
     name: 'opening',
-    label: 'Screws come out',
+    label: t`Screws come out`,
     options: [
-      { value: 'reverse-of-numbers', label: 'in reverse order of the numbers' },
-      { value: 'free', label: 'in any order' },
+      { value: 'reverse-of-numbers', label: t`in reverse order of the numbers` },
+      { value: 'free', label: t`in any order` },
     ],
   },
 ];

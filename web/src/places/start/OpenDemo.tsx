@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import { useEffect } from 'react';
 import { useMutation, useQuery } from '@tanstack/react-query';
@@ -25,9 +26,9 @@ export function OpenDemo() {
   return (
     <>
       <Button loading={busy} onClick={() => open.mutate()}>
-        Open the demo
+        {t`Open the demo`}
       </Button>
-      {busy && <span role="status">The demo is being laid. That takes some ten seconds …</span>}
+      {busy && <span role="status">{t`The demo is being laid. That takes some ten seconds …`}</span>}
       {open.isError && <Refusal error={open.error} />}
       {state.isError && <Refusal error={state.error} />}
       {problem && <span role="alert">{problem}</span>}

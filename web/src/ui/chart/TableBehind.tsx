@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { tenths } from '../../words/format';
 
 /** What stands in the table behind a chart, and in its CSV. */
@@ -21,7 +22,7 @@ export function TableBehind<Point extends { time: Date }>({
       <table className="plain-table">
         <thead>
           <tr>
-            <th scope="col">when</th>
+            <th scope="col">{t`when`}</th>
             {table.header.map((h) => (
               <th scope="col" className="num" key={h}>
                 {h}

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { scaleLinear, scaleTime } from 'd3-scale';
 import { Button, Dropdown, Segmented } from 'antd';
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
@@ -112,7 +113,7 @@ export function TimeChart<Point extends { time: Date }>({
       <div className="chart-tools">
         <Segmented
           size="small"
-          aria-label="What is looked at"
+          aria-label={t`What is looked at`}
           value={span === null ? 'all' : 'part'}
           onChange={(value) =>
             onSpan(
@@ -137,15 +138,15 @@ export function TimeChart<Point extends { time: Date }>({
           aria-controls={id}
           onClick={() => setAsTable(!asTable)}
         >
-          Table
+          {t`Table`}
         </Button>
         <Dropdown
           trigger={['click']}
           menu={{
             items: [
-              { key: 'svg', label: 'Picture, SVG' },
-              { key: 'png', label: 'Picture, PNG' },
-              { key: 'csv', label: 'Table, CSV' },
+              { key: 'svg', label: t`Picture, SVG` },
+              { key: 'png', label: t`Picture, PNG` },
+              { key: 'csv', label: t`Table, CSV` },
             ],
             onClick: ({ key }) => {
               if (key === 'csv') download(`${name}.csv`, csv(['time', ...table.header], rows()));
@@ -155,7 +156,7 @@ export function TimeChart<Point extends { time: Date }>({
           }}
         >
           <Button size="small" type="text">
-            Export …
+            {t`Export …`}
           </Button>
         </Dropdown>
       </div>

@@ -1,10 +1,10 @@
+import { plural, t } from '@lingui/core/macro';
 import { AutoComplete, Form, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite, useZones } from '../../api/queries';
 import { useQuery } from '@tanstack/react-query';
-import { count } from '../../words/format';
 import { needed } from '../EditDialog';
 import { NumberField } from '../NumberField';
 import { Refusal } from '../Refusal';
@@ -41,7 +41,10 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
     if (answer.refused.length === 0 && answer.created < tags.length)
       return {
         tags,
-        why: `${count(tags.length - answer.created, 'machine')} of these tags ${tags.length - answer.created === 1 ? 'is' : 'are'} there already.`,
+        why: plural(tags.length - answer.created, {
+          one: '# of these tags is there already.',
+          other: '# of these tags are there already.',
+        }),
       };
     if (answer.refused.length > 0) return { tags, why: answer.refused[0]!.message };
     await takeTable(table, {}, {}, false);
@@ -58,11 +61,11 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
   const names = [...new Map((zones.data ?? []).map((z) => [z.siteName, z.site])).keys()];
   return (
     <Modal
-      title={like ? `Machines like ${like.tag}` : 'Add machines'}
+      title={like ? t`Machines like ${like.tag}` : t`Add machines`}
       open
       width={560}
       onCancel={onClose}
-      okText={howMany > 1 ? `Add ${count(howMany, 'machine')}` : 'Add it'}
+      okText={howMany > 1 ? t`Add ${plural(howMany, { one: '# machine', other: '# machines' })}` : t`Add it`}
       confirmLoading={write.isPending}
       onOk={() => void add().catch(() => undefined)}
     >
@@ -86,13 +89,13 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
         }}
       >
         <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
-          <Form.Item name="tag" label="Tag" rules={needed('The tag')}>
+          <Form.Item name="tag" label={t`Tag`} rules={needed(t`The tag`)}>
             <Input maxLength={80} placeholder="PC-001" />
           </Form.Item>
-          <Form.Item name="howMany" label="How many alike, with running tags">
+          <Form.Item name="howMany" label={t`How many alike, with running tags`}>
             <NumberField min={1} max={500} precision={0} style={{ width: '100%' }} />
           </Form.Item>
-          <Form.Item name="kind" label="Kind">
+          <Form.Item name="kind" label={t`Kind`}>
             <Select
               options={(['desktop', 'laptop', 'server', 'graphics-card'] as const).map((k) => ({
                 value: k,
@@ -100,38 +103,37 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
               }))}
             />
           </Form.Item>
-          <Form.Item name="model" label="Model" rules={needed('The model')}>
+          <Form.Item name="model" label={t`Model`} rules={needed(t`The model`)}>
             <AutoComplete
               options={(models.data ?? []).map((m) => ({ value: m.model }))}
               showSearch={{ filterOption: true }}
             />
           </Form.Item>
-          <Form.Item name="site" label="Site">
-            <AutoComplete options={names.map((value) => ({ value }))} placeholder="House" />
+          <Form.Item name="site" label={t`Site`}>
+            <AutoComplete options={names.map((value) => ({ value }))} placeholder={t`House`} />
           </Form.Item>
-          <Form.Item name="zone" label="Zone or room">
+          <Form.Item name="zone" label={t`Zone or room`}>
             <AutoComplete
               options={(zones.data ?? []).map((z) => ({ value: z.name }))}
-              placeholder="Main room"
+              placeholder={t`Main room`}
             />
           </Form.Item>
-          <Form.Item name="dutyHoursPerDay" label="Hours a day under load">
-            <NumberField min={0} max={24} style={{ width: '100%' }} placeholder="as usual for its kind" />
+          <Form.Item name="dutyHoursPerDay" label={t`Hours a day under load`}>
+            <NumberField min={0} max={24} style={{ width: '100%' }} placeholder={t`as usual for its kind`} />
           </Form.Item>
-          <Form.Item name="inServiceSince" label="In service since">
+          <Form.Item name="inServiceSince" label={t`In service since`}>
             <Input type="date" />
           </Form.Item>
-          <Form.Item name="warrantyUntil" label="Warranty until">
+          <Form.Item name="warrantyUntil" label={t`Warranty until`}>
             <Input type="date" />
           </Form.Item>
-          <Form.Item name="lastServiceDate" label="Last cleaned">
+          <Form.Item name="lastServiceDate" label={t`Last cleaned`}>
             <Input type="date" />
           </Form.Item>
         </div>
       </Form>
       <p className="quiet small">
-        Parts and limits are those of its model where the house has one, else the usual ones of its kind; they
-        can be corrected on its page.
+        {t`Parts and limits are those of its model where the house has one, else the usual ones of its kind; they can be corrected on its page.`}
       </p>
     </Modal>
   );

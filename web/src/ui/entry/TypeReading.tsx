@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { api, unwrap } from '../../api/client';
@@ -12,7 +13,7 @@ export function TypeReading({
   tag,
   parts,
   onKept,
-  keep = 'Keep this reading',
+  keep = t`Keep this reading`,
 }: {
   tag: string;
   parts: readonly string[];
@@ -67,15 +68,15 @@ export function TypeReading({
           </label>
         ))}
         <label>
-          Air, °{temperature.unit}
+          {t`Air, °${temperature.unit}`}
           <NumberField inputMode="decimal" size="large" min={-40} max={150} value={air} onChange={setAir} />
         </label>
         <label>
-          Fan, rpm
+          {t`Fan, rpm`}
           <NumberField inputMode="numeric" size="large" min={0} max={100000} value={rpm} onChange={setRpm} />
         </label>
         <label>
-          Power, W
+          {t`Power, W`}
           <NumberField
             inputMode="decimal"
             size="large"
@@ -90,7 +91,7 @@ export function TypeReading({
         {keep}
       </Button>
       <p className="quiet small">
-        Under load, and warm: ten minutes at the least. An empty field was not measured.
+        {t`Under load, and warm: ten minutes at the least. An empty field was not measured.`}
       </p>
     </form>
   );

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Cause } from '../../api/client';
 
 /** The causes' own marks, always shown with their word. */
@@ -48,16 +49,16 @@ const MARKS: Record<Cause, React.ReactNode> = {
 };
 
 export const CAUSE_WORDS: Record<Cause, string> = {
-  dust: 'Dust',
-  paste: 'Paste',
-  pads: 'Pads',
-  fan: 'Fan',
-  mount: 'Mount',
-  room: 'Room',
-  settings: 'Settings',
-  sensor: 'Sensor',
-  'cooler-limited': 'Cooler at its limit',
-  none: 'Nothing',
+  dust: t`Dust`,
+  paste: t`Paste`,
+  pads: t`Pads`,
+  fan: t`Fan`,
+  mount: t`Mount`,
+  room: t`Room`,
+  settings: t`Settings`,
+  sensor: t`Sensor`,
+  'cooler-limited': t`Cooler at its limit`,
+  none: t`Nothing`,
 };
 
 export function CauseMark({ cause, size = 18 }: { cause: Cause; size?: number }) {

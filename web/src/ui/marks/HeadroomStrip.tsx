@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { partName, useTemperature } from '../../words/format';
 import { heat } from '../../theme/heat';
@@ -19,8 +20,8 @@ export function HeadroomStrip({ strip, width = 320 }: { strip: Schemas['Strip'];
   const lost = Math.max(0, now - fresh);
   const nowRight = x(limit) - x(now) < 44;
   const label =
-    `${partName(strip.part)}: air ${full(ambient)}, fresh ${full(fresh)}, now ${full(now)}, ` +
-    `${full(heading)} on a hot day, action line ${full(line)}, limit ${full(limit)}`;
+    t`${partName(strip.part)}: air ${full(ambient)}, fresh ${full(fresh)}, now ${full(now)}, ` +
+    t`${full(heading)} on a hot day, action line ${full(line)}, limit ${full(limit)}`;
   return (
     <svg width={width} height={52} role="img" aria-label={label} className="figures">
       <title>{label}</title>
@@ -68,7 +69,7 @@ export function HeadroomStrip({ strip, width = 320 }: { strip: Schemas['Strip'];
         {degrees(limit)}
       </text>
       <text x={Math.max(24, x(ambient))} y={y + 23} textAnchor="middle" fontSize={11} fill="var(--quiet)">
-        air {degrees(ambient)}
+        {t`air ${degrees(ambient)}`}
       </text>
       {x(fresh) - x(ambient) > 52 && (
         <text x={x(fresh)} y={y + 23} textAnchor="middle" fontSize={11} fill="var(--quiet)">

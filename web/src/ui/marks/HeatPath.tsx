@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { capital, differenceUnit, kelvin, partName, useTemperature } from '../../words/format';
 import { heat } from '../../theme/heat';
@@ -47,8 +48,8 @@ export function HeatPath({
   }, []);
   const bottom = drawn.at(-1);
   const y = bottom ? bottom.y + bottom.row : top;
-  const now = part.latestCelsius === null ? 'not measured' : exact(part.latestCelsius);
-  const label = `${capital(partName(part.part))} ${now}: ${layers.map((l) => `${l.name} ${figure(l.now)} ${unit}, fresh ${figure(l.fresh)} ${unit}`).join('; ')}`;
+  const now = part.latestCelsius === null ? t`not measured` : exact(part.latestCelsius);
+  const label = `${capital(partName(part.part))} ${now}: ${layers.map((l) => t`${l.name} ${figure(l.now)} ${unit}, fresh ${figure(l.fresh)} ${unit}`).join('; ')}`;
   return (
     <figure style={{ margin: 0 }}>
       <svg width="100%" viewBox={`0 0 264 ${String(y + air + 4)}`} role="img" aria-label={label}>
@@ -56,7 +57,7 @@ export function HeatPath({
           {now}
         </text>
         <text x={262} y={14} fontSize={11.5} textAnchor="end" fill="var(--quiet)">
-          {unit} now / fresh
+          {t`${unit} now / fresh`}
         </text>
         {measured && (
           <text x={0} y={30} fontSize={11.5} fill="var(--quiet)">
@@ -126,10 +127,10 @@ export function HeatPath({
           strokeWidth={0.7}
         />
         <text x={BAR + 8} y={y + air / 2 - 1} fontSize={12} fontWeight={650} fill="var(--ink)">
-          Room air
+          {t`Room air`}
         </text>
         <text x={BAR + 8} y={y + air / 2 + 13} fontSize={11.5} fill="var(--quiet)">
-          {part.airCelsius === null ? 'not measured' : `${exact(part.airCelsius)} at the intake`}
+          {part.airCelsius === null ? t`not measured` : t`${exact(part.airCelsius)} at the intake`}
         </text>
       </svg>
     </figure>
@@ -149,12 +150,12 @@ function figure(value: number): string {
 
 /** What stands between the air and the part besides its wear; the last ones may take away. */
 const NAMES: Record<string, string> = {
-  fan: 'Fan',
-  served: 'Service since',
-  hidden: 'Faster fan',
-  conditions: 'Load and fan',
-  room: 'The room',
-  unexplained: 'Not explained',
+  fan: t`Fan`,
+  served: t`Service since`,
+  hidden: t`Faster fan`,
+  conditions: t`Load and fan`,
+  room: t`The room`,
+  unexplained: t`Not explained`,
 };
 
 function layersOf(part: Part): Layer[] {
@@ -168,10 +169,10 @@ function layersOf(part: Part): Layer[] {
         name:
           l.layer === 'joint'
             ? pads
-              ? 'Chip and pads'
-              : 'Chip and paste'
+              ? t`Chip and pads`
+              : t`Chip and paste`
             : l.layer === 'fins'
-              ? 'Plate and fins'
+              ? t`Plate and fins`
               : (NAMES[l.layer] ?? l.layer),
         now: l.nowKelvin,
         fresh: l.freshKelvin,
@@ -179,11 +180,11 @@ function layersOf(part: Part): Layer[] {
           lost < 1
             ? ''
             : l.layer === 'joint'
-              ? `${kelvin(lost)} more than fresh${mount >= lost / 2 ? ': mount' : ''}`
+              ? t`${kelvin(lost)} more than fresh${mount >= lost / 2 ? t`: mount` : ''}`
               : l.layer === 'fins'
-                ? `${kelvin(lost)} more: dust`
+                ? t`${kelvin(lost)} more: dust`
                 : l.layer === 'fan'
-                  ? `${kelvin(lost)} for its lost speed`
+                  ? t`${kelvin(lost)} for its lost speed`
                   : '',
       };
     });

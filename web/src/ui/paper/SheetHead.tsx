@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -24,17 +25,17 @@ export function SheetHead({
     <>
       <div className="no-print bench-more">
         <Button type="primary" onClick={() => window.print()}>
-          Print
+          {t`Print`}
         </Button>
         {more}
-        <Link to={place}>Back to the job</Link>
+        <Link to={place}>{t`Back to the job`}</Link>
       </div>
       <header className="sheet-head">
         <div>
           <h1>{title}</h1>
           {children}
         </div>
-        <img src={codeOf(place)} alt={`QR code of job ${String(jobId)}`} width={100} height={100} />
+        <img src={codeOf(place)} alt={t`QR code of job ${String(jobId)}`} width={100} height={100} />
       </header>
     </>
   );

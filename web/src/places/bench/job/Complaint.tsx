@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Modal, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../../api/client';
@@ -15,33 +16,32 @@ export function Complaint({ job, write }: BenchJob) {
   const closed = job.state === 'proven' || job.state === 'abandoned';
   if (closed && !c) return null;
   return (
-    <section className="section" aria-label="Complaint">
+    <section className="section" aria-label={t`Complaint`}>
       <div className="section-head">
-        <h2>Complaint</h2>
+        <h2>{t`Complaint`}</h2>
         {!closed && (
           <Button size="small" onClick={() => setOpen(true)}>
-            {c ? 'Change' : 'Write one down'}
+            {c ? t`Change` : t`Write one down`}
           </Button>
         )}
       </div>
       {c ? (
         <p>
-          {c.what === 'other' ? c.inWords : `It ${COMPLAINTS[c.what]}`}
-          {c.load && ` under ${c.load}`}
-          {typeof c.minutesToFailure === 'number' && ` after ${String(c.minutesToFailure)} minutes`}
-          {c.reproduced === true && ', seen at the bench'}
-          {c.reproduced === false && ', not seen at the bench'}.
+          {c.what === 'other' ? c.inWords : t`It ${COMPLAINTS[c.what]}`}
+          {c.load && t` under ${c.load}`}
+          {typeof c.minutesToFailure === 'number' && t` after ${String(c.minutesToFailure)} minutes`}
+          {c.reproduced === true && t`, seen at the bench`}
+          {c.reproduced === false && t`, not seen at the bench`}.
           {typeof c.minutesToFailure === 'number' && job.state !== 'proven' && (
-            <> It counts as fixed once it has run {String(2 * c.minutesToFailure)} minutes.</>
+            <> {t`It counts as fixed once it has run ${String(2 * c.minutesToFailure)} minutes.`}</>
           )}
           {job.complaintFixed !== null && (
-            <strong> {job.complaintFixed ? 'It is gone.' : 'It is not gone.'}</strong>
+            <strong> {job.complaintFixed ? t`It is gone.` : t`It is not gone.`}</strong>
           )}
         </p>
       ) : (
         <p className="quiet">
-          None. Came in because it switches off, crashes, is slow or loud, got wet, smells or fell? Write it
-          down first: a wet machine is not run.
+          {t`None. Came in because it switches off, crashes, is slow or loud, got wet, smells or fell? Write it down first: a wet machine is not run.`}
         </p>
       )}
       {open && <ComplaintForm job={job} write={write} onClose={() => setOpen(false)} />}
@@ -60,10 +60,10 @@ function ComplaintForm({ job, write, onClose }: BenchJob & { onClose: () => void
   );
   return (
     <Modal
-      title="What is complained of"
+      title={t`What is complained of`}
       open
       onCancel={onClose}
-      okText="Keep"
+      okText={t`Keep`}
       okButtonProps={{ disabled: what === 'other' && words.trim() === '' }}
       onOk={() =>
         void write({
@@ -78,21 +78,22 @@ function ComplaintForm({ job, write, onClose }: BenchJob & { onClose: () => void
     >
       <AskFields>
         <Select<Kind>
-          aria-label="It"
+          aria-label={t`It`}
           value={what}
           onChange={setWhat}
           options={(Object.keys(COMPLAINTS) as Kind[]).map((k) => ({ value: k, label: COMPLAINTS[k] }))}
         />
         <label>
-          In words{what === 'other' && ' (needed)'}
+          {t`In words`}
+          {what === 'other' && t` (needed)`}
           <Input value={words} maxLength={500} onChange={(e) => setWords(e.target.value)} />
         </label>
         <label>
-          Under which load
+          {t`Under which load`}
           <Input value={load} maxLength={200} onChange={(e) => setLoad(e.target.value)} />
         </label>
         <label>
-          Minutes until it happens
+          {t`Minutes until it happens`}
           <NumberField
             min={0.5}
             max={10000}
@@ -103,13 +104,13 @@ function ComplaintForm({ job, write, onClose }: BenchJob & { onClose: () => void
         </label>
         <Segmented<'yes' | 'no' | 'untried'>
           block
-          aria-label="Seen at the bench"
+          aria-label={t`Seen at the bench`}
           value={seen}
           onChange={setSeen}
           options={[
-            { value: 'yes', label: 'seen here too' },
-            { value: 'no', label: 'not seen here' },
-            { value: 'untried', label: 'not tried' },
+            { value: 'yes', label: t`seen here too` },
+            { value: 'no', label: t`not seen here` },
+            { value: 'untried', label: t`not tried` },
           ]}
         />
       </AskFields>

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../../api/client';
@@ -29,7 +30,7 @@ export function Counting({
     for (const c of listed) await write({ kind: 'counted', ...c });
   };
   return (
-    <section aria-label={what === 'screws' ? 'Screw tray' : 'Connectors'}>
+    <section aria-label={what === 'screws' ? t`Screw tray` : t`Connectors`}>
       {what === 'screws' && job.notes.screws.length > 0 && (
         <ModelPlan notes={job.notes} show="screws" order={[]} />
       )}
@@ -44,7 +45,7 @@ export function Counting({
               </div>
               <div className="tray-count">
                 <Button
-                  aria-label={`One ${item} less`}
+                  aria-label={t`One ${item} less`}
                   disabled={count[going] === 0}
                   onClick={() => move(item, -1)}
                 >
@@ -55,14 +56,14 @@ export function Counting({
                   {goal !== undefined && <span className="quiet"> / {goal}</span>}
                 </span>
                 <Button
-                  aria-label={`One ${item} more`}
+                  aria-label={t`One ${item} more`}
                   disabled={going === 'in' && count.in >= count.out}
                   onClick={() => move(item, 1)}
                 >
                   +
                 </Button>
                 {goal !== undefined && goal > count[going] && (
-                  <Button onClick={() => set({ ...count, [going]: goal })}>all {goal}</Button>
+                  <Button onClick={() => set({ ...count, [going]: goal })}>{t`all ${goal}`}</Button>
                 )}
               </div>
             </div>
@@ -73,31 +74,38 @@ export function Counting({
         )}
       </div>
       <p role="status">
-        {out} out{going === 'in' ? `, ${String(back)} back in` : ''}.
-        {going === 'in' && open.length > 0 && ' They must meet before it is closed.'}
+        {t`${out} out`}
+        {going === 'in' ? t`, ${String(back)} back in` : ''}.
+        {going === 'in' && open.length > 0 && t` They must meet before it is closed.`}
         {job.excuses
           .filter((e) => e.what === what)
-          .map((e) => ` Excused${e.item ? `, ${e.item}` : ''}: ${e.reason}.`)}
+          .map((e) => (e.item ? t` Excused, ${e.item}: ${e.reason}.` : t` Excused: ${e.reason}.`))}
       </p>
       <div className="bench-more">
         {listed.length > 1 && (
-          <Button onClick={() => void all()}>{going === 'out' ? 'All as listed' : 'All back in'}</Button>
+          <Button onClick={() => void all()}>{going === 'out' ? t`All as listed` : t`All back in`}</Button>
         )}
         {(going === 'out' ? out : back) > 0 &&
           open.map((c) => (
             <Button key={c.item} onClick={() => setExcuse(c.item)}>
-              {c.item}: {c[going]} of {going === 'out' ? known[c.item] : c.out}, write down why …
+              {t`${c.item}: ${c[going]} of ${(going === 'out' ? known[c.item] : c.out) ?? 0}, write down why …`}
             </Button>
           ))}
-        {nothing && <Button onClick={() => setExcuse('')}>None came out, write down why …</Button>}
+        {nothing && <Button onClick={() => setExcuse('')}>{t`None came out, write down why …`}</Button>}
       </div>
       {excuse !== null && (
         <AskReason
-          title={excuse === '' ? `No ${what} to count` : `${excuse}: the count does not meet`}
+          title={
+            excuse === ''
+              ? what === 'screws'
+                ? t`No screws to count`
+                : t`No connectors to count`
+              : t`${excuse}: the count does not meet`
+          }
           text={
             going === 'in'
-              ? 'A screw left inside can short the board: look in the fan, under the board, on the magnet mat first.'
-              : 'What did come out is still counted when the machine is closed.'
+              ? t`A screw left inside can short the board: look in the fan, under the board, on the magnet mat first.`
+              : t`What did come out is still counted when the machine is closed.`
           }
           busy={false}
           onClose={() => setExcuse(null)}
@@ -122,11 +130,11 @@ function NewPlace({
     what === 'screws' ? (length === null ? '' : `${String(length)} mm ${word.trim() || 'PH1'}`) : word.trim();
   return (
     <div className="tray-place">
-      <div className="tray-name quiet">{what === 'screws' ? 'Another length' : 'Another connector'}</div>
+      <div className="tray-name quiet">{what === 'screws' ? t`Another length` : t`Another connector`}</div>
       <div className="tray-count">
         {what === 'screws' && (
           <NumberField
-            aria-label="Length, mm"
+            aria-label={t`Length, mm`}
             min={0.5}
             max={200}
             step={0.5}
@@ -137,15 +145,15 @@ function NewPlace({
           />
         )}
         <Input
-          aria-label={what === 'screws' ? 'Bit' : 'Its name'}
-          placeholder={what === 'screws' ? 'PH1' : 'fan lead'}
+          aria-label={what === 'screws' ? t`Bit` : t`Its name`}
+          placeholder={what === 'screws' ? 'PH1' : t`fan lead`}
           maxLength={40}
           value={word}
           onChange={(e) => setWord(e.target.value)}
         />
         {what === 'screws' && (
           <Select
-            aria-label="Where they sit"
+            aria-label={t`Where they sit`}
             value={place}
             onChange={setPlace}
             style={{ width: 110 }}
@@ -162,7 +170,7 @@ function NewPlace({
             setWord('');
           }}
         >
-          Add
+          {t`Add`}
         </Button>
       </div>
     </div>

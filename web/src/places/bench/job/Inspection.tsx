@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Skeleton } from 'antd';
 import { useState, type KeyboardEvent } from 'react';
 import type { Schemas } from '../../../api/client';
@@ -59,20 +60,20 @@ export function Inspection({
         );
       })}
       <Said
-        label="Damage or a missing part that was already like this"
-        placeholder="one clip of the shroud broken"
+        label={t`Damage or a missing part that was already like this`}
+        placeholder={t`one clip of the shroud broken`}
         said={job.damage}
         onSay={(text) => write({ kind: 'damage-found', text })}
       />
       <Said
-        label="Damage done by this job"
-        placeholder="one clip of the bottom cover snapped"
+        label={t`Damage done by this job`}
+        placeholder={t`one clip of the bottom cover snapped`}
         said={job.damageDone}
         onSay={(text) => write({ kind: 'damage-found', text, onTheWay: true })}
       />
       <Said
-        label="Deviation from good practice"
-        placeholder="paste instead of pads; pads of another thickness"
+        label={t`Deviation from good practice`}
+        placeholder={t`paste instead of pads; pads of another thickness`}
         said={job.deviations}
         onSay={(text) => write({ kind: 'deviation-seen', text })}
       />
@@ -114,7 +115,7 @@ export function Said({
           />
         </label>
         <Button disabled={text.trim() === ''} onClick={() => void onSay(text.trim()).then(() => setText(''))}>
-          Note
+          {t`Note`}
         </Button>
       </div>
       {said.length > 0 && (

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { AskReason } from '../../../ui/AskReason';
@@ -9,19 +10,18 @@ export function MeasureBefore({ job, write }: BenchJob) {
   const [without, setWithout] = useState(false);
   return (
     <>
-      <h1>Measure before you open it.</h1>
+      <h1>{t`Measure before you open it.`}</h1>
       <p className="quiet">
-        A known load for a known time, the fan fixed if it can be, and the air written down: no before-run, no
-        proof.
+        {t`A known load for a known time, the fan fixed if it can be, and the air written down: no before-run, no proof.`}
       </p>
       <RunForm job={job} write={write} phase="before" />
       <Button type="text" onClick={() => setWithout(true)}>
-        It cannot be measured …
+        {t`It cannot be measured …`}
       </Button>
       {without && (
         <AskReason
-          title="Open it without a before-run"
-          text="Then nothing can be proven afterwards. Write down why."
+          title={t`Open it without a before-run`}
+          text={t`Then nothing can be proven afterwards. Write down why.`}
           busy={false}
           onClose={() => setWithout(false)}
           onReason={(reason) => write({ kind: 'before-excused', reason })}

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../../api/client';
@@ -16,7 +17,7 @@ export function Method({ job, write, step }: BenchJob & { step: string }) {
   if (step === 'pads-off') return <PadsMeasured job={job} write={write} />;
   if (!used) return null;
   return (
-    <section aria-label="Used at this step" className="method">
+    <section aria-label={t`Used at this step`} className="method">
       {(putty ? (['putty'] as const) : used.products).map((product) => (
         <ProductRow key={product} job={job} write={write} product={product} />
       ))}
@@ -60,8 +61,8 @@ function ProductRow({ job, write, product }: BenchJob & { product: Product }) {
       <label>
         {PRODUCTS[product]}
         <Input
-          aria-label={`${PRODUCTS[product]}, name`}
-          placeholder="name on its label"
+          aria-label={t`${PRODUCTS[product]}, name`}
+          placeholder={t`name on its label`}
           value={name}
           maxLength={80}
           onChange={(e) => setName(e.target.value)}
@@ -69,10 +70,10 @@ function ProductRow({ job, write, product }: BenchJob & { product: Product }) {
         />
       </label>
       <label>
-        Batch
+        {t`Batch`}
         <Input
-          aria-label={`${PRODUCTS[product]}, batch`}
-          placeholder="where it has one"
+          aria-label={t`${PRODUCTS[product]}, batch`}
+          placeholder={t`where it has one`}
           value={batch}
           maxLength={80}
           onChange={(e) => setBatch(e.target.value)}
@@ -81,12 +82,12 @@ function ProductRow({ job, write, product }: BenchJob & { product: Product }) {
       </label>
       {product === 'paste' && (
         <label>
-          Laid on as
+          {t`Laid on as`}
           <Select
-            aria-label="Paste pattern"
+            aria-label={t`Paste pattern`}
             allowClear
             value={pattern ?? undefined}
-            placeholder="as the card says"
+            placeholder={t`as the card says`}
             style={{ width: '100%' }}
             options={Object.entries(PATTERNS).map(([value, label]) => ({ value, label }))}
             onChange={(v: Schemas['PastePattern'] | undefined) => {
@@ -103,7 +104,7 @@ function ProductRow({ job, write, product }: BenchJob & { product: Product }) {
             keep({ name: last });
           }}
         >
-          {last}, as last time
+          {t`${last}, as last time`}
         </Button>
       )}
     </div>
@@ -115,7 +116,7 @@ function PadsMeasured({ job, write }: BenchJob) {
   const [place, setPlace] = useState('');
   const isSaid = (at: string) => job.padsMeasured.some((m) => m.place === at);
   const noted = job.notes.pads.map((p) => ({
-    place: `${String(p.number)} · ${p.part}${p.side === 'back' ? ', back' : ''}`,
+    place: `${String(p.number)} · ${p.part}${p.side === 'back' ? t`, back` : ''}`,
     pad: p.number as number | null,
     nominal: p.thicknessMm as number | null,
   }));
@@ -142,18 +143,18 @@ function PadsMeasured({ job, write }: BenchJob) {
       });
   };
   return (
-    <section aria-label="Old pads" className="method">
-      <p className="quiet small">As measured, and nominal: what it is sold as.</p>
+    <section aria-label={t`Old pads`} className="method">
+      <p className="quiet small">{t`As measured, and nominal: what it is sold as.`}</p>
       <div className="tray">
         {[...noted, ...others].map((p) => (
           <PadRow key={`${p.place} ${String(isSaid(p.place))}`} job={job} write={write} {...p} />
         ))}
         <div className="tray-place">
-          <div className="tray-name quiet">Another place</div>
+          <div className="tray-name quiet">{t`Another place`}</div>
           <div className="tray-count">
             <Input
-              aria-label="Place of the pad"
-              placeholder="memory, back"
+              aria-label={t`Place of the pad`}
+              placeholder={t`memory, back`}
               maxLength={80}
               value={place}
               onChange={(e) => setPlace(e.target.value)}
@@ -175,7 +176,7 @@ function PadsMeasured({ job, write }: BenchJob) {
       </div>
       {first && alike.length > 0 && (
         <Button className="bench-wide" onClick={() => void sameForAll()}>
-          The other {part} pads measure {first.measuredMm} mm too
+          {t`The other ${part ?? ''} pads measure ${first.measuredMm} mm too`}
         </Button>
       )}
     </section>
@@ -209,7 +210,7 @@ function PadRow({
   const fields = (
     <>
       <NumberField
-        aria-label={`${place}: measured, mm`}
+        aria-label={t`${place}: measured, mm`}
         placeholder="measured"
         min={0.1}
         max={10}
@@ -221,7 +222,7 @@ function PadRow({
         style={{ width: 120 }}
       />
       <NumberField
-        aria-label={`${place}: nominal, mm`}
+        aria-label={t`${place}: nominal, mm`}
         placeholder="nominal"
         min={0.2}
         max={10}
@@ -234,7 +235,7 @@ function PadRow({
       />
       {bare && (
         <Button disabled={measured === null} onClick={keep}>
-          Add
+          {t`Add`}
         </Button>
       )}
     </>
@@ -245,7 +246,7 @@ function PadRow({
     <div className="tray-place">
       <div className="tray-name">
         {place}
-        {nominal !== null && <span className="quiet small"> nominal {nominal} mm</span>}
+        {nominal !== null && <span className="quiet small"> {t`nominal ${nominal} mm`}</span>}
       </div>
       <div className="tray-count">{fields}</div>
     </div>

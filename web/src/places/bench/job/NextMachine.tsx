@@ -1,6 +1,9 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Link } from 'react-router';
 import { useMachine, useQueue } from '../../../api/queries';
 import type { BenchJob } from '../useBenchJob';
+import { levelName } from '../../../words/work';
 
 /** Where to go on: the most pressing machine of the same zone, else of all. */
 export function NextMachine({ job }: Pick<BenchJob, 'job'>) {
@@ -13,10 +16,12 @@ export function NextMachine({ job }: Pick<BenchJob, 'job'>) {
   if (!next) return null;
   return (
     <p>
-      Next{next.zone === zone ? ' in the same zone' : `, in ${next.zoneName}`}:{' '}
-      <Link to={`/machines/${encodeURIComponent(next.asset)}`}>
-        {next.asset}, {next.service}
-      </Link>
+      <Trans>
+        Next{next.zone === zone ? t` in the same zone` : t`, in ${next.zoneName}`}:{' '}
+        <Link to={`/machines/${encodeURIComponent(next.asset)}`}>
+          {next.asset}, {next.service && levelName(next.service)}
+        </Link>
+      </Trans>
     </p>
   );
 }

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Input } from 'antd';
 import { useEffect, useState } from 'react';
 import { useOutbox } from '../../../api/outbox';
@@ -20,19 +21,19 @@ export function Note({ job, write }: BenchJob) {
     else localStorage.setItem(draft, note);
   }, [note, saved, draft]);
   return (
-    <section className="section" aria-label="Note">
+    <section className="section" aria-label={t`Note`}>
       <div className="section-head">
-        <h2>Note</h2>
+        <h2>{t`Note`}</h2>
         <span className="quiet small" role="status">
-          {note !== saved ? 'saved when you leave the field' : waits ? 'kept on this device' : 'saved'}
+          {note !== saved ? t`saved when you leave the field` : waits ? t`kept on this device` : t`saved`}
         </span>
       </div>
       <Input.TextArea
-        aria-label="Note"
+        aria-label={t`Note`}
         rows={3}
         maxLength={2000}
         value={note}
-        placeholder="What you saw: paste dry at the edges, a torn pad, a loud fan"
+        placeholder={t`What you saw: paste dry at the edges, a torn pad, a loud fan`}
         onChange={(e) => setNote(e.target.value)}
         onBlur={() => {
           if (note !== saved) void write({ kind: 'noted', text: note });

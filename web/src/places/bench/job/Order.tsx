@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import { NumberField } from '../../../ui/NumberField';
@@ -10,19 +11,19 @@ export function Order({ job, write }: BenchJob) {
   const { order } = job;
   if (job.schools.othersMachines !== true && !order) return null;
   return (
-    <section className="section" aria-label="Agreed with its owner">
+    <section className="section" aria-label={t`Agreed with its owner`}>
       <div className="section-head">
-        <h2>Agreed with its owner</h2>
+        <h2>{t`Agreed with its owner`}</h2>
         {job.state !== 'abandoned' && !open && (
           <Button size="small" onClick={() => setOpen(true)}>
-            {order ? 'Change it' : 'Write it down'}
+            {order ? t`Change it` : t`Write it down`}
           </Button>
         )}
       </div>
       {open ? (
         <AgreeOrder job={job} write={write} onKept={() => setOpen(false)} />
       ) : (
-        <p>{order ? orderWords(order) : 'Nothing is written down.'}</p>
+        <p>{order ? orderWords(order) : t`Nothing is written down.`}</p>
       )}
     </section>
   );
@@ -32,10 +33,10 @@ export function Order({ job, write }: BenchJob) {
 export const orderWords = (order: NonNullable<BenchJob['job']['order']>): string =>
   [
     order.owner ? `${order.owner}: ${order.scope}` : order.scope,
-    order.priceCap === null || order.priceCap === undefined ? null : `at most ${String(order.priceCap)}`,
-    order.mayOpen ? 'may be opened' : 'may not be opened',
-    order.backedUp ? 'data is backed up' : null,
-    order.condition ? `as handed in: ${order.condition}` : null,
+    order.priceCap === null || order.priceCap === undefined ? null : t`at most ${String(order.priceCap)}`,
+    order.mayOpen ? t`may be opened` : t`may not be opened`,
+    order.backedUp ? t`data is backed up` : null,
+    order.condition ? t`as handed in: ${order.condition}` : null,
   ]
     .filter(Boolean)
     .join('; ') + '.';
@@ -51,36 +52,36 @@ export function AgreeOrder({ job, write, onKept }: BenchJob & { onKept?: () => v
   return (
     <AskFields>
       <label>
-        What is to be done, in the owner&rsquo;s words
+        {t`What is to be done, in the owner’s words`}
         <Input
           value={scope}
           maxLength={500}
-          placeholder="clean it, it is loud"
+          placeholder={t`clean it, it is loud`}
           onChange={(e) => setScope(e.target.value)}
         />
       </label>
       <label>
-        Owner
+        {t`Owner`}
         <Input value={owner} maxLength={200} onChange={(e) => setOwner(e.target.value)} />
       </label>
       <label>
-        At most, without asking again
-        <NumberField aria-label="Price cap" min={0} max={1_000_000} value={cap} onChange={setCap} />
+        {t`At most, without asking again`}
+        <NumberField aria-label={t`Price cap`} min={0} max={1_000_000} value={cap} onChange={setCap} />
       </label>
       <label>
-        How it looks as it is handed in
+        {t`How it looks as it is handed in`}
         <Input
           value={condition}
           maxLength={500}
-          placeholder="lid scratched, one foot missing"
+          placeholder={t`lid scratched, one foot missing`}
           onChange={(e) => setCondition(e.target.value)}
         />
       </label>
       <Checkbox checked={mayOpen} onChange={(e) => setMayOpen(e.target.checked)}>
-        The owner agrees to its being opened
+        {t`The owner agrees to its being opened`}
       </Checkbox>
       <Checkbox checked={backedUp} onChange={(e) => setBackedUp(e.target.checked)}>
-        The owner says that the data is backed up
+        {t`The owner says that the data is backed up`}
       </Checkbox>
       <Button
         size="large"
@@ -98,7 +99,7 @@ export function AgreeOrder({ job, write, onKept }: BenchJob & { onKept?: () => v
           }).then(onKept)
         }
       >
-        Keep what was agreed
+        {t`Keep what was agreed`}
       </Button>
     </AskFields>
   );

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Segmented } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useOutbox } from '../../../api/outbox';
@@ -19,7 +20,7 @@ export function Photos({ job, write }: BenchJob) {
     setProblem(null);
     for (const picture of files ?? []) {
       if (picture.size > LARGEST) {
-        setProblem(`${picture.name} is larger than 12 MB; take it with a lower resolution.`);
+        setProblem(t`${picture.name} is larger than 12 MB; take it with a lower resolution.`);
         continue;
       }
       const step = job.steps.find((s) => s.doneAt === null && !s.skipped)?.id ?? null;
@@ -39,10 +40,10 @@ export function Photos({ job, write }: BenchJob) {
     if (file.current) file.current.value = '';
   };
   return (
-    <section className="section" aria-label="Photos">
+    <section className="section" aria-label={t`Photos`}>
       <div className="section-head">
-        <h2>Photos</h2>
-        <span className="quiet small">{job.photos.length || 'none yet'}</span>
+        <h2>{t`Photos`}</h2>
+        <span className="quiet small">{job.photos.length || t`none yet`}</span>
       </div>
       {problem && (
         <p className="bench-caution" role="alert">
@@ -52,11 +53,11 @@ export function Photos({ job, write }: BenchJob) {
       <div className="photos">
         {job.photos.map((p) => (
           <figure key={p.key}>
-            <Picture photo={p.key} alt={p.caption ?? 'photo without a caption'} />
+            <Picture photo={p.key} alt={p.caption ?? t`photo without a caption`} />
             <figcaption className="small">
               {p.caption}
-              {p.foundOnOpening && <span className="quiet"> as found</span>}
-              {p.doneOnTheWay && <span className="quiet"> damage done</span>}
+              {p.foundOnOpening && <span className="quiet"> {t`as found`}</span>}
+              {p.doneOnTheWay && <span className="quiet"> {t`damage done`}</span>}
             </figcaption>
           </figure>
         ))}
@@ -64,22 +65,22 @@ export function Photos({ job, write }: BenchJob) {
       {!closed && (
         <>
           <Input
-            aria-label="Caption of the next photo"
-            placeholder="What the next photo shows"
+            aria-label={t`Caption of the next photo`}
+            placeholder={t`What the next photo shows`}
             value={caption}
             maxLength={200}
             onChange={(e) => setCaption(e.target.value)}
           />
           <div className="bench-more">
-            <Button onClick={() => file.current?.click()}>Take or choose a photo</Button>
+            <Button onClick={() => file.current?.click()}>{t`Take or choose a photo`}</Button>
             <Segmented<Shows>
-              aria-label="What it shows"
+              aria-label={t`What it shows`}
               value={shows}
               onChange={setShows}
               options={[
-                { value: 'found', label: 'as found' },
-                { value: 'work', label: 'the work' },
-                { value: 'damage', label: 'damage done' },
+                { value: 'found', label: t`as found` },
+                { value: 'work', label: t`the work` },
+                { value: 'damage', label: t`damage done` },
               ]}
             />
           </div>
@@ -90,7 +91,7 @@ export function Photos({ job, write }: BenchJob) {
             capture="environment"
             multiple
             hidden
-            aria-label="Photo file"
+            aria-label={t`Photo file`}
             onChange={(e) => void take(e.target.files)}
           />
         </>

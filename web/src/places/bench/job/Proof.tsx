@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -11,6 +13,7 @@ import { GateCheck } from './GateCheck';
 import { useStartJob } from '../../../ui/useStartJob';
 import { levelName } from '../../../words/work';
 import { NextMachine } from './NextMachine';
+import { Refusal } from '../../../ui/Refusal';
 
 /** From the work done to the proof filed: after-run, verdict, second look, handing back. */
 export function Proof({ job, write }: BenchJob) {
@@ -20,9 +23,9 @@ export function Proof({ job, write }: BenchJob) {
     <>
       {job.state === 'waiting-for-proof' && (!after || again) ? (
         <>
-          <h1>Waiting for proof: measure it again.</h1>
+          <h1>{t`Waiting for proof: measure it again.`}</h1>
           <p className="quiet">
-            The same load, time, fan, settings and position as before, from the same cold start.
+            {t`The same load, time, fan, settings and position as before, from the same cold start.`}
           </p>
           <RunForm job={job} write={write} phase="after" onKept={() => setAgain(false)} />
         </>
@@ -35,10 +38,9 @@ export function Proof({ job, write }: BenchJob) {
             </>
           ) : (
             <>
-              <h1>Nothing can be proven.</h1>
+              <h1>{t`Nothing can be proven.`}</h1>
               <p>
-                There was no before-run ({job.beforeExcuse}). The after-run stands as the machine&rsquo;s new
-                starting point.
+                {t`There was no before-run (${job.beforeExcuse ?? ''}). The after-run stands as the machine’s new starting point.`}
               </p>
             </>
           )}
@@ -49,8 +51,11 @@ export function Proof({ job, write }: BenchJob) {
       )}
       {job.state === 'proven' && (
         <p className="quiet">
-          Filed {job.closedAt && instant(job.closedAt)}. Its new baseline begins on the day of the work.{' '}
-          <Link to={`/bench/${String(job.id)}/proof`}>The proof sheet for its owner</Link>
+          {t`Filed`} {job.closedAt && instant(job.closedAt)}
+          <Trans>
+            . Its new baseline begins on the day of the work.{' '}
+            <Link to={`/bench/${String(job.id)}/proof`}>The proof sheet for its owner</Link>
+          </Trans>
         </p>
       )}
       {job.state === 'proven' && <NextMachine job={job} />}
@@ -68,15 +73,15 @@ function WhatElse({ job }: Pick<BenchJob, 'job'>) {
   );
   if (!remedies?.length) return null;
   return (
-    <section className="section" aria-label="What else would help">
+    <section className="section" aria-label={t`What else would help`}>
       <div className="section-head">
-        <h2>What else would help</h2>
+        <h2>{t`What else would help`}</h2>
       </div>
       <div className="bench-more">
         {remedies.map(({ remedy, level }) =>
           level === null ? (
             <Link key={remedy} to="/halls">
-              <Button>A cooler room: see its hall</Button>
+              <Button>{t`A cooler room: see its hall`}</Button>
             </Link>
           ) : (
             <Button
@@ -84,11 +89,12 @@ function WhatElse({ job }: Pick<BenchJob, 'job'>) {
               loading={start.isPending && start.variables.level === level}
               onClick={() => start.mutate({ asset: job.asset, level, complaint: null })}
             >
-              Start a job: {levelName(level)}
+              {t`Start a job: ${levelName(level)}`}
             </Button>
           ),
         )}
       </div>
+      {start.isError && <Refusal error={start.error} />}
     </section>
   );
 }
@@ -101,24 +107,24 @@ function Decide({ job, write, onAgain }: BenchJob & { onAgain: () => void }) {
     <>
       {job.complaint && (
         <fieldset className="bench-gate">
-          <legend>Is the complaint gone?</legend>
+          <legend>{t`Is the complaint gone?`}</legend>
           {job.complaintStands ? (
             <p>{job.complaintStands}</p>
           ) : (
             <GateCheck checked={gone === true} onChange={() => setGone(true)}>
-              Gone: it ran through
+              {t`Gone: it ran through`}
             </GateCheck>
           )}
           <GateCheck checked={gone === false} onChange={() => setGone(false)}>
-            Not gone, or not shown yet
+            {t`Not gone, or not shown yet`}
           </GateCheck>
         </fieldset>
       )}
       <div className="bench-more">
         <Button onClick={onAgain}>
-          {lacking ? `Measure the next load: ${lacking.label}` : 'Measure again'}
+          {lacking ? t`Measure the next load: ${lacking.label}` : t`Measure again`}
         </Button>
-        <Button onClick={() => setRemount(true)}>Open it again …</Button>
+        <Button onClick={() => setRemount(true)}>{t`Open it again …`}</Button>
       </div>
       {remount && <OpenAgain job={job} write={write} onClose={() => setRemount(false)} />}
       <div className="bench-bar">
@@ -128,7 +134,7 @@ function Decide({ job, write, onAgain }: BenchJob & { onAgain: () => void }) {
             disabled={job.complaint !== null && gone === null}
             onClick={() => void write({ kind: 'verdict-filed', fixed: job.complaint ? gone : null })}
           >
-            File this verdict
+            {t`File this verdict`}
           </Button>
         </div>
       </div>
@@ -146,10 +152,10 @@ function OpenAgain({ write, onClose }: BenchJob & { onClose: () => void }) {
   );
   return (
     <Modal
-      title="Before it is opened again"
+      title={t`Before it is opened again`}
       open
       onCancel={onClose}
-      okText="Open it again"
+      okText={t`Open it again`}
       okButtonProps={{ disabled: !alike.room || !alike.fan || !alike.settings || reason.trim() === '' }}
       onOk={() =>
         void write({
@@ -162,22 +168,21 @@ function OpenAgain({ write, onClose }: BenchJob & { onClose: () => void }) {
       }
     >
       <p>
-        Pasting three times because the air-con was off is the oldest mistake of the trade. Were these alike
-        in both runs?
+        {t`Pasting three times because the air-con was off is the oldest mistake of the trade. Were these alike in both runs?`}
       </p>
       <fieldset className="bench-gate">
-        <legend>The same in both runs</legend>
-        {box('room', 'The room: measured at the intake, not guessed')}
-        {box('fan', 'The fan: same mode, same speed, every lead plugged')}
-        {box('settings', 'The settings: same limits, same load')}
+        <legend>{t`The same in both runs`}</legend>
+        {box('room', t`The room: measured at the intake, not guessed`)}
+        {box('fan', t`The fan: same mode, same speed, every lead plugged`)}
+        {box('settings', t`The settings: same limits, same load`)}
       </fieldset>
       <AskFields>
         <label>
-          What is wrong
+          {t`What is wrong`}
           <Input
             value={reason}
             maxLength={500}
-            placeholder="the hot spot moved away from the core"
+            placeholder={t`the hot spot moved away from the core`}
             onChange={(e) => setReason(e.target.value)}
           />
         </label>
@@ -194,12 +199,12 @@ function SecondLook({ job, write }: BenchJob) {
   if (!job.recheckDue && !done) return null;
   const due = job.recheckDue !== null && Date.parse(job.recheckDue) <= now;
   return (
-    <section className="section" aria-label="Second look">
+    <section className="section" aria-label={t`Second look`}>
       <div className="section-head">
-        <h2>Second look</h2>
+        <h2>{t`Second look`}</h2>
         {!done && job.recheckDue && (
           <span className="quiet small">
-            {due ? 'due now' : `due ${fullDay(job.recheckDue.slice(0, 10))}`}
+            {due ? t`due now` : t`due ${fullDay(job.recheckDue.slice(0, 10))}`}
           </span>
         )}
       </div>
@@ -208,13 +213,12 @@ function SecondLook({ job, write }: BenchJob) {
       ) : (
         <>
           <p className="quiet">
-            New paste beds in over days and gains a degree or so: look again a week after the work, from its
-            readings or a run.
+            {t`New paste beds in over days and gains a degree or so: look again a week after the work, from its readings or a run.`}
           </p>
           {measuring ? (
             <RunForm job={job} write={write} phase="recheck" onKept={() => setMeasuring(false)} />
           ) : (
-            <Button onClick={() => setMeasuring(true)}>Look now</Button>
+            <Button onClick={() => setMeasuring(true)}>{t`Look now`}</Button>
           )}
         </>
       )}
@@ -231,22 +235,22 @@ function HandBack({ job, write }: BenchJob) {
   if (job.handedBack)
     return (
       <p style={{ marginTop: 12 }}>
-        Back with {job.handedBack.to} since {instant(job.handedBack.at)}.
+        {t`Back with ${job.handedBack.to} since ${instant(job.handedBack.at)}.`}
         {job.handedBack.note && ` ${job.handedBack.note}`}
-        {job.handedBack.condition && ` As it went back: ${job.handedBack.condition}.`}
+        {job.handedBack.condition && t` As it went back: ${job.handedBack.condition}.`}
       </p>
     );
   return (
     <>
       <Button style={{ marginTop: 12 }} onClick={() => setOpen(true)}>
-        Hand it back to its owner …
+        {t`Hand it back to its owner …`}
       </Button>
       {open && (
         <Modal
-          title="Hand it back"
+          title={t`Hand it back`}
           open
           onCancel={() => setOpen(false)}
-          okText="Handed back"
+          okText={t`Handed back`}
           okButtonProps={{ disabled: to.trim() === '' }}
           onOk={() =>
             void write({
@@ -259,17 +263,17 @@ function HandBack({ job, write }: BenchJob) {
         >
           <AskFields>
             <label>
-              To whom
+              {t`To whom`}
               <Input value={to} maxLength={200} onChange={(e) => setTo(e.target.value)} />
             </label>
             {others && (
               <label>
-                How it looks as it goes back
+                {t`How it looks as it goes back`}
                 <Input value={condition} maxLength={500} onChange={(e) => setCondition(e.target.value)} />
               </label>
             )}
             <label>
-              A word with it
+              {t`A word with it`}
               <Input.TextArea
                 rows={2}
                 value={note}

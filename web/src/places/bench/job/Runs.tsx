@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../../api/client';
@@ -26,17 +28,17 @@ export function Runs({ job, write }: BenchJob) {
     job.state === 'waiting-for-proof' ||
     (job.state === 'proven' && phase === 'recheck');
   return (
-    <section className="section" aria-label="Runs">
+    <section className="section" aria-label={t`Runs`}>
       <div className="section-head">
-        <h2>Runs</h2>
+        <h2>{t`Runs`}</h2>
       </div>
       {job.beforeExcuse && !job.runs.some((r) => r.phase === 'before' && r.voided === null) && (
-        <p>No before-run: {job.beforeExcuse}</p>
+        <p>{t`No before-run: ${job.beforeExcuse}`}</p>
       )}
       {job.runs.map((r) => (
         <RunView
           key={r.key}
-          title={r.voided === null ? PHASES[r.phase] : `${PHASES[r.phase]}, struck out: ${r.voided}`}
+          title={r.voided === null ? PHASES[r.phase] : t`${PHASES[r.phase]}, struck out: ${r.voided}`}
           run={r.run}
           at={r.measuredAt}
           parts={r.voided === null ? job.parts.map((p) => p.part ?? '') : []}
@@ -46,23 +48,25 @@ export function Runs({ job, write }: BenchJob) {
       ))}
       {repeatsOf(job.runs).map((r) => (
         <p key={`${r.phase} ${r.label}`} className="small">
-          {PHASES[r.phase]}, {r.label}, {r.runs} times:{' '}
-          {r.parts
-            .map((p) => `${partName(p.part)} ${exact(p.celsius)} ± ${kelvin(p.spreadKelvin)}`)
-            .join(', ')}{' '}
-          <span className="quiet">(mean and standard deviation)</span>
+          <Trans>
+            {PHASES[r.phase]}, {r.label}, {r.runs} times:{' '}
+            {r.parts
+              .map((p) => `${partName(p.part)} ${exact(p.celsius)} ± ${kelvin(p.spreadKelvin)}`)
+              .join(', ')}{' '}
+            <span className="quiet">(mean and standard deviation)</span>
+          </Trans>
         </p>
       ))}
       {mayAddBefore(job) &&
         (adding ? (
           <RunForm job={job} write={write} phase="before" onKept={() => setAdding(false)} />
         ) : (
-          <Button onClick={() => setAdding(true)}>Another run before the work …</Button>
+          <Button onClick={() => setAdding(true)}>{t`Another run before the work …`}</Button>
         ))}
       {voiding && (
         <AskReason
-          title={`Strike out the run: ${PHASES[voiding.phase].toLowerCase()}, ${voiding.run.workload ?? ''}`}
-          text="It stays here, struck through, and proves nothing."
+          title={t`Strike out the run: ${PHASES[voiding.phase].toLowerCase()}, ${voiding.run.workload ?? ''}`}
+          text={t`It stays here, struck through, and proves nothing.`}
           busy={false}
           onClose={() => setVoiding(null)}
           onReason={(reason) =>

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button, Segmented } from 'antd';
 import { useEffect, useEffectEvent, useState } from 'react';
 import type { Schemas } from '../../../api/client';
@@ -99,7 +100,7 @@ export function StepView({
 
   return (
     <>
-      {screen.length > 1 && <h1>{STAGES[screen[0]!.stage]}, in this order:</h1>}
+      {screen.length > 1 && <h1>{t`${STAGES[screen[0]!.stage]}, in this order:`}</h1>}
       <ol className={screen.length > 1 ? 'bench-together' : 'bench-alone'}>
         {screen.map((s) => (
           <li key={s.id}>
@@ -136,12 +137,12 @@ export function StepView({
         <Button className="bench-wide" onClick={startTimer} disabled={left !== null && left > 0}>
           {left !== null && left > 0
             ? `${step.timer.name}: ${duration(left)}`
-            : `Timer, ${step.timer.name}: ${duration(step.timer.seconds * 1000)}`}
+            : t`Timer, ${step.timer.name}: ${duration(step.timer.seconds * 1000)}`}
         </Button>
       )}
       {step.gate.length > 0 && (
         <fieldset className="bench-gate" disabled={finished}>
-          <legend>{step.confirmedOneByOne ? 'Confirm each' : 'Confirm'}</legend>
+          <legend>{step.confirmedOneByOne ? t`Confirm each` : t`Confirm`}</legend>
           {step.gate.map((g) => (
             <GateCheck key={g} checked={checks.includes(g)} onChange={(on) => check(g, on)}>
               {g}
@@ -152,25 +153,26 @@ export function StepView({
       <div className="bench-bar">
         <div>
           <Button disabled={!onBack} onClick={onBack}>
-            Back
+            {t`Back`}
           </Button>
           {finished ? (
             <Button type="primary" onClick={onDone}>
-              On to the next open step
+              {t`On to the next open step`}
             </Button>
           ) : waits && left === null ? (
             <Button type="primary" onClick={startTimer}>
-              Start{' '}
-              {step.timer!.seconds >= 60
-                ? duration(step.timer!.seconds * 1000)
-                : `${String(step.timer!.seconds)} seconds`}
+              {t`Start ${
+                step.timer!.seconds >= 60
+                  ? duration(step.timer!.seconds * 1000)
+                  : t`${String(step.timer!.seconds)} seconds`
+              }`}
             </Button>
           ) : counts &&
             counts.listed.length > 0 &&
             counts[counted!.going === 'out' ? 'out' : 'back'] === 0 ? (
             <Button type="primary" loading={busy} onClick={() => void tickAllCounted()}>
-              {counted!.going === 'out' ? 'All as listed' : `All ${String(counts.out)} back in`}
-              {missing.length > 0 && ', and confirmed'}
+              {counted!.going === 'out' ? t`All as listed` : t`All ${String(counts.out)} back in`}
+              {missing.length > 0 && t`, and confirmed`}
             </Button>
           ) : (
             <Button
@@ -182,23 +184,23 @@ export function StepView({
               onClick={() => void tick(step.confirmedOneByOne ? checks : step.gate)}
             >
               {waits
-                ? `Wait ${duration(left ?? 0)}`
+                ? t`Wait ${duration(left ?? 0)}`
                 : missing.length > 0
                   ? step.confirmedOneByOne
-                    ? `${String(missing.length)} to confirm`
+                    ? t`${String(missing.length)} to confirm`
                     : missing.length === 1
-                      ? 'Confirmed'
-                      : `All ${String(missing.length)} confirmed`
+                      ? t`Confirmed`
+                      : t`All ${String(missing.length)} confirmed`
                   : screen.length > 1
-                    ? `Done, all ${String(screen.length)}`
-                    : 'Done'}
+                    ? t`Done, all ${String(screen.length)}`
+                    : t`Done`}
             </Button>
           )}
         </div>
       </div>
       {finished && (
         <Button type="text" onClick={() => void write({ kind: 'step-undone', step: step.id })}>
-          {step.doneAt ? `Done ${clock(step.doneAt)}: take the tick back` : 'Left out: put it back in'}
+          {step.doneAt ? t`Done ${clock(step.doneAt)}: take the tick back` : t`Left out: put it back in`}
         </Button>
       )}
       {!finished && <LeaveOut step={step} write={write} onSkip={onSkip} onDone={onDone} />}
@@ -209,14 +211,14 @@ export function StepView({
 function Cautions({ of }: { of: Step }) {
   if (of.cautions.length === 0) return null;
   return (
-    <ul className="bench-caution bench-cautions" aria-label="Mind">
+    <ul className="bench-caution bench-cautions" aria-label={t`Mind`}>
       {of.cautions.map((c) => (
         <li key={c.text}>
           {say(c.message)}
           {c.source && (
             <span className="quiet small">
               {' '}
-              Published: {c.source}, from memory; check the current edition.
+              {t`Published: ${c.source}, from memory; check the current edition.`}
             </span>
           )}
         </li>
@@ -241,7 +243,8 @@ function LeaveOut({
           : onSkip(step)
       }
     >
-      Leave this step out{step.optional ? '' : ' …'}
+      {t`Leave this step out`}
+      {step.optional ? '' : ' …'}
     </Button>
   );
 }
@@ -251,13 +254,13 @@ function ChipChoice({ job, write, onChosen }: BenchJob & { onChosen: () => void 
     <Segmented<Schemas['ChipKind'] | 'unknown'>
       block
       size="large"
-      aria-label="The chip"
+      aria-label={t`The chip`}
       value={job.notes.chip ?? 'unknown'}
       onChange={(chip) => chip !== 'unknown' && void write({ kind: 'chip-seen', chip }).then(onChosen)}
       options={[
-        { label: capital('metal lid'), value: 'lidded' },
-        { label: capital('bare chip'), value: 'bare' },
-        { label: 'Not seen yet', value: 'unknown' },
+        { label: capital(t`metal lid`), value: 'lidded' },
+        { label: capital(t`bare chip`), value: 'bare' },
+        { label: t`Not seen yet`, value: 'unknown' },
       ]}
     />
   );

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { BenchJob } from '../useBenchJob';
@@ -27,18 +28,18 @@ export function Timers({ job, write }: BenchJob) {
   useRing(ringing.length);
   if (live.length === 0) return null;
   return (
-    <ul className="bench-timers" aria-label="Timers">
-      {live.map((t) => {
-        const left = Date.parse(t.startedAt) + t.seconds * 1000 - now;
+    <ul className="bench-timers" aria-label={t`Timers`}>
+      {live.map((timer) => {
+        const left = Date.parse(timer.startedAt) + timer.seconds * 1000 - now;
         return (
-          <li key={t.timer} className={left <= 0 ? 'ringing' : undefined}>
-            <span className="figures">{left > 0 ? duration(left) : 'Time!'}</span> {nameOf(job, t.timer)}
+          <li key={timer.timer} className={left <= 0 ? 'ringing' : undefined}>
+            <span className="figures">{left > 0 ? duration(left) : t`Time!`}</span> {nameOf(job, timer.timer)}
             <Button
               size="small"
               type="text"
-              onClick={() => void write({ kind: 'timer-stopped', timer: t.timer })}
+              onClick={() => void write({ kind: 'timer-stopped', timer: timer.timer })}
             >
-              {left > 0 ? 'Stop' : 'Heard'}
+              {left > 0 ? t`Stop` : t`Heard`}
             </Button>
           </li>
         );

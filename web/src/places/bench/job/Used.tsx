@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../../api/client';
@@ -12,9 +14,9 @@ const THICKNESSES = [0.5, 1, 1.5, 2, 3];
 /** Materials used and minutes, booked as they go; products and tools as they were named. */
 export function Used({ job, write }: BenchJob) {
   return (
-    <section className="section" aria-label="Materials and minutes">
+    <section className="section" aria-label={t`Materials and minutes`}>
       <div className="section-head">
-        <h2>Materials and minutes</h2>
+        <h2>{t`Materials and minutes`}</h2>
       </div>
       {job.products.length > 0 && <p>{job.products.map(productWords).join('; ')}.</p>}
       <div className="tray">
@@ -32,8 +34,8 @@ export function Used({ job, write }: BenchJob) {
 export const productWords = (p: Schemas['ProductUsed']): string =>
   [
     `${PRODUCTS[p.product]} ${p.name}`,
-    p.batch ? `batch ${p.batch}` : null,
-    p.pattern ? `laid on as ${PATTERNS[p.pattern]}` : null,
+    p.batch ? t`batch ${p.batch}` : null,
+    p.pattern ? t`laid on as ${PATTERNS[p.pattern]}` : null,
   ]
     .filter(Boolean)
     .join(', ');
@@ -58,7 +60,7 @@ export function MaterialRow({ job, write, kind }: BenchJob & { kind: Kind }) {
       <div className="tray-name">
         {name}
         {isPads && (
-          <span role="group" aria-label="Thickness of the pads, mm">
+          <span role="group" aria-label={t`Thickness of the pads, mm`}>
             {[...new Set([...THICKNESSES, ...job.notes.pads.map((p) => p.thicknessMm)])]
               .sort((a, b) => a - b)
               .map((t) => (
@@ -77,7 +79,7 @@ export function MaterialRow({ job, write, kind }: BenchJob & { kind: Kind }) {
       </div>
       <div className="tray-count">
         <Button
-          aria-label={`Less: ${name}`}
+          aria-label={t`Less: ${name}`}
           disabled={amount <= 0}
           onClick={() => use(-Math.min(step, amount))}
         >
@@ -104,19 +106,19 @@ export function BookMinutes({ job, write }: BenchJob) {
   return (
     <div className="tray-place">
       <div className="tray-name">
-        Minutes{' '}
+        {t`Minutes`}{' '}
         {sinceStart >= 1 && sinceStart <= 1440 && job.minutes === 0 ? (
           <Button size="small" onClick={() => book(sinceStart)}>
-            Book the {sinceStart} since the start
+            {t`Book the ${sinceStart} since the start`}
           </Button>
         ) : (
-          <span className="quiet small">{sinceStart} since the start</span>
+          <span className="quiet small">{t`${sinceStart} since the start`}</span>
         )}
       </div>
       <div className="tray-count">
         <span className="figures">{Math.round(job.minutes * 10) / 10}</span>
         <NumberField
-          aria-label="Minutes to book"
+          aria-label={t`Minutes to book`}
           min={-1440}
           max={1440}
           value={minutes}
@@ -124,7 +126,7 @@ export function BookMinutes({ job, write }: BenchJob) {
           style={{ width: 100 }}
         />
         <Button disabled={!minutes} onClick={() => book(minutes!)}>
-          Book
+          {t`Book`}
         </Button>
       </div>
     </div>
@@ -138,13 +140,15 @@ function Tools({ job, write }: BenchJob) {
   return (
     <div className="tray-place">
       <div className="tray-name">
-        Tools of its own{' '}
-        <span className="quiet small">{known.length > 0 ? known.join(', ') : 'none noted'}</span>
+        <Trans>
+          Tools of its own{' '}
+          <span className="quiet small">{known.length > 0 ? known.join(', ') : t`none noted`}</span>
+        </Trans>
       </div>
       <div className="tray-count">
         <Input
-          aria-label="Tool"
-          placeholder="spudger, long PH0"
+          aria-label={t`Tool`}
+          placeholder={t`spudger, long PH0`}
           value={tool}
           maxLength={80}
           onChange={(e) => setTool(e.target.value)}
@@ -153,7 +157,7 @@ function Tools({ job, write }: BenchJob) {
           disabled={tool.trim() === ''}
           onClick={() => void write({ kind: 'tool-used', tool: tool.trim() }).then(() => setTool(''))}
         >
-          Note
+          {t`Note`}
         </Button>
       </div>
     </div>

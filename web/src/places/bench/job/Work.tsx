@@ -1,7 +1,8 @@
+import { t } from '@lingui/core/macro';
 import { Button, Input, Modal, Select } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { Schemas, ServiceLevel } from '../../../api/client';
-import { capital, clock } from '../../../words/format';
+import { capital, clock, fullDay } from '../../../words/format';
 import { AskReason } from '../../../ui/AskReason';
 import type { BenchJob } from '../useBenchJob';
 import { levelChoices, levelName, STAGES } from '../../../words/work';
@@ -56,12 +57,13 @@ export function Work({ job, write }: BenchJob) {
       </div>
       <p className="quiet" role="status" ref={head}>
         {step
-          ? `Step ${String(at + 1)}${screen.length > 1 ? ` to ${String(at + screen.length)}` : ''} of ${String(job.steps.length)} · ${STAGES[step.stage]}`
-          : `All ${String(job.steps.length)} steps done`}
+          ? t`Step ${String(at + 1)}${screen.length > 1 ? t` to ${String(at + screen.length)}` : ''} of ${String(job.steps.length)} · ${STAGES[step.stage]}`
+          : t`All ${String(job.steps.length)} steps done`}
       </p>
       {job.asked && (
         <p className="bench-caution">
-          <strong>What was found needs more: {job.asked.level}.</strong> {capital(job.asked.because)}.{' '}
+          <strong>{t`What was found needs more: ${levelName(job.asked.level)}.`}</strong>{' '}
+          {capital(job.asked.because)}.{' '}
           <Button
             size="small"
             onClick={() =>
@@ -76,7 +78,7 @@ export function Work({ job, write }: BenchJob) {
                   })
             }
           >
-            Make it a {levelName(job.asked.level)}
+            {t`Make it a ${levelName(job.asked.level)}`}
           </Button>
         </p>
       )}
@@ -93,20 +95,20 @@ export function Work({ job, write }: BenchJob) {
         />
       ) : (
         <>
-          <h1>Everything is done. File the work?</h1>
-          <p>The service goes into the machine&rsquo;s book today; its proof is the after-run.</p>
+          <h1>{t`Everything is done. File the work?`}</h1>
+          <p>{t`The service goes into the machine’s book today; its proof is the after-run.`}</p>
           <BookMinutes job={job} write={write} />
           <div className="bench-bar">
             <div>
-              <Button onClick={() => setChosen(job.steps.at(-1)?.id ?? null)}>Back</Button>
+              <Button onClick={() => setChosen(job.steps.at(-1)?.id ?? null)}>{t`Back`}</Button>
               <Button type="primary" onClick={() => void write({ kind: 'work-filed' })}>
-                File the work as done
+                {t`File the work as done`}
               </Button>
             </div>
           </div>
         </>
       )}
-      <ol className="bench-steps" aria-label="All steps">
+      <ol className="bench-steps" aria-label={t`All steps`}>
         {job.steps.map((s) => (
           <li key={s.id}>
             <button
@@ -118,11 +120,17 @@ export function Work({ job, write }: BenchJob) {
                 {s.doneAt ? '✓' : s.skipped ? '–' : ''}
               </span>
               <span className={isOpen(s) ? undefined : 'quiet'}>
-                <span className="visually-hidden">{s.doneAt ? 'Done: ' : s.skipped ? 'Left out: ' : ''}</span>
+                <span className="visually-hidden">
+                  {s.doneAt ? t`Done: ` : s.skipped ? t`Left out: ` : ''}
+                </span>
                 {say(s.message)}
                 {s.doneAt && <span className="small"> · {clock(s.doneAt)}</span>}
                 {s.skipped && (
-                  <span className="small"> · left out{s.skippedBecause ? `: ${s.skippedBecause}` : ''}</span>
+                  <span className="small">
+                    {' '}
+                    {t`· left out`}
+                    {s.skippedBecause ? `: ${s.skippedBecause}` : ''}
+                  </span>
                 )}
               </span>
             </button>
@@ -130,21 +138,20 @@ export function Work({ job, write }: BenchJob) {
         ))}
       </ol>
       <div className="bench-more">
-        <Button onClick={() => setDialog('add')}>Add a step …</Button>
+        <Button onClick={() => setDialog('add')}>{t`Add a step …`}</Button>
         {step && (
           <Button onClick={() => void write({ kind: 'step-repeated', step: step.id })}>
-            Do this step twice
+            {t`Do this step twice`}
           </Button>
         )}
-        <Button onClick={() => setDialog('level')}>It needs another level …</Button>
+        <Button onClick={() => setDialog('level')}>{t`It needs another level …`}</Button>
       </div>
       <p className="quiet small">
-        {done} of {job.steps.length}. Local codes, the maker&rsquo;s instructions and licensed practice come
-        first.
+        {t`${done} of ${job.steps.length}. Local codes, the maker’s instructions and licensed practice come first.`}
       </p>
       {leaving && (
         <AskReason
-          title="Leave this step out"
+          title={t`Leave this step out`}
           text={say(leaving.message)}
           busy={false}
           onClose={() => setLeaving(null)}
@@ -172,23 +179,22 @@ function ChangeLevel({ job, write, onClose }: BenchJob & { onClose: () => void }
     onClose();
   };
   return (
-    <Modal title="Another level" open onCancel={onClose} okText="Change" onOk={() => void change()}>
-      <p className="quiet">The steps change with it; what is ticked stays ticked.</p>
+    <Modal title={t`Another level`} open onCancel={onClose} okText={t`Change`} onOk={() => void change()}>
+      <p className="quiet">{t`The steps change with it; what is ticked stays ticked.`}</p>
       <Select
-        aria-label="Level"
+        aria-label={t`Level`}
         value={level}
         onChange={setLevel}
         style={{ width: '100%', marginBottom: 12 }}
         options={levelChoices(job.levels)}
       />
       <label>
-        Why
+        {t`Why`}
         <Input value={reason} maxLength={500} onChange={(e) => setReason(e.target.value)} />
       </label>
       {guarded && (
         <label style={{ display: 'block', marginTop: 12 }}>
-          It is under warranty until {job.warrantyUntil}: the maker&rsquo;s answer, or why it is opened all
-          the same
+          {t`It is under warranty until ${fullDay(job.warrantyUntil!)}: the maker’s answer, or why it is opened all the same`}
           <Input value={warranty} maxLength={500} onChange={(e) => setWarranty(e.target.value)} />
         </label>
       )}
@@ -201,15 +207,15 @@ function AddStep({ write, stage, onClose }: BenchJob & { stage: Schemas['Stage']
   const [what, setWhat] = useState('');
   return (
     <Modal
-      title="Add a step"
+      title={t`Add a step`}
       open
       onCancel={onClose}
-      okText="Add"
+      okText={t`Add`}
       okButtonProps={{ disabled: what.trim() === '' }}
       onOk={() => void write({ kind: 'step-added', stage: where, do: what.trim() }).then(onClose)}
     >
       <Select
-        aria-label="At the end of"
+        aria-label={t`At the end of`}
         value={where}
         onChange={setWhere}
         style={{ width: '100%', marginBottom: 12 }}
@@ -229,11 +235,11 @@ function AddStep({ write, stage, onClose }: BenchJob & { stage: Schemas['Stage']
           ] as const
         ).map((s) => ({
           value: s,
-          label: `at the end of: ${STAGES[s]}`,
+          label: t`at the end of: ${STAGES[s]}`,
         }))}
       />
       <label>
-        What is to be done
+        {t`What is to be done`}
         <Input value={what} maxLength={300} onChange={(e) => setWhat(e.target.value)} />
       </label>
     </Modal>

@@ -1,10 +1,11 @@
+import { t } from '@lingui/core/macro';
 import { Button, Skeleton } from 'antd';
 import { Link, useParams } from 'react-router';
 import { fullDay, partName, capital } from '../../../words/format';
 import { ModelPlan } from '../../../ui/ModelPlan';
 import { usePageTitle } from '../../../ui/usePageTitle';
 import { useBenchJob } from '../useBenchJob';
-import { STAGES, SUBJECTS } from '../../../words/work';
+import { levelName, STAGES, SUBJECTS } from '../../../words/work';
 import { useGrades } from '../../../api/queries';
 import type { Schemas } from '../../../api/client';
 import '../../../ui/work.css';
@@ -12,13 +13,14 @@ import '../../../ui/paper/paper.css';
 import { LOOKED_AT } from '../job/Inspection';
 import { SheetHead } from '../../../ui/paper/SheetHead';
 import { say } from '../../../words/message';
+import { word } from '../../../words/word';
 
 /** The work card on A4: tick boxes, tray map, figures to fill in, and the way back into the program. */
 export function Paper() {
   const id = Number(useParams()['id']);
   const { job } = useBenchJob(id);
   const grades = useGrades();
-  usePageTitle(job ? `Work card ${job.asset}` : 'Work card');
+  usePageTitle(job ? t`Work card ${job.asset}` : t`Work card`);
   if (!job || !grades.data) return <Skeleton active />;
   const stages = [...new Set(job.steps.map((s) => s.stage))];
   const before = job.runs.find((r) => r.phase === 'before' && r.voided === null)?.run ?? null;
@@ -26,7 +28,7 @@ export function Paper() {
     <div className="sheet">
       <SheetHead
         jobId={id}
-        title={`${job.asset} · ${job.level}`}
+        title={`${job.asset} · ${levelName(job.level)}`}
         more={
           <Link to={`/bench/${String(id)}/typed`}>
             <Button>Type in what was written</Button>
@@ -34,17 +36,16 @@ export function Paper() {
         }
       >
         <p>
-          {job.model}. Job {job.id}, begun {fullDay(job.startedAt.slice(0, 10))}.
+          {t`${job.model}. Job ${job.id}, begun ${fullDay(job.startedAt.slice(0, 10))}.`}
           {job.warrantyUntil &&
-            ` Under warranty until ${fullDay(job.warrantyUntil)}${job.warrantyAnswer ? `: ${job.warrantyAnswer}` : ''}.`}
-          {job.predicted && job.predicted.cause !== 'none' && ` Expected: ${job.predicted.cause}.`}
+            t` Under warranty until ${fullDay(job.warrantyUntil)}${job.warrantyAnswer ? `: ${job.warrantyAnswer}` : ''}.`}
+          {job.predicted && job.predicted.cause !== 'none' && t` Expected: ${word(job.predicted.cause)}.`}
         </p>
         <p className="small">
-          Local codes, the maker&rsquo;s instructions and licensed practice come first. Stop and ask when in
-          doubt.
+          {t`Local codes, the maker’s instructions and licensed practice come first. Stop and ask when in doubt.`}
         </p>
       </SheetHead>
-      <Figures title="Before" parts={job.parts} run={before} />
+      <Figures title={t`Before`} parts={job.parts} run={before} />
       {stages.map((stage) => (
         <section key={stage} className="sheet-stage">
           <h2>{STAGES[stage]}</h2>
@@ -73,10 +74,10 @@ export function Paper() {
                   {s.form === 'chip' && (
                     <div className="sheet-grades">
                       <span>
-                        <span className="sheet-box small-box" /> metal lid{' '}
+                        <span className="sheet-box small-box" /> {t`metal lid`}{' '}
                       </span>
                       <span>
-                        <span className="sheet-box small-box" /> bare chip
+                        <span className="sheet-box small-box" /> {t`bare chip`}
                       </span>
                     </div>
                   )}
@@ -86,15 +87,15 @@ export function Paper() {
         </section>
       ))}
       <section className="sheet-stage">
-        <h2>Tray</h2>
+        <h2>{t`Tray`}</h2>
         <ModelPlan notes={job.notes} show="both" order={[]} />
         <table className="sheet-table">
           <thead>
             <tr>
-              <th>Screws, connectors</th>
-              <th>on the plan</th>
-              <th>out</th>
-              <th>in</th>
+              <th>{t`Screws, connectors`}</th>
+              <th>{t`on the plan`}</th>
+              <th>{t`out`}</th>
+              <th>{t`in`}</th>
             </tr>
           </thead>
           <tbody>
@@ -118,18 +119,19 @@ export function Paper() {
         </table>
       </section>
       <Figures
-        title="After: the same load, time, fan, settings and position"
+        title={t`After: the same load, time, fan, settings and position`}
         parts={job.parts}
         run={null}
         like={before}
       />
       <section className="sheet-stage">
-        <h2>Used</h2>
+        <h2>{t`Used`}</h2>
         <p>
-          Paste ______ g · pads ______ × ______ mm · wipes ______ · alcohol ______ ml · minutes ______ · by
-          ____________________
+          {t`Paste ______ g · pads ______ × ______ mm · wipes ______ · alcohol ______ ml · minutes ______ · by ____________________`}
         </p>
-        <p>Note ______________________________________________________________________________________</p>
+        <p>
+          {t`Note ______________________________________________________________________________________`}
+        </p>
       </section>
     </div>
   );
@@ -177,17 +179,14 @@ function Figures({
     <section className="sheet-stage">
       <h2>{title}</h2>
       <p>
-        Load {c?.workload ?? blank} · {c?.minutes ?? blank} min · fan {c?.fan?.mode ?? blank}{' '}
-        {c?.fan?.percent ? `${String(c.fan.percent)} %` : ''} · {c?.settings ?? `settings ${blank}`} · stands{' '}
-        {c?.position ?? blank} · air {run?.ambientCelsius ?? blank} °C · fan {run?.fan?.rpm ?? blank} rpm ·
-        power {run?.powerWatts ?? blank} W
+        {t`Load ${c?.workload ?? blank} · ${c?.minutes ?? blank} min · fan ${c?.fan?.mode ?? blank}`}{' '}
+        {c?.fan?.percent ? `${String(c.fan.percent)} %` : ''}{' '}
+        {t`· ${c?.settings ?? t`settings ${blank}`} · stands ${c?.position ?? blank} · air ${run?.ambientCelsius ?? blank} °C · fan ${run?.fan?.rpm ?? blank} rpm · power ${run?.powerWatts ?? blank} W`}
       </p>
       <p>
         {parts.map((p) => (
           <span key={p.part} className="sheet-figure">
-            {capital(partName(p.part ?? ''))} settled{' '}
-            {run?.parts?.find((r) => r.part === p.part)?.celsius ?? blank} °C, max{' '}
-            {run?.parts?.find((r) => r.part === p.part)?.maximumCelsius ?? blank} °C
+            {t`${capital(partName(p.part ?? ''))} settled ${run?.parts?.find((r) => r.part === p.part)?.celsius ?? blank} °C, max ${run?.parts?.find((r) => r.part === p.part)?.maximumCelsius ?? blank} °C`}
           </span>
         ))}
       </p>

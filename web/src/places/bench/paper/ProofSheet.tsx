@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { Skeleton } from 'antd';
 import { useParams } from 'react-router';
 import { capital, fullDay, kelvin, partName, useTemperature } from '../../../words/format';
@@ -19,7 +20,7 @@ export function ProofSheet() {
   const { job } = useBenchJob(id);
   const grades = useGrades();
   const { exact } = useTemperature();
-  usePageTitle(job ? `Proof ${job.asset}` : 'Proof');
+  usePageTitle(job ? t`Proof ${job.asset}` : t`Proof`);
   if (!job) return <Skeleton active />;
   const runs = job.runs.filter((r) => r.voided === null);
   const last = runs.filter((r) => r.phase !== 'before').at(-1)?.run;
@@ -31,20 +32,21 @@ export function ProofSheet() {
     <div className="sheet">
       <SheetHead
         jobId={id}
-        title={`${job.asset}: ${levelName(job.level)}${job.workDoneAt ? ` on ${fullDay(job.workDoneAt.slice(0, 10))}` : ''}`}
+        title={`${job.asset}: ${levelName(job.level)}${job.workDoneAt ? t` on ${fullDay(job.workDoneAt.slice(0, 10))}` : ''}`}
       >
         <p>
-          {job.model}. Job {job.id}.{job.handedBack && ` Handed back to ${job.handedBack.to}.`}
+          {t`${job.model}. Job ${job.id}.`}
+          {job.handedBack && t` Handed back to ${job.handedBack.to}.`}
           {job.complaint &&
-            ` Complaint: ${job.complaint.what === 'other' ? (job.complaint.inWords ?? '') : `it ${COMPLAINTS[job.complaint.what]}`}${job.complaint.load ? ` under ${job.complaint.load}` : ''}${job.complaintFixed === null ? '' : job.complaintFixed ? ', gone' : ', not gone'}.`}
+            t` Complaint: ${job.complaint.what === 'other' ? (job.complaint.inWords ?? '') : t`it ${COMPLAINTS[job.complaint.what]}`}${job.complaint.load ? t` under ${job.complaint.load}` : ''}${job.complaintFixed === null ? '' : job.complaintFixed ? t`, gone` : t`, not gone`}.`}
         </p>
       </SheetHead>
       {verdict ? (
         <VerdictView verdict={verdict} />
       ) : (
-        <p>Nothing can be proven: {job.beforeExcuse ?? 'a run is missing'}.</p>
+        <p>{t`Nothing can be proven: ${job.beforeExcuse ?? t`a run is missing`}.`}</p>
       )}
-      <h2>Conditions and figures</h2>
+      <h2>{t`Conditions and figures`}</h2>
       <table className="sheet-table">
         <thead>
           <tr>
@@ -58,29 +60,27 @@ export function ProofSheet() {
         </thead>
         <tbody>
           <tr>
-            <td>Load, time</td>
+            <td>{t`Load, time`}</td>
             {runs.map((r) => (
-              <td key={r.key}>
-                {r.run.workload}, {r.run.minutes} min
-              </td>
+              <td key={r.key}>{t`${r.run.workload ?? '–'}, ${r.run.minutes ?? '–'} min`}</td>
             ))}
           </tr>
           <tr>
-            <td>Air, settings, position</td>
+            <td>{t`Air, settings, position`}</td>
             {runs.map((r) => (
               <td key={r.key}>
-                {r.run.ambientCelsius === null ? 'not known' : exact(r.run.ambientCelsius)}, {r.run.settings}
+                {r.run.ambientCelsius === null ? t`not known` : exact(r.run.ambientCelsius)}, {r.run.settings}
                 {r.run.position && `, ${r.run.position}`}
               </td>
             ))}
           </tr>
           <tr>
-            <td>Fan</td>
+            <td>{t`Fan`}</td>
             {runs.map((r) => (
               <td key={r.key}>
                 {r.run.fan?.mode === 'auto' ? 'automatic' : 'fixed'}
                 {r.run.fan?.percent ? ` ${String(r.run.fan.percent)} %` : ''}
-                {r.run.fan?.rpm ? ` ${String(r.run.fan.rpm)} rpm` : ''}
+                {r.run.fan?.rpm ? t` ${String(r.run.fan.rpm)} rpm` : ''}
               </td>
             ))}
           </tr>
@@ -101,13 +101,13 @@ export function ProofSheet() {
       </table>
       {last && (
         <>
-          <h2>Margin left</h2>
+          <h2>{t`Margin left`}</h2>
           <p>
             {job.parts
               .map((p) => {
                 const now = last.parts?.find((x) => x.part === p.part)?.celsius;
                 return typeof now === 'number' && typeof p.limitCelsius === 'number'
-                  ? `${capital(partName(p.part ?? ''))}: ${kelvin(p.limitCelsius - now)} below its limit of ${exact(p.limitCelsius)}`
+                  ? t`${capital(partName(p.part ?? ''))}: ${kelvin(p.limitCelsius - now)} below its limit of ${exact(p.limitCelsius)}`
                   : null;
               })
               .filter((s) => s !== null)
@@ -118,16 +118,16 @@ export function ProofSheet() {
       )}
       {job.order && (
         <>
-          <h2>Agreed</h2>
+          <h2>{t`Agreed`}</h2>
           <p>
             {orderWords(job.order)}
-            {job.handedBack?.condition && ` As it went back: ${job.handedBack.condition}.`}
+            {job.handedBack?.condition && t` As it went back: ${job.handedBack.condition}.`}
           </p>
         </>
       )}
       {damage && (
         <>
-          <h2>Damage done by this job</h2>
+          <h2>{t`Damage done by this job`}</h2>
           <ul style={{ margin: '2px 0', paddingLeft: 18 }}>
             {job.damageDone.map((d) => (
               <li key={d}>{d}</li>
@@ -135,14 +135,14 @@ export function ProofSheet() {
             {job.photos
               .filter((p) => p.doneOnTheWay)
               .map((p) => (
-                <li key={p.key}>{p.caption ?? 'see the photo'}</li>
+                <li key={p.key}>{p.caption ?? t`see the photo`}</li>
               ))}
           </ul>
         </>
       )}
       {(job.findings.length > 0 || job.damage.length > 0 || job.deviations.length > 0) && (
         <>
-          <h2>Found</h2>
+          <h2>{t`Found`}</h2>
           <ul style={{ margin: '2px 0', paddingLeft: 18 }}>
             {job.findings.map((f) => (
               <li key={f.about}>
@@ -152,31 +152,31 @@ export function ProofSheet() {
               </li>
             ))}
             {job.damage.map((d) => (
-              <li key={d}>Found damaged on opening: {d}</li>
+              <li key={d}>{t`Found damaged on opening: ${d}`}</li>
             ))}
             {job.deviations.map((d) => (
-              <li key={d}>Deviation from good practice: {d}</li>
+              <li key={d}>{t`Deviation from good practice: ${d}`}</li>
             ))}
           </ul>
         </>
       )}
-      <h2>Used</h2>
+      <h2>{t`Used`}</h2>
       <p>
         {job.materials
           .map(
             (m) =>
-              `${MATERIALS[m.material].name} ${String(m.amount)} ${MATERIALS[m.material].unit}${m.thicknessMm ? ` of ${m.thicknessMm.toFixed(1)} mm` : ''}`,
+              `${MATERIALS[m.material].name} ${String(m.amount)} ${MATERIALS[m.material].unit}${m.thicknessMm ? t` of ${m.thicknessMm.toFixed(1)} mm` : ''}`,
           )
-          .join('; ') || 'No materials booked'}
+          .join('; ') || t`No materials booked`}
         . {job.products.length > 0 && `${job.products.map(productWords).join('; ')}. `}
         {job.padsMeasured.length > 0 &&
-          `Old pads: ${job.padsMeasured
+          t`Old pads: ${job.padsMeasured
             .map(
               (p) =>
-                `${p.place} measured ${String(p.measuredMm)} mm${p.nominalMm ? `, nominal ${String(p.nominalMm)} mm` : ''}`,
+                t`${p.place} measured ${String(p.measuredMm)} mm${p.nominalMm ? t`, nominal ${String(p.nominalMm)} mm` : ''}`,
             )
             .join('; ')}. `}
-        {job.minutes > 0 && `${String(job.minutes)} minutes at the bench.`}
+        {job.minutes > 0 && t`${String(job.minutes)} minutes at the bench.`}
       </p>
       {job.note && <p>{job.note}</p>}
       {job.photos.length > 0 && (

@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -20,7 +22,7 @@ export function Typed() {
   const navigate = useNavigate();
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState(false);
-  usePageTitle('Typed in from paper');
+  usePageTitle(t`Typed in from paper`);
   if (!job) return <Skeleton active />;
   const open = job.steps.filter((s) => s.doneAt === null && !s.skipped);
   const toggle = (step: string) => {
@@ -45,16 +47,18 @@ export function Typed() {
   const before = job.runs.some((r) => r.phase === 'before' && r.voided === null);
   return (
     <div className="bench" style={{ paddingBottom: 40 }}>
-      <h1>{job.asset}: typed in from its paper card.</h1>
+      <h1>{t`${job.asset}: typed in from its paper card.`}</h1>
       <p className="quiet">
-        In the order of the card; each part is kept as you go.{' '}
-        <Link to={`/bench/${String(id)}`}>To the job</Link>
+        <Trans>
+          In the order of the card; each part is kept as you go.{' '}
+          <Link to={`/bench/${String(id)}`}>To the job</Link>
+        </Trans>
       </p>
       <OutboxNotice jobId={job.id} />
       {!before && !job.beforeExcuse && <RunForm job={job} write={write} phase="before" />}
       {job.state === 'open' && (
         <>
-          <h2>What was seen</h2>
+          <h2>{t`What was seen`}</h2>
           <Inspection job={job} write={write} form="inspection" />
           {(['joint-inspection', 'seal-inspection', 'corrosion-inspection'] as const)
             .filter((form) => job.steps.some((s) => s.form === form))
@@ -63,16 +67,16 @@ export function Typed() {
             ))}
           {job.steps.some((s) => s.form === 'screws-out') && (
             <>
-              <h2>Screws out, and back in</h2>
+              <h2>{t`Screws out, and back in`}</h2>
               <Counting job={job} write={write} what="screws" going="out" />
               <Counting job={job} write={write} what="screws" going="in" />
-              <h2>Connectors off, and back on</h2>
+              <h2>{t`Connectors off, and back on`}</h2>
               <Counting job={job} write={write} what="connectors" going="out" />
               <Counting job={job} write={write} what="connectors" going="in" />
             </>
           )}
-          <h2>Steps ticked on the card</h2>
-          <div className="bench-gate" role="group" aria-label="Steps ticked on the card">
+          <h2>{t`Steps ticked on the card`}</h2>
+          <div className="bench-gate" role="group" aria-label={t`Steps ticked on the card`}>
             {open.map((s) => (
               <GateCheck key={s.id} checked={ticked.has(s.id)} onChange={() => toggle(s.id)}>
                 {say(s.message)}
@@ -81,9 +85,9 @@ export function Typed() {
             ))}
           </div>
           <div className="bench-more">
-            <Button onClick={() => setTicked(new Set(open.map((s) => s.id)))}>All of them</Button>
+            <Button onClick={() => setTicked(new Set(open.map((s) => s.id)))}>{t`All of them`}</Button>
             <Button type="primary" loading={busy} disabled={ticked.size === 0} onClick={() => void keep()}>
-              Keep {ticked.size} steps
+              {t`Keep ${ticked.size} steps`}
             </Button>
             {job.blocked === null && (
               <Button
@@ -92,7 +96,7 @@ export function Typed() {
                   void write({ kind: 'work-filed' }).then(() => navigate(`/bench/${String(id)}`))
                 }
               >
-                File the work as done
+                {t`File the work as done`}
               </Button>
             )}
           </div>
