@@ -10,6 +10,7 @@ import { router } from './routes';
 import { useDark, usePreferences } from './words/preferences';
 import { antdTheme } from './theme/antdTheme';
 import { paint } from './theme/tokens';
+import { antdWords } from './ui/antdWords';
 
 const client = new QueryClient({
   defaultOptions: {
@@ -35,7 +36,7 @@ export function App() {
   useLayoutEffect(() => paint(dark), [dark]);
   return (
     <I18nProvider i18n={i18n}>
-      <ConfigProvider theme={antdTheme(dark)}>
+      <ConfigProvider theme={antdTheme(dark)} locale={antdWords}>
         <Fragment key={unit}>
           <QueryClientProvider client={client}>
             <RouterProvider router={router} />

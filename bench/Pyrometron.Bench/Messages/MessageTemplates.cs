@@ -15,7 +15,8 @@ public sealed record Template(string Id, string Message, string Origin);
 
 /// <summary>
 /// Reads the templates of all <see cref="Message"/>s out of the server's sources: each constant that becomes a message by
-/// itself, and each that is given to a parameter named <c>template</c>; the nouns that are counted; the API's words.
+/// itself, and each that is given to a parameter named <c>template</c>; what stands between the messages of a list; the nouns
+/// that are counted; the API's words.
 /// </summary>
 public static class MessageTemplates
 {
@@ -32,8 +33,8 @@ public static class MessageTemplates
         foreach (var word in ApiWords())
             found[word.Id] = word;
         foreach (var tree in trees)
-            foreach (var template in In(compilation.GetSemanticModel(tree), tree, Path.GetRelativePath(root, tree.FilePath)))
-                found[template.Id] = template;
+        foreach (var template in In(compilation.GetSemanticModel(tree), tree, Path.GetRelativePath(root, tree.FilePath)))
+            found[template.Id] = template;
         return [.. found.Values];
     }
 
@@ -71,6 +72,9 @@ public static class MessageTemplates
             if (parameter.Name.Equals(TemplateParameter, StringComparison.OrdinalIgnoreCase))
                 foreach (var template in Constants(argument.Expression, model))
                     yield return new(Icu(template), Icu(template), origin);
+            if (parameter is { Name: "between", ContainingSymbol.Name: nameof(Value.List) })
+                foreach (var between in Constants(argument.Expression, model).Where(b => b.Any(char.IsLetter)))
+                    yield return new(Icu(between), Icu(between), origin);
             if (parameter is { Name: "noun", ContainingSymbol.Name: nameof(Value.Counted) })
                 foreach (var noun in Constants(argument.Expression, model))
                     yield return new($"# {noun}", $"{{n, plural, one {{# {noun}}} other {{# {noun}s}}}}", origin);
@@ -97,7 +101,8 @@ public static class MessageTemplates
             : expression switch
             {
                 ParenthesizedExpressionSyntax inner => Constants(inner.Expression, model),
-                ConditionalExpressionSyntax choice => Constants(choice.WhenTrue, model).Concat(Constants(choice.WhenFalse, model)),
+                ConditionalExpressionSyntax choice => Constants(choice.WhenTrue, model)
+                    .Concat(Constants(choice.WhenFalse, model)),
                 SwitchExpressionSyntax choice => choice.Arms.SelectMany(arm => Constants(arm.Expression, model)),
                 _ => [],
             };
@@ -105,8 +110,7 @@ public static class MessageTemplates
     private static IEnumerable<Template> ApiWords()
     {
         var of = typeof(Words).GetMethod(nameof(Words.Of), BindingFlags.Public | BindingFlags.Static)!;
-        return
-            from type in typeof(Message).Assembly.GetExportedTypes()
+        return from type in typeof(Message).Assembly.GetExportedTypes()
             where type.IsEnum
             from object value in Enum.GetValues(type)
             let word = (string)of.MakeGenericMethod(type).Invoke(null, [value])!

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Inspection;
 
@@ -22,7 +23,7 @@ public enum FindingSubject
 /// <param name="Says">What one sees, in a few words.</param>
 /// <param name="Cause">What it is a sign of, or null when it is as it should be.</param>
 /// <param name="Needs">The lightest level that puts it right, or null.</param>
-public sealed record Grade(string Word, string Says, Cause? Cause = null, ServiceLevel? Needs = null);
+public sealed record Grade(string Word, Message Says, Cause? Cause = null, ServiceLevel? Needs = null);
 
 /// <summary>The grades of an inspection. Common practice, no source.</summary>
 public static class Grading

@@ -79,6 +79,14 @@ public static class EntryWords
         };
     }
 
+    /// <summary>What was looked at, and what was seen.</summary>
+    public static Message Graded(FindingSubject subject, Grade grade) =>
+        Message.Of(
+            "{subject}: {grade}",
+            Value.List("subject", "", [SubjectWord(subject)]),
+            Value.List("grade", "", [grade.Says])
+        );
+
     /// <summary>A subject in a sentence.</summary>
     public static Message SubjectWord(FindingSubject subject) =>
         subject switch

@@ -169,7 +169,7 @@ public sealed partial class Job
             return before;
         if (steps.TakeWhile(s => s != step).FirstOrDefault(s => s.IsOpen && !s.Card.MayBeSkipped) is { } gate)
             return Message.Of("First: {step}", Value.List("step", "", [gate.Card.Do]));
-        if (step.Card.Gate.Except(done.Checks ?? []).ToArray() is { Length: > 0 } missing)
+        if (step.Card.Gate.Select(g => g.ToString()).Except(done.Checks ?? []).ToArray() is { Length: > 0 } missing)
             return Message.Of("Still to confirm: {checks}.", Value.Text("checks", string.Join("; ", missing)));
         if (step.Card.Timer is { Required: true } timer && !HasRung(step.Card.Id, timer, at))
             return Message.Of("The timer has to ring first: {seconds}.", Value.Seconds("seconds", timer.Seconds));

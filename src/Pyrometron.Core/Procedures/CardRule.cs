@@ -7,7 +7,7 @@ internal sealed record CardRule(string Id, Stage Stage, Func<CardBasis, bool> Wh
 {
     public Func<CardBasis, IReadOnlyList<Caution>> Cautions { get; init; } = _ => [];
 
-    public Func<CardBasis, IReadOnlyList<string>> Gate { get; init; } = _ => [];
+    public Func<CardBasis, IReadOnlyList<Message>> Gate { get; init; } = _ => [];
 
     public StepForm Form { get; init; }
 

@@ -59,7 +59,7 @@ public sealed record CardStep(
     Stage Stage,
     Message Do,
     IReadOnlyList<Caution> Cautions,
-    IReadOnlyList<string> Gate,
+    IReadOnlyList<Message> Gate,
     StepForm Form,
     StepTimer? Timer,
     IReadOnlyList<int> Order,

@@ -82,7 +82,7 @@ internal static class CardWords
             _ => "the fan that the log names",
         };
 
-    public static IReadOnlyList<string> PadChecks(CardBasis c) =>
+    public static IReadOnlyList<Message> PadChecks(CardBasis c) =>
         c.Schools.Pads == PadSchool.Putty ? ["Every chip that had a pad has putty"]
         : c.Notes.Pads.Count > 0
             ?
@@ -91,10 +91,22 @@ internal static class CardWords
                     .Notes.Pads.OrderBy(p => p.Side == PadSide.Back)
                     .ThenBy(p => p.Number)
                     .Select(p =>
-                        FormattableString.Invariant(
-                            $"Pad {p.Number} ({p.Part}, {(p.Side == PadSide.Back ? "back, " : "")}{p.WidthMm:0.#} × {p.HeightMm:0.#} × {p.ThicknessMm:0.#} mm): both films off"
-                        )
-                    ),
+                    {
+                        MessageValue[] values =
+                        [
+                            Value.Count("number", p.Number),
+                            Value.Part("part", p.Part),
+                            Value.Figure("width", p.WidthMm),
+                            Value.Figure("height", p.HeightMm),
+                            Value.Figure("thickness", p.ThicknessMm),
+                        ];
+                        return p.Side == PadSide.Back
+                            ? Message.Of(
+                                "Pad {number} ({part}, back, {width} × {height} × {thickness} mm): both films off",
+                                values
+                            )
+                            : Message.Of("Pad {number} ({part}, {width} × {height} × {thickness} mm): both films off", values);
+                    }),
             ]
         : c.HasBackPlate ? ["Every chip that had a pad has one, front and back", "Both films are off each pad"]
         : ["Every chip that had a pad has one", "Both films are off each pad"];

@@ -32,12 +32,12 @@ internal static class MakeSafeRules
         {
             Gate = c =>
                 [
-                    .. c.Kind == AssetKind.Laptop || !PowersDown(c) ? (string[])[] : ["Its work is moved off"],
+                    .. c.Kind == AssetKind.Laptop || !PowersDown(c) ? (Message[])[] : ["Its work is moved off"],
                     "Its owner knows",
                     .. c.Host is not null && c.HostMates is { Count: > 0 }
-                        ? (string[])["The owners of the other cards in its host know"]
+                        ? (Message[])["The owners of the other cards in its host know"]
                         : [],
-                    .. c.Kind == AssetKind.Laptop && c.Opens ? (string[])["Its owner says that the data is backed up"] : [],
+                    .. c.Kind == AssetKind.Laptop && c.Opens ? (Message[])["Its owner says that the data is backed up"] : [],
                 ],
         },
         new(

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Procedures;
 
@@ -23,10 +24,10 @@ public static class WorkCard
     public static IReadOnlyList<CardStep> For(CardBasis basis) => [.. Rules.Where(r => r.When(basis)).Select(r => r.On(basis))];
 
     /// <summary>What is seen when a machine is powered up.</summary>
-    internal static IReadOnlyList<string> BootChecks(CardBasis c) =>
+    internal static IReadOnlyList<Message> BootChecks(CardBasis c) =>
         c.Loop is LoopKind.Closed or LoopKind.Opened ? [.. OfKind(c), "The pump runs"] : OfKind(c);
 
-    private static IReadOnlyList<string> OfKind(CardBasis c) =>
+    private static IReadOnlyList<Message> OfKind(CardBasis c) =>
         c.Kind switch
         {
             AssetKind.Laptop => ["Display", "Fans turn", "Keys and pad", "Drives seen"],

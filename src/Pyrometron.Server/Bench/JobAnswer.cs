@@ -2,6 +2,7 @@ using Pyrometron.Application.Bench;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Server.Machines;
 using Pyrometron.Server.Proof;
@@ -23,13 +24,16 @@ public sealed record PhotoAnswer(
 );
 
 /// <summary>A higher level that the findings ask for.</summary>
-public sealed record LevelAsked(ServiceLevel Level, string Because);
+public sealed record LevelAsked(ServiceLevel Level, string Because, Message Message)
+{
+    internal static LevelAsked For(ServiceLevel level, Message because) => new(level, because.ToString(), because);
+}
 
 /// <summary>A machine back with its owner.</summary>
 public sealed record HandedBackAnswer(string To, string? Note, DateTimeOffset At, string? Condition);
 
 /// <summary>A grade that can be given.</summary>
-public sealed record GradeAnswer(string Word, string Says);
+public sealed record GradeAnswer(string Word, string Says, Message Message);
 
 /// <summary>A timer set going.</summary>
 public sealed record TimerAnswer(string Timer, DateTimeOffset StartedAt, int Seconds, bool Stopped);
@@ -135,9 +139,7 @@ public sealed record JobAnswer(
             job.Basis.WarrantyAnswer,
             row.Predicted,
             job.FoundCauses,
-            job.AskedFor is { } asked
-                ? new LevelAsked(asked.Level, $"{EntryWords.SubjectWord(asked.Subject)}: {asked.Grade.Says}")
-                : null,
+            job.AskedFor is { } asked ? LevelAsked.For(asked.Level, EntryWords.Graded(asked.Subject, asked.Grade)) : null,
             [.. job.Steps.Select(StepAnswer.From)],
             job.BlockedFinish?.ToString(),
             job.BlockedBefore?.ToString(),

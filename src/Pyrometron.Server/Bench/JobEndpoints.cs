@@ -47,7 +47,7 @@ internal static class JobEndpoints
     /// <summary>Grades of everything that can be looked at.</summary>
     private static readonly Dictionary<FindingSubject, GradeAnswer[]> Grades = Grading.Grades.ToDictionary(
         g => g.Key,
-        g => g.Value.Select(grade => new GradeAnswer(grade.Word, grade.Says)).ToArray()
+        g => g.Value.Select(grade => new GradeAnswer(grade.Word, grade.Says.ToString(), grade.Says)).ToArray()
     );
 
     public static void MapJobs(this RouteGroupBuilder api)

@@ -14,6 +14,7 @@ public sealed record CautionAnswer(string Text, string? Source, Message Message)
 /// <param name="ConfirmedOneByOne">Whether each of these is confirmed by itself, never all at once.</param>
 /// <param name="Order">Numbers of screws or pads in the order they are dealt with.</param>
 /// <param name="Message">What to do, as template and values.</param>
+/// <param name="GateMessages">The same as <paramref name="Gate"/>, as templates and values.</param>
 public sealed record StepAnswer(
     string Id,
     Stage Stage,
@@ -31,7 +32,8 @@ public sealed record StepAnswer(
     bool Skipped,
     string? SkippedBecause,
     Message Message,
-    bool ConfirmedOneByOne
+    bool ConfirmedOneByOne,
+    IReadOnlyList<Message> GateMessages
 )
 {
     internal static StepAnswer From(JobStep s) =>
@@ -40,7 +42,7 @@ public sealed record StepAnswer(
             s.Card.Stage,
             s.Card.Do.ToString(),
             [.. s.Card.Cautions.Select(c => new CautionAnswer(c.Text.ToString(), c.Source, c.Text))],
-            s.Card.Gate,
+            [.. s.Card.Gate.Select(g => g.ToString())],
             s.Card.Form,
             s.Card.Timer,
             s.Card.Order,
@@ -52,6 +54,7 @@ public sealed record StepAnswer(
             s.Skipped,
             s.SkippedBecause,
             s.Card.Do,
-            s.Card.ConfirmedOneByOne
+            s.Card.ConfirmedOneByOne,
+            s.Card.Gate
         );
 }

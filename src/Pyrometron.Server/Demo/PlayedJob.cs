@@ -103,7 +103,7 @@ internal sealed class PlayedJob
             _clock.Forward(TimeSpan.FromSeconds(timer.Seconds));
         }
         _clock.Forward(TimeSpan.FromSeconds(90));
-        Add(new StepDone(step.Id, step.Gate));
+        Add(new StepDone(step.Id, [.. step.Gate.Select(g => g.ToString())]));
     }
 
     private void Photograph()

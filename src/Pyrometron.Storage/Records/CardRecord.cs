@@ -1,6 +1,7 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Storage.Records;
@@ -86,7 +87,8 @@ internal sealed record CardStepRecord(
     string Form,
     StepTimer? Timer,
     IReadOnlyList<int>? Order,
-    bool Optional
+    bool Optional,
+    IReadOnlyList<MessageRecord>? GateMessages = null
 )
 {
     public static CardStepRecord Of(CardStep s) =>
@@ -95,11 +97,12 @@ internal sealed record CardStepRecord(
             Words.Of(s.Stage),
             MessageRecord.Of(s.Do),
             s.Cautions.Count == 0 ? null : [.. s.Cautions.Select(c => new CautionRecord(MessageRecord.Of(c.Text), c.Source))],
-            s.Gate.Count == 0 ? null : s.Gate,
+            s.Gate.Count == 0 ? null : [.. s.Gate.Select(g => g.ToString())],
             Words.Of(s.Form),
             s.Timer,
             s.Order.Count == 0 ? null : s.Order,
-            s.Optional
+            s.Optional,
+            s.Gate.Any(g => g.Values.Count > 0) ? [.. s.Gate.Select(MessageRecord.Of)] : null
         );
 
     public CardStep ToStep() =>
@@ -108,7 +111,7 @@ internal sealed record CardStepRecord(
             StoredWords.Read<Stage>(Stage),
             Do.ToMessage(),
             [.. (Cautions ?? []).Select(c => new Caution(c.Text.ToMessage(), c.Source))],
-            Gate ?? [],
+            GateMessages is { } gate ? [.. gate.Select(g => g.ToMessage())] : [.. (Gate ?? []).Select(g => (Message)g)],
             StoredWords.Read<StepForm>(Form),
             Timer,
             Order ?? [],

@@ -77,7 +77,7 @@ public class JobTests
                 Do(new TimerStarted(step.Card.Id, timer.Seconds));
                 _now += TimeSpan.FromSeconds(timer.Seconds);
             }
-            Do(new StepDone(step.Card.Id, step.Card.Gate));
+            Do(new StepDone(step.Card.Id, [.. step.Card.Gate.Select(g => g.ToString())]));
         }
     }
 
@@ -149,7 +149,7 @@ public class JobTests
         Assert.Contains("cannot go in", Refused(new Counted(CountOf.Screws, "6 mm PH1", 8, 9)));
         Assert.Contains("0 to 500", Refused(new Counted(CountOf.Screws, "6 mm PH1", -1, 0)));
         Do(new Counted(CountOf.Screws, "6 mm PH1", 8, 7));
-        string[] gate = [.. Job.Steps.Single(s => s.Card.Id == "screws-in").Card.Gate];
+        string[] gate = [.. Job.Steps.Single(s => s.Card.Id == "screws-in").Card.Gate.Select(g => g.ToString())];
         Assert.Contains("way round", Refused(new StepDone("screws-in")));
         Assert.Contains("8 out, 7 in", Refused(new StepDone("screws-in", gate)));
         Do(new CountExcused(CountOf.Screws, "one sheared off and was drilled out", "6 mm PH1"));
@@ -186,7 +186,12 @@ public class JobTests
         Do(new Counted(CountOf.Screws, "4 mm PH1", 40, 40));
         Assert.Contains(
             "1 out, 0 in",
-            Refused(new StepDone("screws-in", Job.Steps.Single(s => s.Card.Id == "screws-in").Card.Gate))
+            Refused(
+                new StepDone(
+                    "screws-in",
+                    [.. Job.Steps.Single(s => s.Card.Id == "screws-in").Card.Gate.Select(g => g.ToString())]
+                )
+            )
         );
     }
 

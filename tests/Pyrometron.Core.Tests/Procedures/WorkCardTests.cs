@@ -248,7 +248,11 @@ public class WorkCardTests
         InOrder(Basis(AssetKind.Laptop), "ground", "seal", "cover-off", "battery-out", "drain", "screws-out");
         Assert.All(
             Enum.GetValues<AssetKind>(),
-            kind => Assert.Contains(WorkCard.For(Basis(kind)).Single(s => s.Id == "screws-in").Gate, g => g.Contains("way round"))
+            kind =>
+                Assert.Contains(
+                    WorkCard.For(Basis(kind)).Single(s => s.Id == "screws-in").Gate,
+                    g => g.ToString().Contains("way round")
+                )
         );
     }
 
@@ -278,7 +282,10 @@ public class WorkCardTests
         string Do(string id) => WorkCard.For(hosted).Single(s => s.Id == id).Do.ToString();
         Assert.Contains("KR-01 and the other cards in it go down too: GC-0002, GC-0003", Do("owner-told"));
         Assert.Contains("out of KR-01", Do("card-out"));
-        Assert.Contains(WorkCard.For(hosted).Single(s => s.Id == "boot-look").Gate, g => g.Contains("under load or forced"));
+        Assert.Contains(
+            WorkCard.For(hosted).Single(s => s.Id == "boot-look").Gate,
+            g => g.ToString().Contains("under load or forced")
+        );
     }
 
     [Fact]

@@ -1,6 +1,7 @@
 import { t } from '@lingui/core/macro';
 import type { Schemas } from '../api/client';
 import { SCREW_PLACES } from '../words/work';
+import { partName } from '../words/format';
 
 type Notes = Schemas['ModelNotes'];
 
@@ -41,7 +42,7 @@ export function ModelPlan({
     ...screws.map(
       (s) => t`screw ${String(s.number)}, ${String(s.lengthMm)} mm ${s.driver}, ${SCREW_PLACES[s.place]}`,
     ),
-    ...pads.map((p) => t`pad ${String(p.number)}, ${p.part}, ${String(p.thicknessMm)} mm`),
+    ...pads.map((p) => t`pad ${String(p.number)}, ${partName(p.part)}, ${String(p.thicknessMm)} mm`),
   ].join('; ');
   return (
     <svg

@@ -112,6 +112,8 @@ export function useTemperature() {
 export function partName(part: string): string {
   const names: Record<string, string> = {
     cpu: t`processor`,
+    core: t`core`,
+    memory: t`memory`,
     gpu: t`graphics chip`,
     hotspot: t`hot spot`,
     vrm: t`regulators`,

@@ -11,3 +11,7 @@ export function measuredWords(
     ? t`${instant(a.measuredAt)}, run of job ${String(a.measuredRun.jobId)}`
     : t`${instant(a.measuredAt)}, by its readings`;
 }
+
+/** How a fan was run, in words; what is not known counts as fixed, as it always did. */
+export const fanWords = (mode: Schemas['FanMode'] | null | undefined): string =>
+  mode === 'auto' ? t`automatic` : t`fixed`;

@@ -49,7 +49,7 @@ function told(value: MessageValue): string {
       // What is counted, by its English noun.
       return number === null || !text ? inNumbers(plain) : counted(number, text);
     case 'list':
-      return (value.messages ?? []).map(say).join(text ?? '');
+      return (value.messages ?? []).map(say).join(text === null ? '' : (translated(text) ?? text));
     default:
       return number === null ? plain : inNumbers(plain);
   }
@@ -60,6 +60,15 @@ const counted = (n: number, noun: string): string =>
 
 /** To a tenth: what stands behind it is not said. */
 const figure = (number: number): number => Math.round(number * 10) / 10;
+
+/** What is to be confirmed at a step; an answer kept from before an update has it in plain English alone. */
+export function gateWords(
+  step: Pick<Schemas['StepAnswer'], 'gate'> & Partial<Schemas['StepAnswer']>,
+  i: number,
+): string {
+  const message = step.gateMessages?.[i];
+  return message ? say(message) : step.gate[i]!;
+}
 
 const decimalsOf = (plain: string): number => /\d\.(\d+)/.exec(plain)?.[1]?.length ?? 0;
 

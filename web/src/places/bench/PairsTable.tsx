@@ -74,7 +74,7 @@ const times = (pair: Schemas['RunPairAnswer']) =>
 
 const taken = ({ corrections = [] }: Part) =>
   corrections.length === 0
-    ? 'nothing'
+    ? t`nothing`
     : corrections
         .map((c) => `${CORRECTIONS[c.what]} ${c.kelvin > 0 ? '+' : ''}${kelvin(c.kelvin)}`)
         .join(', ');

@@ -175,7 +175,7 @@ export function RunForm({
             <Segmented
               block
               options={[
-                { label: 'measured', value: 'measured' },
+                { label: t`measured`, value: 'measured' },
                 { label: 'guessed', value: 'guessed' },
                 { label: t`not known`, value: 'unknown' },
               ]}
@@ -197,7 +197,7 @@ export function RunForm({
                       compare();
                     }}
                   >
-                    its readings say {temperature.exact(ambientNow)}
+                    {t`its readings say ${temperature.exact(ambientNow)}`}
                   </Button>
                 )
               }
@@ -222,7 +222,7 @@ export function RunForm({
           )}
           {air === 'unknown' && <p className="quiet run-wide">{t`The uncertainty more than doubles.`}</p>}
           <Form.Item name="start" label={t`Hottest at start, °${temperature.unit}`}>
-            <NumberField inputMode="decimal" min={-40} max={400} placeholder="cold" />
+            <NumberField inputMode="decimal" min={-40} max={400} placeholder={t`cold`} />
           </Form.Item>
           {parts.map((p) => (
             <div key={p} className="run-part">
@@ -232,7 +232,7 @@ export function RunForm({
               >
                 <NumberField inputMode="decimal" min={-40} max={400} />
               </Form.Item>
-              <Form.Item name={['maxima', p]} label="maximum">
+              <Form.Item name={['maxima', p]} label={t`maximum`}>
                 <NumberField
                   inputMode="decimal"
                   min={-40}
@@ -246,7 +246,7 @@ export function RunForm({
             <Segmented
               block
               options={[
-                { label: 'fixed', value: 'fixed' },
+                { label: t`fixed`, value: 'fixed' },
                 { label: 'full', value: 'full' },
                 { label: 'auto', value: 'auto' },
               ]}

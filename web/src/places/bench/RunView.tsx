@@ -2,6 +2,7 @@ import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
 import type { Schemas } from '../../api/client';
 import { instant, kelvin, partName, useTemperature } from '../../words/format';
+import { fanWords } from '../../words/measured';
 
 /** A run in one line of figures. */
 export function RunView({
@@ -23,7 +24,7 @@ export function RunView({
   const measured = [...(run.parts ?? [])].sort(
     (a, b) => parts.indexOf(a.part ?? '') - parts.indexOf(b.part ?? ''),
   );
-  const fan = run.fan?.mode === 'auto' ? 'automatic' : 'fixed';
+  const fan = fanWords(run.fan?.mode);
   return (
     <div style={{ borderBottom: '1px solid var(--line)', padding: '8px 0', display: 'flex', gap: 10 }}>
       <div style={{ flex: 1 }} className={struck ? 'struck' : undefined}>

@@ -10,6 +10,7 @@ export const testStep = (id: string, stage: Step['stage'], more: Partial<Step> =
   message: { template: id, plain: id, values: [] } as never,
   cautions: [],
   gate: [],
+  gateMessages: [],
   form: 'tick',
   timer: null,
   order: [],

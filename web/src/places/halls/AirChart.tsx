@@ -6,7 +6,7 @@ import { api, unwrap, type Schemas } from '../../api/client';
 import type { Paper } from '../../ui/chart/Axes';
 import type { Span } from '../../ui/chart/span';
 import { TimeChart } from '../../ui/chart/TimeChart';
-import { fullDay, inUnit, kelvin, useTemperature } from '../../words/format';
+import { fullDay, inUnit, kelvin, tenths, useTemperature } from '../../words/format';
 
 interface Point {
   time: Date;
@@ -72,10 +72,12 @@ export function AirChart({ zone }: { zone: Schemas['ZoneAnswer'] }) {
       ]}
       draw={draw}
       tell={(p) =>
-        t`${fullDay(p.time.toISOString().slice(0, 10))}: its sensors say ${p.sensor.toFixed(1)} °${unit}` +
+        t`${fullDay(p.time.toISOString().slice(0, 10))}: its sensors say ${tenths(p.sensor)} °${unit}` +
         (p.room === null
           ? '.'
-          : t`, its machines show ${kelvin(Math.abs(p.room))} ${p.room < 0 ? 'less' : 'more'}.`)
+          : p.room < 0
+            ? t`, its machines show ${kelvin(-p.room)} less.`
+            : t`, its machines show ${kelvin(p.room)} more.`)
       }
       legend={t`Thin: what the intake sensors say. Thick: what the machines show. Dotted: planned for at most ${exact(zone.designAmbientCelsius)}.`}
       table={{ header: [t`sensors, °${unit}`, t`machines beyond, K`], row: (p) => [p.sensor, p.room] }}

@@ -4,6 +4,7 @@ import type { QueueItem } from '../../api/client';
 import { heatStep } from '../../theme/heat';
 import { say } from '../../words/message';
 import { kelvin } from '../../words/format';
+import { word } from '../../words/word';
 
 /** Below this a machine is quiet, K. */
 export const NOTABLE = 3;
@@ -39,6 +40,6 @@ function wordOf(item: QueueItem): string {
   if (item.job) return item.job.state === 'open' ? t`at the bench` : t`to prove`;
   if (item.driftKelvin === null) return item.measuredAt ? t`too few` : t`no data`;
   if (item.driftKelvin >= NOTABLE) return `+${kelvin(item.driftKelvin)}`;
-  if (item.silence) return 'silent';
-  return item.urgency === 'now' || item.urgency === 'next' ? item.urgency : '';
+  if (item.silence) return t`silent`;
+  return item.urgency === 'now' || item.urgency === 'next' ? word(item.urgency) : '';
 }

@@ -64,7 +64,7 @@ export function Intake() {
       change(entry.id, {
         state: 'failed',
         error: new Error(
-          'This is neither a fleet document (JSON) nor a readings file (a header with time and asset) nor a services file (date, asset, level).',
+          t`This is neither a fleet document (JSON) nor a readings file (a header with time and asset) nor a services file (date, asset, level).`,
         ),
       });
       return;

@@ -168,7 +168,7 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
                     {q.ask}
                     <Select
                       aria-label={q.ask}
-                      placeholder="choose"
+                      placeholder={t`choose`}
                       style={{ minWidth: 180 }}
                       onChange={(choice: string) =>
                         choice in MEANINGS

@@ -18,7 +18,7 @@ type Answer = Schemas['TableAnswer'];
 
 const FIELDS: Record<string, string> = {
   tag: t`Tag`,
-  kind: 'Kind',
+  kind: t`Kind`,
   model: t`Model`,
   site: t`Site`,
   zone: t`Zone or room`,
@@ -140,7 +140,7 @@ function Questions({
           {q.ask}
           <Select
             aria-label={q.ask}
-            placeholder="choose"
+            placeholder={t`choose`}
             style={{ minWidth: 200 }}
             onChange={(choice: string) => onAnswer(q.about, choice)}
             options={q.choices.map((c) => ({ value: c, label: FIELDS[c] ?? MEANINGS[c] ?? c }))}

@@ -17,7 +17,7 @@ export function Working({ progress, onStop }: { progress: Progress; onStop: () =
       />
       <span className="quiet">
         {progress.sent < 1
-          ? 'sending'
+          ? t`sending`
           : progress.lines > 0
             ? t`${plural(progress.lines, { one: '# line', other: '# lines' })} done`
             : t`being read`}

@@ -103,7 +103,7 @@ function Camera({
       } catch {
         calls.current.onTrouble(
           new Error(
-            'The camera cannot be used: allow it for this page, or type the tag. Cameras need a secure address (https, or this very machine).',
+            t`The camera cannot be used: allow it for this page, or type the tag. Cameras need a secure address (https, or this very machine).`,
           ),
         );
       }

@@ -13,14 +13,15 @@ const PAGE = 50;
 
 /** Kinds of line, bundled as people look for them. */
 const BUNDLES: Record<string, string> = {
-  'Services and jobs': 'service,job,work-filed,verdict-filed,given-up,reopened,handed-back,level-changed',
-  Runs: 'run-measured,run-voided,before-excused',
-  Findings: 'found,damage-found,deviation-seen',
-  Photos: 'photo-taken',
-  Reports: 'report,complaint-recorded',
-  'Materials and minutes': 'material-used,minutes-booked',
-  'Changes and corrections': 'change,zone,reading,count-excused,warranty-answered',
-  Steps: 'step-done,step-undone,step-skipped,step-added,step-repeated,counted,timer-started,timer-stopped',
+  [t`Services and jobs`]: 'service,job,work-filed,verdict-filed,given-up,reopened,handed-back,level-changed',
+  [t`Runs`]: 'run-measured,run-voided,before-excused',
+  [t`Findings`]: 'found,damage-found,deviation-seen',
+  [t`Photos`]: 'photo-taken',
+  [t`Reports`]: 'report,complaint-recorded',
+  [t`Materials and minutes`]: 'material-used,minutes-booked',
+  [t`Changes and corrections`]: 'change,zone,reading,count-excused,warranty-answered',
+  [t`Steps`]:
+    'step-done,step-undone,step-skipped,step-added,step-repeated,counted,timer-started,timer-stopped',
 };
 
 /** Every service, run, finding, photo and change, of one machine or of all; to be searched and taken along. */
@@ -67,7 +68,7 @@ export function LogBook() {
         />
         <Select
           aria-label={t`Kind`}
-          placeholder="everything"
+          placeholder={t`everything`}
           allowClear
           value={get('kinds') || null}
           onChange={(kinds: string | null) => set({ kinds: kinds ?? '' })}

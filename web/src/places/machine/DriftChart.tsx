@@ -8,6 +8,7 @@ import type { Paper } from '../../ui/chart/Axes';
 import { TimeChart } from '../../ui/chart/TimeChart';
 import { differenceUnit, fullDay, instant, kelvin, parseDay, partName } from '../../words/format';
 import { chartEnd, type MachineChart } from './chart';
+import { levelName } from '../../words/work';
 
 const HEIGHT = 288;
 const DAY = 86_400_000;
@@ -53,7 +54,7 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
   const away = lines.filter((l) => !drawn.includes(l));
   const marks = services.map((s) => ({
     at: parseDay(s.date),
-    text: s.level,
+    text: levelName(s.level),
     struck: s.voidedReason !== null,
   }));
   const colour = heat(part.driftKelvin, part.limitCelsius - (part.latestCelsius ?? -Infinity));
@@ -72,7 +73,7 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
     )(future);
     return (
       <>
-        <Level y={y(part.baselineRiseKelvin)} left={left} right={right} text="fresh" below />
+        <Level y={y(part.baselineRiseKelvin)} left={left} right={right} text={t`fresh`} below />
         {drawn.map((l) => (
           <Level key={l.text} y={y(l.kelvin)} left={left} right={right} text={l.text} heavy={l.heavy} />
         ))}
@@ -114,7 +115,7 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
   return (
     <TimeChart
       label={t`Rise of the ${partName(part.part)} above its air since ${fullDay(part.history[0]!.at.slice(0, 10))}: fresh ${kelvin(part.baselineRiseKelvin)}, now ${kelvin(part.presentRiseKelvin)}`}
-      unit={`${difference.unit} above the air`}
+      unit={t`${difference.unit} above the air`}
       scale={difference.scale}
       name={`${tag}-${part.part}-rise`}
       height={HEIGHT}
@@ -161,7 +162,7 @@ function linesOf(part: Schemas['PartAnswer'], now: number) {
   const action = now + part.marginKelvin;
   return [
     { text: t`action line`, kelvin: action, heavy: false },
-    { text: 'limit', kelvin: action + part.limitCelsius - part.actionLineCelsius, heavy: true },
+    { text: t`limit`, kelvin: action + part.limitCelsius - part.actionLineCelsius, heavy: true },
   ];
 }
 

@@ -6,6 +6,7 @@ import { useWrite, useZones } from '../../api/queries';
 import { capital, partName } from '../../words/format';
 import { EditDialog, needed } from '../../ui/EditDialog';
 import { NumberField } from '../../ui/NumberField';
+import { word } from '../../words/word';
 
 interface Fields {
   model: string;
@@ -21,6 +22,9 @@ interface Fields {
 }
 
 const MOST_PARTS = 12;
+
+/** What carries the heat from a part to its cooler. */
+const JOINTS = (['paste', 'pad'] as const).map((value) => ({ value, label: word(value) }));
 
 /** As the server takes it: a name heads a column of readings. */
 const PART_NAME = /^(?!(?:ambient|outlet)$)[a-z][a-z0-9_-]{0,39}$/;
@@ -83,7 +87,7 @@ export function EditMachine({
           <Select
             options={(['graphics-card', 'server', 'laptop', 'desktop'] as const).map((k) => ({
               value: k,
-              label: k,
+              label: word(k),
             }))}
           />
         </Form.Item>
@@ -118,7 +122,7 @@ export function EditMachine({
           </Form.Item>
           <Form.Item name={['joints', i]} label={t`Joint`}>
             <Select
-              options={[{ value: 'paste' }, { value: 'pad' }]}
+              options={JOINTS}
               disabled={removed.includes(p.part)}
               aria-label={t`${capital(partName(p.part ?? ''))}: joint`}
             />
@@ -162,7 +166,7 @@ export function EditMachine({
                   <NumberField min={20} max={300} style={{ width: '100%' }} />
                 </Form.Item>
                 <Form.Item name={[name, 'interface']} label={t`Joint`}>
-                  <Select options={[{ value: 'paste' }, { value: 'pad' }]} />
+                  <Select options={JOINTS} />
                 </Form.Item>
                 <Form.Item label=" ">
                   <Button onClick={() => remove(name)}>{t`Leave out`}</Button>

@@ -85,7 +85,7 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
                   ))}
                   <td className="num">{number(r.powerW, 'W')}</td>
                   <td className="num">
-                    {r.fanRpm !== null ? number(r.fanRpm, 'rpm') : number(r.fanPct, '%')}
+                    {r.fanRpm !== null ? number(r.fanRpm, t`rpm`) : number(r.fanPct, '%')}
                   </td>
                   <td style={{ whiteSpace: 'nowrap', textAlign: 'right' }}>
                     <Button size="small" type="text" onClick={() => setCorrecting(r)}>

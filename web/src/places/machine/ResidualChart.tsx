@@ -88,7 +88,7 @@ export function ResidualChart({
   return (
     <TimeChart
       label={t`Scatter around the fitted line of the ${partName(part.part)}: usually within ${kelvin(2 * sigma)}, ${String(outside)} of ${String(points.length)} points beyond`}
-      unit={`${difference.unit} from the fitted line`}
+      unit={t`${difference.unit} from the fitted line`}
       scale={difference.scale}
       name={`${tag}-${part.part}-scatter`}
       height={HEIGHT}

@@ -6,6 +6,7 @@ import { api, unwrap } from '../../api/client';
 import { NotesTravel } from './NotesTravel';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
+import { word } from '../../words/word';
 
 /** The models of the fleet, and of which something is noted. */
 export function Models() {
@@ -28,7 +29,7 @@ export function Models() {
               <td>
                 <Link to={`/models/${encodeURIComponent(m.model)}`}>{m.model}</Link>
               </td>
-              <td className="quiet">{m.kind}</td>
+              <td className="quiet">{word(m.kind)}</td>
               <td>{plural(m.machines, { one: '# machine', other: '# machines' })}</td>
               <td className="quiet">{m.noted ? t`noted` : t`nothing noted yet`}</td>
             </tr>

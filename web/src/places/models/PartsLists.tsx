@@ -2,6 +2,7 @@ import { t } from '@lingui/core/macro';
 import { Button, Input, Segmented, Select } from 'antd';
 import type { Schemas } from '../../api/client';
 import { Num } from './Num';
+import { word } from '../../words/word';
 
 type Notes = Schemas['ModelNotes'];
 
@@ -29,7 +30,7 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
             onChange={(v) => change({ chip: v === '' ? null : (v as Notes['chip']) })}
             options={[
               { value: 'bare', label: t`bare chip` },
-              { value: 'lidded', label: 'lidded' },
+              { value: 'lidded', label: t`lidded` },
               { value: '', label: t`not known` },
             ]}
           />
@@ -38,10 +39,10 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
             value={notes.pattern ?? ''}
             onChange={(v) => change({ pattern: v === '' ? null : (v as Notes['pattern']) })}
             options={[
-              { value: 'spread', label: 'spread' },
-              { value: 'line', label: 'line' },
-              { value: 'dot', label: 'dot' },
-              { value: 'cross', label: 'cross' },
+              { value: 'spread', label: t`spread` },
+              { value: 'line', label: t`line` },
+              { value: 'dot', label: t`dot` },
+              { value: 'cross', label: t`cross` },
               { value: '', label: t`as usual` },
             ]}
           />
@@ -55,7 +56,7 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
             value={notes.loop ?? ''}
             onChange={(v) => change({ loop: v === '' ? null : (v as NonNullable<Notes['loop']>) })}
             options={[
-              { value: 'none', label: 'air' },
+              { value: 'none', label: t`air` },
               { value: 'closed', label: t`liquid, loop stays closed` },
               { value: 'opened', label: t`liquid, loop is opened` },
               { value: '', label: t`not known` },
@@ -89,7 +90,7 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
             <Select
               aria-label={t`Kind`}
               value={c.kind}
-              options={KINDS.map((k) => ({ value: k, label: k }))}
+              options={KINDS.map((k) => ({ value: k, label: word(k) }))}
               style={{ width: 120 }}
               onChange={(kind) => change({ connectors: at(notes.connectors, i, { ...c, kind }) })}
             />
@@ -139,7 +140,7 @@ export function PartsLists({ notes, change }: { notes: Notes; change: (next: Par
               onChange={(v) => change({ fans: at(notes.fans, i, { ...f, hotSwap: v === 'running' }) })}
               options={[
                 { value: 'off', label: t`changed powered off` },
-                { value: 'running', label: 'hot-swap' },
+                { value: 'running', label: t`hot-swap` },
               ]}
             />
             <Input

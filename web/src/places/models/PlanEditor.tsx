@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client';
 import { ModelPlan, type Grip } from '../../ui/ModelPlan';
 import { Num } from './Num';
 import { NumberField } from '../../ui/NumberField';
+import { SCREW_PLACES } from '../../words/work';
 
 type Notes = Schemas['ModelNotes'];
 type Screw = Schemas['Screw'];
@@ -113,7 +114,7 @@ export function PlanEditor({
           <Select
             aria-label={t`Where it sits`}
             value={screw.place}
-            options={PLACES.map((p) => ({ value: p, label: p }))}
+            options={PLACES.map((p) => ({ value: p, label: SCREW_PLACES[p] }))}
             onChange={(place) => setScrew(screw.number, { place })}
             style={{ width: 120 }}
           />
@@ -197,8 +198,8 @@ export function PlanEditor({
             value={pad.side ?? 'front'}
             onChange={(side) => setPad(pad.number, { side: side as Schemas['PadSide'] })}
             options={[
-              { value: 'front', label: 'front' },
-              { value: 'back', label: 'back' },
+              { value: 'front', label: t`front` },
+              { value: 'back', label: t`back` },
             ]}
           />
           <Button

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import type { QueueItem } from '../../api/client';
 import { KIND_NAMES } from '../../words/format';
 import type { Filter } from './groups';
+import { word } from '../../words/word';
 
 /** What the rounds can be narrowed to, with the choices that the queue holds. */
 const filtersOf = (items: readonly QueueItem[]) =>
@@ -12,23 +13,23 @@ const filtersOf = (items: readonly QueueItem[]) =>
       key: 'site',
       label: t`Site`,
       all: t`All sites`,
-      width: 108,
+      width: 128,
       choices: distinct(items, (i) => [i.site, i.site]),
     },
     {
       key: 'zone',
       label: t`Zone`,
       all: t`All zones`,
-      width: 108,
+      width: 128,
       choices: distinct(items, (i) => [i.zone, i.zoneName]),
     },
-    { key: 'kind', label: t`Kind`, all: t`All kinds`, width: 108, choices: Object.entries(KIND_NAMES) },
+    { key: 'kind', label: t`Kind`, all: t`All kinds`, width: 128, choices: Object.entries(KIND_NAMES) },
     {
       key: 'urgency',
       label: t`Urgency`,
       all: t`Any urgency`,
-      width: 118,
-      choices: ['now', 'next', 'soon', 'watch', 'fine', 'unknown'].map((u): [string, string] => [u, u]),
+      width: 164,
+      choices: ['now', 'next', 'soon', 'watch', 'fine', 'unknown'].map((u): [string, string] => [u, word(u)]),
     },
   ] as const;
 

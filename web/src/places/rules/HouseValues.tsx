@@ -5,7 +5,7 @@ import { NumberField } from '../../ui/NumberField';
 
 const AMOUNTS = [
   { name: 'technicianHour', label: t`An hour of a technician`, least: 0, most: 1e9, step: 1 },
-  { name: 'kilowattHour', label: 'A kilowatt-hour', least: 0, most: 1e9, step: 0.01 },
+  { name: 'kilowattHour', label: t`A kilowatt-hour`, least: 0, most: 1e9, step: 0.01 },
   {
     name: 'decibelYear',
     label: t`A decibel less for a year, where people sit beside it`,

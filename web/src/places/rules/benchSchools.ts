@@ -33,10 +33,10 @@ export const BENCH_SCHOOLS: readonly School[] = [
     label: t`Paste`,
     options: [
       { value: 'by-model', label: t`by the model’s note` },
-      { value: 'spread', label: 'spread' },
-      { value: 'line', label: 'line' },
-      { value: 'dot', label: 'dot' },
-      { value: 'cross', label: 'cross' },
+      { value: 'spread', label: t`spread` },
+      { value: 'line', label: t`line` },
+      { value: 'dot', label: t`dot` },
+      { value: 'cross', label: t`cross` },
     ],
   },
   {
@@ -45,7 +45,7 @@ export const BENCH_SCHOOLS: readonly School[] = [
     options: [
       { value: 'keep-if-elastic', label: t`keep if elastic` },
       { value: 'always-renew', label: t`always renew` },
-      { value: 'putty', label: 'putty' },
+      { value: 'putty', label: t`putty` },
     ],
   },
   {
@@ -62,8 +62,8 @@ export const BENCH_SCHOOLS: readonly School[] = [
     label: t`Air for blowing`,
     options: [
       { value: 'compressor', label: t`compressor, regulated` },
-      { value: 'can', label: 'can' },
-      { value: 'blower', label: 'blower' },
+      { value: 'can', label: t`can` },
+      { value: 'blower', label: t`blower` },
       { value: 'brush-only', label: t`none: brush only` },
     ],
   },

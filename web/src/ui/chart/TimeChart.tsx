@@ -125,10 +125,10 @@ export function TimeChart<Point extends { time: Date }>({
             )
           }
           options={[
-            { value: 'all', label: 'all' },
-            { value: 'year', label: 'a year' },
-            { value: 'days', label: '90 days' },
-            ...(span === null ? [] : [{ value: 'part', label: 'a part' }]),
+            { value: 'all', label: t`all` },
+            { value: 'year', label: t`a year` },
+            { value: 'days', label: t`90 days` },
+            ...(span === null ? [] : [{ value: 'part', label: t`a part` }]),
           ]}
         />
         <Button

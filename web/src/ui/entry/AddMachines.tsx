@@ -10,6 +10,7 @@ import { NumberField } from '../NumberField';
 import { Refusal } from '../Refusal';
 import { takeTable } from '../../api/takeTable';
 import { runningTags, tableOf } from './running';
+import { word } from '../../words/word';
 
 interface Fields {
   tag: string;
@@ -99,7 +100,7 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
             <Select
               options={(['desktop', 'laptop', 'server', 'graphics-card'] as const).map((k) => ({
                 value: k,
-                label: k,
+                label: word(k),
               }))}
             />
           </Form.Item>

@@ -6,6 +6,7 @@ import { useGrades } from '../../../api/queries';
 import type { BenchJob } from '../useBenchJob';
 import { SUBJECTS } from '../../../words/work';
 import { GradeDrawing } from './GradeDrawing';
+import { say } from '../../../words/message';
 
 type Subject = Schemas['FindingSubject'];
 
@@ -52,7 +53,7 @@ export function Inspection({
                   }
                 >
                   <GradeDrawing about={about} grade={g.word} />
-                  <span>{g.says}</span>
+                  <span>{say(g.message)}</span>
                 </button>
               ))}
             </div>

@@ -211,7 +211,7 @@ function PadRow({
     <>
       <NumberField
         aria-label={t`${place}: measured, mm`}
-        placeholder="measured"
+        placeholder={t`measured`}
         min={0.1}
         max={10}
         step={0.1}
@@ -223,7 +223,7 @@ function PadRow({
       />
       <NumberField
         aria-label={t`${place}: nominal, mm`}
-        placeholder="nominal"
+        placeholder={t`nominal`}
         min={0.2}
         max={10}
         step={0.25}

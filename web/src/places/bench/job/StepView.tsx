@@ -13,7 +13,7 @@ import { Inspection, isInspection } from './Inspection';
 import { Method } from './Method';
 import { kindOf } from './screens';
 import { duration, useNow } from './Timers';
-import { say } from '../../../words/message';
+import { gateWords, say } from '../../../words/message';
 
 type Step = Schemas['StepAnswer'];
 
@@ -143,9 +143,9 @@ export function StepView({
       {step.gate.length > 0 && (
         <fieldset className="bench-gate" disabled={finished}>
           <legend>{step.confirmedOneByOne ? t`Confirm each` : t`Confirm`}</legend>
-          {step.gate.map((g) => (
+          {step.gate.map((g, i) => (
             <GateCheck key={g} checked={checks.includes(g)} onChange={(on) => check(g, on)}>
-              {g}
+              {gateWords(step, i)}
             </GateCheck>
           ))}
         </fieldset>

@@ -88,7 +88,7 @@ export function MaterialRow({ job, write, kind }: BenchJob & { kind: Kind }) {
         <span className="figures">
           {Math.round(amount * 100) / 100} <span className="quiet">{unit}</span>
         </span>
-        <Button aria-label={`More: ${name}`} onClick={() => use(step)}>
+        <Button aria-label={t`More: ${name}`} onClick={() => use(step)}>
           +
         </Button>
       </div>

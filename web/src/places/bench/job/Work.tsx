@@ -63,7 +63,7 @@ export function Work({ job, write }: BenchJob) {
       {job.asked && (
         <p className="bench-caution">
           <strong>{t`What was found needs more: ${levelName(job.asked.level)}.`}</strong>{' '}
-          {capital(job.asked.because)}.{' '}
+          {capital(say(job.asked.message))}.{' '}
           <Button
             size="small"
             onClick={() =>

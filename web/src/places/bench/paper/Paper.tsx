@@ -12,8 +12,9 @@ import '../../../ui/work.css';
 import '../../../ui/paper/paper.css';
 import { LOOKED_AT } from '../job/Inspection';
 import { SheetHead } from '../../../ui/paper/SheetHead';
-import { say } from '../../../words/message';
+import { gateWords, say } from '../../../words/message';
 import { word } from '../../../words/word';
+import { fanWords } from '../../../words/measured';
 
 /** The work card on A4: tick boxes, tray map, figures to fill in, and the way back into the program. */
 export function Paper() {
@@ -31,7 +32,7 @@ export function Paper() {
         title={`${job.asset} · ${levelName(job.level)}`}
         more={
           <Link to={`/bench/${String(id)}/typed`}>
-            <Button>Type in what was written</Button>
+            <Button>{t`Type in what was written`}</Button>
           </Link>
         }
       >
@@ -58,16 +59,19 @@ export function Paper() {
                   {say(s.message)}
                   {s.gate.length > 0 && (
                     <div className="sheet-gate">
-                      {s.gate.map((g) => (
+                      {s.gate.map((g, i) => (
                         <span key={g}>
-                          <span className="sheet-box small-box">{s.checks.includes(g) ? '✓' : ''}</span> {g}
+                          <span className="sheet-box small-box">{s.checks.includes(g) ? '✓' : ''}</span>{' '}
+                          {gateWords(s, i)}
                         </span>
                       ))}
                     </div>
                   )}
                   {s.cautions.length > 0 && (
                     <p className="sheet-caution">
-                      {s.cautions.map((c) => `! ${c.text}${c.source ? ` (${c.source})` : ''}`).join(' ')}
+                      {s.cautions
+                        .map((c) => `! ${say(c.message)}${c.source ? ` (${c.source})` : ''}`)
+                        .join(' ')}
                     </p>
                   )}
                   <Grades form={s.form} grades={grades.data} />
@@ -153,7 +157,7 @@ function Grades({
           <strong>{SUBJECTS[s]}</strong>:{' '}
           {(grades[s] ?? []).map((g) => (
             <span key={g.word}>
-              <span className="sheet-box small-box" /> {g.says}{' '}
+              <span className="sheet-box small-box" /> {say(g.message)}{' '}
             </span>
           ))}
         </div>
@@ -179,7 +183,7 @@ function Figures({
     <section className="sheet-stage">
       <h2>{title}</h2>
       <p>
-        {t`Load ${c?.workload ?? blank} · ${c?.minutes ?? blank} min · fan ${c?.fan?.mode ?? blank}`}{' '}
+        {t`Load ${c?.workload ?? blank} · ${c?.minutes ?? blank} min · fan ${c?.fan?.mode ? fanWords(c.fan.mode) : blank}`}{' '}
         {c?.fan?.percent ? `${String(c.fan.percent)} %` : ''}{' '}
         {t`· ${c?.settings ?? t`settings ${blank}`} · stands ${c?.position ?? blank} · air ${run?.ambientCelsius ?? blank} °C · fan ${run?.fan?.rpm ?? blank} rpm · power ${run?.powerWatts ?? blank} W`}
       </p>

@@ -13,6 +13,9 @@ import { useGrades } from '../../../api/queries';
 import { SheetHead } from '../../../ui/paper/SheetHead';
 import '../../../ui/paper/paper.css';
 import '../../../ui/work.css';
+import { say } from '../../../words/message';
+import type { Schemas } from '../../../api/client';
+import { fanWords } from '../../../words/measured';
 
 /** One page for the owner: conditions, figures, photos, materials, deviations, and the margin that is left. */
 export function ProofSheet() {
@@ -78,7 +81,7 @@ export function ProofSheet() {
             <td>{t`Fan`}</td>
             {runs.map((r) => (
               <td key={r.key}>
-                {r.run.fan?.mode === 'auto' ? 'automatic' : 'fixed'}
+                {fanWords(r.run.fan?.mode)}
                 {r.run.fan?.percent ? ` ${String(r.run.fan.percent)} %` : ''}
                 {r.run.fan?.rpm ? t` ${String(r.run.fan.rpm)} rpm` : ''}
               </td>
@@ -146,8 +149,7 @@ export function ProofSheet() {
           <ul style={{ margin: '2px 0', paddingLeft: 18 }}>
             {job.findings.map((f) => (
               <li key={f.about}>
-                {SUBJECTS[f.about]}:{' '}
-                {grades.data?.[f.about]?.find((g) => g.word === f.grade)?.says ?? f.grade}
+                {SUBJECTS[f.about]}: {gradeWords(grades.data?.[f.about], f.grade)}
                 {f.note && ` (${f.note})`}
               </li>
             ))}
@@ -183,7 +185,7 @@ export function ProofSheet() {
         <div className="photos">
           {photos.slice(0, 6).map((p) => (
             <figure key={p.key}>
-              <Picture photo={p.key} alt={p.caption ?? 'photo'} large />
+              <Picture photo={p.key} alt={p.caption ?? t`photo`} large />
               <figcaption>{p.caption}</figcaption>
             </figure>
           ))}
@@ -191,4 +193,10 @@ export function ProofSheet() {
       )}
     </div>
   );
+}
+
+/** What was seen, in words; the grade's own word while they are on their way. */
+function gradeWords(grades: readonly Schemas['GradeAnswer'][] | undefined, grade: string): string {
+  const known = grades?.find((g) => g.word === grade);
+  return known ? say(known.message) : grade;
 }

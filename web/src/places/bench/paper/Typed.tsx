@@ -13,7 +13,7 @@ import { OutboxNotice } from '../OutboxNotice';
 import { RunForm } from '../RunForm';
 import { useBenchJob } from '../useBenchJob';
 import '../../../ui/work.css';
-import { say } from '../../../words/message';
+import { gateWords, say } from '../../../words/message';
 
 /** What was written on the paper card, typed in afterwards on one page: figures, counts, grades, ticks, materials. */
 export function Typed() {
@@ -80,7 +80,9 @@ export function Typed() {
             {open.map((s) => (
               <GateCheck key={s.id} checked={ticked.has(s.id)} onChange={() => toggle(s.id)}>
                 {say(s.message)}
-                {s.gate.length > 0 && <span className="quiet small"> ({s.gate.join('; ')})</span>}
+                {s.gate.length > 0 && (
+                  <span className="quiet small"> ({s.gate.map((_, i) => gateWords(s, i)).join('; ')})</span>
+                )}
               </GateCheck>
             ))}
           </div>

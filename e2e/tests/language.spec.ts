@@ -1,0 +1,118 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './server.js';
+
+/**
+ * The language that nobody speaks: every text a translator was given wears accents and is 40 % longer. A plain English word on
+ * the page was never given to one, and what is cut here would be cut in a real language.
+ */
+test.use({ demo: true });
+
+/** Members of the API's answers that are the house's own words, not ours. */
+const OWN_WORDS = new Set(
+  (
+    'asset tag code zone zoneName site siteName name model maker note notes workload settings by owner host hostTag inWords ' +
+    'caption answer scope condition to batch place position driver item title partNumber load currency scoreUnit source sources'
+  ).split(' '),
+);
+
+/** Written by the parts of Ant Design itself, for readers of screens alone. */
+const BROUGHT_ALONG = /^(close-circle|close|down|search|Increase Value|Decrease Value)$/;
+
+const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<void>])[] = [
+  ['/'],
+  ['/?by=warranty', (page) => page.keyboard.press('e')],
+  ['/', (page) => page.keyboard.press('n')],
+  ['/halls', (page) => page.locator('.hall-zone').first().click()],
+  ['/halls?as=list'],
+  ['/machines/GC-0117'],
+  ['/machines/SV-0025', (page) => page.keyboard.press('?')],
+  ['/machines/DT-0025', (page) => page.locator('.shell-foot button').first().click()],
+  ['/bench'],
+  ['/bench/1'],
+  ['/bench/1/paper'],
+  ['/bench/1/proof'],
+  ['/bench/1/typed'],
+  ['/bench/new?asset=GC-0117&level=repad'],
+  ['/log'],
+  ['/models'],
+  ['/models/Petrel%20desktop'],
+  ['/labels'],
+  ['/scan'],
+  ['/intake'],
+  ['/start'],
+  ['/round'],
+  ['/rules'],
+  ['/nowhere'],
+];
+
+/** What is untranslated or cut on the page as it stands. */
+function faults(known: readonly string[]): string[] {
+  const found: string[] = [];
+  const plain = (text: string) => {
+    let rest = text.replace(/\d{1,2} [A-Z][a-z]{2,3}( \d{4})?|^[A-Z][a-z]{2,3}$/g, ' ');
+    for (const own of known) rest = rest.split(own).join(' ');
+    return (rest.match(/[A-Za-z]{3,}/g) ?? []).filter(
+      (word) => !/^(Pyrometron|CSV|JSON|SVG|PNG)$/.test(word),
+    );
+  };
+  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  while (walker.nextNode()) {
+    const text = walker.currentNode as Text;
+    if (text.parentElement!.closest('script,style,code,kbd,textarea')) continue;
+    if (plain(text.data).length > 0) found.push(`plain: ${text.data.trim()}`);
+  }
+  for (const attribute of ['aria-label', 'title', 'placeholder', 'alt'])
+    for (const element of document.querySelectorAll(`[${attribute}]`))
+      if (plain(element.getAttribute(attribute)!).length > 0)
+        found.push(`plain ${attribute}: ${element.getAttribute(attribute)!}`);
+  for (const element of document.querySelectorAll<HTMLElement>('body *'))
+    if (
+      element.scrollWidth > element.clientWidth + 1 &&
+      element.clientWidth > 1 &&
+      /hidden|clip/.test(getComputedStyle(element).overflowX) &&
+      element.textContent.trim() !== ''
+    )
+      found.push(`cut: ${element.textContent.trim().slice(0, 80)}`);
+  if (document.documentElement.scrollWidth > innerWidth) found.push('the page is wider than the window');
+  return found;
+}
+
+for (const width of [1280, 360])
+  test(`nothing is untranslated and nothing is cut at ${String(width)} px`, async ({ page }) => {
+    const own = new Set<string>();
+    const take = (value: unknown, member: string): void => {
+      if (typeof value === 'string') {
+        if (OWN_WORDS.has(member) && value.length > 1) own.add(value);
+      } else if (Array.isArray(value)) value.forEach((v) => take(v, member));
+      else if (value !== null && typeof value === 'object') {
+        const { unit, text } = value as { unit?: unknown; text?: unknown };
+        if (unit === 'text' && typeof text === 'string') own.add(text);
+        Object.entries(value).forEach(([name, v]) => take(v, name));
+      }
+    };
+    page.on('response', (response) => {
+      if (response.url().includes('/api/') && response.headers()['content-type']?.includes('json'))
+        void response.json().then(
+          (answer) => take(answer, ''),
+          () => undefined,
+        );
+    });
+    await page.addInitScript(() => localStorage.setItem('pyrometron.language', 'en-XA'));
+    await page.setViewportSize({ width, height: 800 });
+    const wrong: string[] = [];
+    for (const [path, open] of PAGES) {
+      if (open && width < 1000) continue;
+      await page.goto(path, { waitUntil: 'networkidle' });
+      await expect(page.locator('main')).toContainText(/[ẋéàöîñ]{1}/);
+      if (open) {
+        await open(page);
+        await page.waitForLoadState('networkidle');
+        await page.waitForTimeout(300);
+      }
+      const known = [...own].sort((a, b) => b.length - a.length);
+      wrong.push(...(await page.evaluate(faults, known)).map((fault) => `${path}: ${fault}`));
+    }
+    expect([...new Set(wrong)].filter((fault) => !BROUGHT_ALONG.test(fault.replace(/^.*: /, '')))).toEqual(
+      [],
+    );
+  });
