@@ -63,7 +63,7 @@ test('thirty desktops pasted as a table, readings typed on a round, and Rounds s
   await dialog.getByLabel('Model').fill('Petrel 9');
   await dialog.getByLabel(/^How many/).fill('3');
   await dialog.getByRole('button', { name: 'Add 3 machines' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('1 machine of these tags is there already');
+  await expect(dialog.getByRole('alert')).toContainText('1 of these tags is there already');
   await dialog.getByLabel('Tag', { exact: true }).fill('PC-031');
   await dialog.getByRole('button', { name: 'Add 3 machines' }).click();
   await expect(dialog).toBeHidden();

@@ -11,7 +11,7 @@ using Pyrometron.Storage;
 namespace Pyrometron.Server.Bench;
 
 /// <summary>A run of a job; one that was voided is kept, struck through.</summary>
-public sealed record JobRunAnswer(Guid Key, RunPhase Phase, DateTimeOffset MeasuredAt, RunDto Run, string? Voided);
+public sealed record JobRunAnswer(Guid Key, RunPhase Phase, DateTimeOffset MeasuredAt, RunAnswer Run, string? Voided);
 
 /// <summary>A photo of a job; its bytes are at <c>/api/v1/photos/{key}</c>.</summary>
 public sealed record PhotoAnswer(
@@ -105,7 +105,7 @@ public sealed record JobAnswer(
     string? GivenUpBecause,
     HandedBackAnswer? HandedBack,
     ModelNotes Notes,
-    IReadOnlyList<PartDto> Parts,
+    IReadOnlyList<MachinePart> Parts,
     int Version,
     bool NotesChanged,
     long? ComebackOf,
@@ -144,7 +144,7 @@ public sealed record JobAnswer(
             job.BlockedFinish?.ToString(),
             job.BlockedBefore?.ToString(),
             job.BeforeExcuse,
-            [.. job.Runs.Select(r => new JobRunAnswer(r.Key, r.Phase, r.At, RunDto.From(r.Run), r.Voided))],
+            [.. job.Runs.Select(r => new JobRunAnswer(r.Key, r.Phase, r.At, RunAnswer.From(r.Run), r.Voided))],
             row.Verdict is { } verdict ? VerdictAnswer.From(verdict) : null,
             job.Verdict is { } preview ? VerdictAnswer.From(preview) : null,
             job.RecheckVerdict is { } second ? VerdictAnswer.From(second) : null,
@@ -176,7 +176,7 @@ public sealed record JobAnswer(
             job.GivenUpBecause,
             job.HandedBack is { } back ? new HandedBackAnswer(back.To.To, back.To.Note, back.At, back.To.Condition) : null,
             job.Basis.Notes,
-            [.. job.Head.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
+            [.. job.Head.Parts.Select(p => new MachinePart(p.Name, p.Limit.Value, p.Joint))],
             job.Version,
             notesChanged,
             row.ComebackOf,

@@ -129,7 +129,7 @@ internal static class JobEndpoints
     }
 
     /// <summary>What the newest readings would give as a run: medians of the last windows under the main load.</summary>
-    private static Results<Ok<RunDto>, ProblemHttpResult> FromReadings(
+    private static Results<Ok<RunAnswer>, ProblemHttpResult> FromReadings(
         long id,
         string? phase,
         JobStore jobs,
@@ -149,7 +149,7 @@ internal static class JobEndpoints
             _ => (job.WorkDoneAt, "since the work was done"),
         };
         return NewestRun.From(asset, readings.Newest(asset, 60), since) is { } run
-            ? TypedResults.Ok(RunDto.From(run))
+            ? TypedResults.Ok(RunAnswer.From(run))
             : Problems.Conflict($"There are no loaded readings {where} to take a run from; measure one.");
     }
 

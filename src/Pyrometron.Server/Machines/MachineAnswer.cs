@@ -7,8 +7,11 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Machines;
 
-/// <summary>A part of a machine.</summary>
+/// <summary>A part as it is sent.</summary>
 public sealed record PartDto(string? Part, double? LimitCelsius, JointMaterial? Interface);
+
+/// <summary>A part of a machine.</summary>
+public sealed record MachinePart(string Part, double LimitCelsius, JointMaterial Interface);
 
 /// <summary>A service in a machine's book.</summary>
 /// <param name="At">When it was filed; null where only the day is known.</param>
@@ -71,7 +74,7 @@ public sealed record MachineAnswer(
     DateOnly? WarrantyUntil,
     DateOnly? RetiredOn,
     string? RetiredReason,
-    IReadOnlyList<PartDto> Parts,
+    IReadOnlyList<MachinePart> Parts,
     IReadOnlyList<ServiceEntry> Services,
     IReadOnlyList<AssetChange> Changes,
     IReadOnlyList<ReadingAmendment> Amendments,

@@ -91,7 +91,7 @@ internal static class MachineEndpoints
                 a.WarrantyUntil,
                 stored.RetiredOn,
                 stored.RetiredReason,
-                [.. a.Parts.Select(p => new PartDto(p.Name, p.Limit.Value, p.Joint))],
+                [.. a.Parts.Select(p => new MachinePart(p.Name, p.Limit.Value, p.Joint))],
                 [.. services.Of(stored.Id).Select(s => ServiceEntry.From(s))],
                 fleet.Changes(stored.Id),
                 readings.Amendments(stored),

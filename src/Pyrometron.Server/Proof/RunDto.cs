@@ -15,7 +15,7 @@ public sealed record RunFanDto(FanMode? Mode, double? Percent, double? Rpm);
 /// <param name="MaximumCelsius">The hottest sample, where it was read; never what is compared.</param>
 public sealed record RunPartDto(string? Part, double? Celsius, double? ResolutionKelvin, double? MaximumCelsius = null);
 
-/// <summary>A run as the API speaks it. Omitted members equal null.</summary>
+/// <summary>A run as it is sent. Omitted members equal null; <see cref="RunAnswer"/> is one that was kept.</summary>
 /// <param name="AmbientSpreadKelvin">Half-width of a guessed ambient.</param>
 /// <param name="Position">How it stood: in its rack, flat, propped.</param>
 /// <param name="FailedAfterMinutes">When it switched off or crashed.</param>
@@ -132,30 +132,6 @@ public sealed record RunDto(
                 ScoreUnit = string.IsNullOrWhiteSpace(ScoreUnit) ? null : ScoreUnit.Trim(),
             };
     }
-
-    internal static RunDto From(Run run) =>
-        new(
-            run.Workload,
-            run.Minutes,
-            run.Ambient?.Value,
-            run.AmbientSpread > 0 ? run.AmbientSpread : null,
-            new RunFanDto(run.Fan.Mode, run.Fan.Percent, run.Fan.Rpm),
-            run.Settings,
-            run.PowerWatts,
-            run.ClockMhz,
-            run.Score,
-            run.Throttled,
-            [.. run.Parts.Select(p => new RunPartDto(p.Part, p.Celsius.Value, p.ResolutionKelvin, p.Maximum?.Value))],
-            run.Position,
-            run.FailedAfterMinutes,
-            run.Source == RunSource.Typed ? null : run.Source,
-            run.Settled,
-            run.ShareOfRise,
-            run.Start?.Value,
-            run.SlopeAtEnd,
-            run.FanRamp,
-            run.ScoreUnit
-        );
 }
 
 /// <summary>Runs inside other bodies are spoken and checked like runs of their own.</summary>
@@ -171,7 +147,7 @@ internal sealed class RunConverter : JsonConverter<Run>
 
     /// <inheritdoc/>
     public override void Write(Utf8JsonWriter writer, Run value, JsonSerializerOptions options) =>
-        JsonSerializer.Serialize(writer, RunDto.From(value), options);
+        JsonSerializer.Serialize(writer, RunAnswer.From(value), options);
 }
 
 /// <summary>Two runs to compare.</summary>

@@ -57,9 +57,9 @@ public sealed record RemedyAnswer(Remedy Remedy, ServiceLevel? Level);
 /// <param name="BeforeRuns">How many there were. The same for after.</param>
 /// <param name="Alike">Whether load, fan and settings are the same; else the calculation brings one to the other.</param>
 public sealed record RunPairAnswer(
-    RunDto Before,
+    RunAnswer Before,
     int BeforeRuns,
-    RunDto After,
+    RunAnswer After,
     int AfterRuns,
     bool Alike,
     VerdictOutcome Outcome,
@@ -72,9 +72,9 @@ public sealed record RunPairAnswer(
 {
     internal static RunPairAnswer From(RunPair p) =>
         new(
-            RunDto.From(p.Before),
+            RunAnswer.From(p.Before),
             p.BeforeRuns,
-            RunDto.From(p.After),
+            RunAnswer.From(p.After),
             p.AfterRuns,
             p.Alike,
             p.Outcome,

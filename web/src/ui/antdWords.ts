@@ -8,6 +8,6 @@ export const antdWords: NonNullable<ConfigProviderProps['locale']> = {
   global: { ...english.global, placeholder: t`choose`, close: t`Close` },
   Modal: { okText: t`OK`, cancelText: t`Cancel`, justOkText: t`OK` },
   Popconfirm: { okText: t`OK`, cancelText: t`Cancel` },
-  Pagination: { ...english.Pagination, prev_page: t`Back`, next_page: t`On` },
+  Pagination: { ...english.Pagination, prev_page: t`Back`, next_page: t`On`, prev_5: t`Back`, next_5: t`On` },
   Empty: { description: t`Nothing to choose from` },
 };

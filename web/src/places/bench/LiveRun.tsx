@@ -134,13 +134,13 @@ function Sample({ job, onSent }: { job: Schemas['JobAnswer']; onSent: () => void
     <div className="run-sample">
       {job.parts.map((p) => (
         <label key={p.part}>
-          {t`${capital(partName(p.part ?? ''))} now, °C`}
+          {t`${capital(partName(p.part))} now, °C`}
           <NumberField
             inputMode="decimal"
             min={-40}
             max={400}
-            value={values[p.part ?? ''] ?? null}
-            onChange={(v) => setValues({ ...values, [p.part ?? '']: v })}
+            value={values[p.part] ?? null}
+            onChange={(v) => setValues({ ...values, [p.part]: v })}
           />
         </label>
       ))}

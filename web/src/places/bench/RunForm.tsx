@@ -21,7 +21,7 @@ import type { BenchJob } from './useBenchJob';
 import { NumberField } from '../../ui/NumberField';
 import { partnersOf } from './partners';
 
-type Run = Schemas['RunDto'];
+type Run = Schemas['RunAnswer'];
 
 const BUTTONS: Record<Schemas['RunPhase'], string> = {
   before: t`Keep as the before-run`,
@@ -45,15 +45,15 @@ export function RunForm({
   const partners = useMemo(() => (phase === 'before' ? [] : partnersOf(job.runs, phase)), [job.runs, phase]);
   const [partner, setPartner] = useState(() => partners.findIndex((p) => !p.paired));
   const first = (partners[partner] ?? partners[0])?.run ?? null;
-  const parts = job.parts.map((p) => p.part ?? '');
+  const parts = job.parts.map((p) => p.part);
   const draft = `pyrometron.draft.${String(job.id)}.${phase}`;
   const initial = useMemo(
     () => startingPoint(first, job.notes.protocol, draft),
     [first, job.notes.protocol, draft],
   );
-  const minutes = Form.useWatch('minutes', form) ?? initial.minutes;
-  const air = Form.useWatch('air', form) ?? initial.air;
-  const mode = Form.useWatch('mode', form) ?? initial.mode;
+  const minutes = (Form.useWatch('minutes', form) as typeof initial.minutes | undefined) ?? initial.minutes;
+  const air = (Form.useWatch('air', form) as typeof initial.air | undefined) ?? initial.air;
+  const mode = (Form.useWatch('mode', form) as typeof initial.mode | undefined) ?? initial.mode;
 
   const toRun = (fields: Fields) => runOf(fields, parts, temperature);
   const all = () => form.getFieldsValue(true) as Fields;
@@ -156,7 +156,7 @@ export function RunForm({
           const run = toRun(all());
           if (run.parts?.length === 0)
             return form.setFields([
-              { name: ['parts', parts[0] ?? ''], errors: [t`At least one part needs its temperature.`] },
+              { name: ['parts', parts[0]!], errors: [t`At least one part needs its temperature.`] },
             ]);
           void write({ kind: 'run-measured', phase, run }).then(() => {
             localStorage.removeItem(draft);

@@ -14,16 +14,14 @@ export function RunView({
   onVoid,
 }: {
   title: string;
-  run: Schemas['RunDto'];
+  run: Schemas['RunAnswer'];
   at: string | null;
   parts: readonly string[];
   struck?: boolean;
   onVoid?: (() => void) | undefined;
 }) {
   const { exact } = useTemperature();
-  const measured = [...(run.parts ?? [])].sort(
-    (a, b) => parts.indexOf(a.part ?? '') - parts.indexOf(b.part ?? ''),
-  );
+  const measured = [...run.parts].sort((a, b) => parts.indexOf(a.part) - parts.indexOf(b.part));
   const fan = fanWords(run.fan?.mode);
   return (
     <div style={{ borderBottom: '1px solid var(--line)', padding: '8px 0', display: 'flex', gap: 10 }}>
@@ -33,12 +31,12 @@ export function RunView({
           {measured
             .map(
               (p) =>
-                `${partName(p.part ?? '')} ${exact(p.celsius ?? 0)}${typeof p.maximumCelsius === 'number' ? t` (max ${exact(p.maximumCelsius)})` : ''}`,
+                `${partName(p.part)} ${exact(p.celsius)}${typeof p.maximumCelsius === 'number' ? t` (max ${exact(p.maximumCelsius)})` : ''}`,
             )
             .join(' · ')}
         </div>
         <div className="quiet small">
-          {t`${run.workload ?? '–'}, ${run.minutes ?? '–'} min · air ${run.ambientCelsius === null ? t`not written down` : exact(run.ambientCelsius)} · fan ${fan}`}
+          {t`${run.workload}, ${run.minutes} min · air ${run.ambientCelsius === null ? t`not written down` : exact(run.ambientCelsius)} · fan ${fan}`}
           {run.fan?.percent !== null && run.fan?.percent !== undefined && ` ${String(run.fan.percent)} %`}
           {run.fan?.rpm !== null && run.fan?.rpm !== undefined && t` ${String(run.fan.rpm)} rpm`} ·{' '}
           {run.settings}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { differences } from './differences';
 
-const run = (part: Partial<Schemas['RunDto']>): Schemas['RunDto'] => ({
+const run = (part: Partial<Schemas['RunAnswer']>): Schemas['RunAnswer'] => ({
   workload: 'steady',
   minutes: 20,
   ambientCelsius: 25,
@@ -14,6 +14,15 @@ const run = (part: Partial<Schemas['RunDto']>): Schemas['RunDto'] => ({
   score: null,
   throttled: false,
   parts: [],
+  position: null,
+  failedAfterMinutes: null,
+  source: null,
+  settled: null,
+  shareOfRise: null,
+  startCelsius: null,
+  slopeKelvinPerMinute: null,
+  fanRamp: null,
+  scoreUnit: null,
   ...part,
 });
 

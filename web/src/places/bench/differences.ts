@@ -2,15 +2,14 @@ import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { kelvin } from '../../words/format';
 
-type Run = Schemas['RunDto'];
+type Run = Schemas['RunAnswer'];
 
 /** What makes a second run hard to compare with the first, told before it is kept; the verdict itself is the server's. */
 export function differences(before: Run, after: Run): string[] {
   const found: string[] = [];
-  if (after.workload && before.workload !== after.workload)
-    found.push(t`The load was “${before.workload ?? ''}”.`);
+  if (after.workload && before.workload !== after.workload) found.push(t`The load was “${before.workload}”.`);
   if (after.settings && before.settings !== after.settings)
-    found.push(t`The settings were “${before.settings ?? ''}”.`);
+    found.push(t`The settings were “${before.settings}”.`);
   if (before.minutes && after.minutes && Math.abs(after.minutes - before.minutes) > 0.1 * before.minutes)
     found.push(t`The first run lasted ${String(before.minutes)} minutes.`);
   if (before.position && after.position && before.position.toLowerCase() !== after.position.toLowerCase())

@@ -66,7 +66,7 @@ test('what adds up is added, and what is replaced is replaced', () => {
 });
 
 test('a run kept on the device opens the work, and a second one stands beside the first', () => {
-  const run = { workload: 'a', minutes: 20 } as unknown as Schemas['RunDto'];
+  const run = { workload: 'a', minutes: 20 } as unknown as Schemas['RunAnswer'];
   const seen = overlay(JOB, [
     waits({ kind: 'run-measured', phase: 'before', run }),
     waits({ kind: 'run-measured', phase: 'before', run }),
@@ -78,7 +78,7 @@ test('a run kept on the device opens the work, and a second one stands beside th
 });
 
 test('a run is struck out by its key, or the newest of its phase', () => {
-  const run = { workload: 'a', minutes: 20 } as unknown as Schemas['RunDto'];
+  const run = { workload: 'a', minutes: 20 } as unknown as Schemas['RunAnswer'];
   const measured = (key: string) => ({ ...waits({ kind: 'run-measured', phase: 'before', run }), key });
   const struck = (runKey: string | null) =>
     overlay(JOB, [

@@ -57,7 +57,9 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
     case 'before-excused':
       return { ...job, beforeExcuse: entry.reason, blockedBefore: null };
     case 'run-measured': {
-      const run = { key, phase: entry.phase, measuredAt: madeAt, run: entry.run, voided: null };
+      // It was made whole here (runOf); what is sent might leave members out.
+      const measured = entry.run as Schemas['RunAnswer'];
+      const run = { key, phase: entry.phase, measuredAt: madeAt, run: measured, voided: null };
       return {
         ...job,
         runs: [...job.runs, run],

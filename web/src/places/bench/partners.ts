@@ -1,7 +1,7 @@
 import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 
-type Run = Schemas['RunDto'];
+type Run = Schemas['RunAnswer'];
 
 /** A kind of run that was measured before the work, and whether there is one like it after it. */
 export interface Partner {
@@ -12,7 +12,7 @@ export interface Partner {
 
 /** Runs are alike by load, fan and settings; which are compared in the end is the server's word. */
 const kindOf = (run: Run) =>
-  [run.workload ?? '', run.fan?.mode ?? '', run.fan?.percent ?? '', run.settings ?? '']
+  [run.workload, run.fan.mode, run.fan?.percent ?? '', run.settings]
     .map((v) => String(v).trim().toLowerCase())
     .join('|');
 
@@ -36,7 +36,7 @@ export function labelOf(run: Run): string {
         : typeof run.fan?.percent === 'number'
           ? t`fan ${String(run.fan.percent)} %`
           : t`fan fixed`;
-  return `${run.workload ?? ''}, ${fan}, ${run.settings ?? ''}`;
+  return `${run.workload}, ${fan}, ${run.settings}`;
 }
 
 /** Runs of one phase and kind that were repeated: their mean and how far they lie apart. */
@@ -59,7 +59,7 @@ export function repeatsOf(runs: readonly Schemas['JobRunAnswer'][]): Repeats[] {
     .filter((same) => same.length > 1)
     .map((same) => {
       const withAir = same.every((r) => typeof r.run.ambientCelsius === 'number');
-      const names = (same[0]!.run.parts ?? []).map((p) => p.part ?? '');
+      const names = same[0]!.run.parts.map((p) => p.part);
       return {
         label: labelOf(same[0]!.run),
         phase: same[0]!.phase,

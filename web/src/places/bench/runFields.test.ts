@@ -23,7 +23,7 @@ const RUN = {
   settings: 'stock',
   position: 'flat',
   failedAfterMinutes: null,
-} as unknown as Schemas['RunDto'];
+} as unknown as Schemas['RunAnswer'];
 
 const complaint = (minutesToFailure: number | null): Schemas['ComplaintRecorded'] => ({
   what: 'crashes',

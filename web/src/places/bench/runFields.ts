@@ -1,7 +1,7 @@
 import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 
-type Run = Schemas['RunDto'];
+type Run = Schemas['RunAnswer'];
 
 /** The reader's unit of temperature. */
 interface Unit {
@@ -83,7 +83,7 @@ const modeOf = (mode: 'fixed' | 'auto', percent: number | null | undefined): Fie
 
 /** What a second run repeats of a first one: all but what it measured. */
 export const conditionsOf = (run: Run) => ({
-  workload: run.workload ?? '',
+  workload: run.workload,
   minutes: run.minutes ?? 20,
   mode: modeOf(run.fan?.mode ?? 'auto', run.fan?.percent),
   percent: run.fan?.percent ?? null,
@@ -111,6 +111,9 @@ export function tooShort(
   return found;
 }
 
+/** Sensors read in steps of a kelvin where nobody says otherwise. */
+const USUAL_STEP = 1;
+
 /** The run that the fields tell of, in the units of the interface. */
 export function runOf(f: Fields, parts: readonly string[], temperature: Unit): Run {
   const celsius = (v: number | null | undefined) => (typeof v === 'number' ? temperature.toCelsius(v) : null);
@@ -132,7 +135,7 @@ export function runOf(f: Fields, parts: readonly string[], temperature: Unit): R
     clockMhz: f.clockMhz ?? null,
     score: f.score ?? null,
     throttled: f.throttled,
-    position: f.position?.trim() || null,
+    position: f.position.trim() || null,
     failedAfterMinutes: f.failed ?? null,
     source: f.source,
     settled: f.settled,
@@ -140,15 +143,13 @@ export function runOf(f: Fields, parts: readonly string[], temperature: Unit): R
     startCelsius: celsius(f.start),
     slopeKelvinPerMinute: f.slope,
     fanRamp: f.ramp,
-    scoreUnit: f.scoreUnit?.trim() || null,
-    parts: parts
-      .filter((p) => typeof f.parts[p] === 'number')
-      .map((p) => ({
-        part: p,
-        celsius: celsius(f.parts[p]),
-        resolutionKelvin: null,
-        maximumCelsius: celsius(f.maxima[p]),
-      })),
+    scoreUnit: f.scoreUnit.trim() || null,
+    parts: parts.flatMap((part) => {
+      const settled = celsius(f.parts[part]);
+      return settled === null
+        ? []
+        : [{ part, celsius: settled, resolutionKelvin: USUAL_STEP, maximumCelsius: celsius(f.maxima[part]) }];
+    }),
   };
 }
 
@@ -167,7 +168,7 @@ export const fieldsOfRun = (run: Run, shown: (celsius: number | null | undefined
   shareOfRise: null,
   slope: null,
   ramp: null,
-  parts: Object.fromEntries((run.parts ?? []).map((p) => [p.part ?? '', shown(p.celsius)])),
+  parts: Object.fromEntries(run.parts.map((p) => [p.part, shown(p.celsius)])),
 });
 
 /** What a log tells of the fields; the others stay as they are. */

@@ -37,7 +37,7 @@ export function Cell({ item }: { item: QueueItem }) {
 }
 
 function wordOf(item: QueueItem): string {
-  if (item.job) return item.job.state === 'open' ? t`at the bench` : t`to prove`;
+  if (item.job) return item.job.state === 'open' ? t`bench` : t`to prove`;
   if (item.driftKelvin === null) return item.measuredAt ? t`too few` : t`no data`;
   if (item.driftKelvin >= NOTABLE) return `+${kelvin(item.driftKelvin)}`;
   if (item.silence) return t`silent`;

@@ -104,7 +104,7 @@ export function Intake() {
         showUploadList={false}
         accept=".json,.csv,.tsv,.txt,.gz"
         beforeUpload={(file, all) => {
-          if (file === all[0]) void take(all as File[]);
+          if (file === all[0]) void take(all);
           return false;
         }}
       >
@@ -157,7 +157,9 @@ export function Intake() {
           key={entry.id}
           entry={entry}
           onStop={() => abort.current.abort()}
-          onForm={(form) => (queue.current = queue.current.then(() => work(entry, form)))}
+          onForm={(form) => {
+            queue.current = queue.current.then(() => work(entry, form));
+          }}
         />
       ))}
       <Imports />

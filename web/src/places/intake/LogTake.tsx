@@ -121,7 +121,7 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
   const answer = write.data ?? preview.data;
   const fields: Record<string, string> = {
     ...Object.fromEntries(
-      (machine.data?.parts.map((p) => p.part ?? '') ?? USUAL_PARTS).map((p) => [p, capital(partName(p))]),
+      (machine.data?.parts.map((p) => p.part) ?? USUAL_PARTS).map((p) => [p, capital(partName(p))]),
     ),
     ...ROLES,
   };
@@ -253,7 +253,7 @@ function OfMachines({ machines }: { machines: Answer['machines'] }) {
 const foundWords = (a: Answer) =>
   `${plural(a.samples, { one: '# sample', other: '# samples' })}${a.from && a.to ? t` from ${instant(a.from)} to ${instant(a.to)}` : ''}: ` +
   t`${plural(a.windows - a.idle, { one: '# steady half hour', other: '# steady half hours' })} under load, ${a.idle.toLocaleString()} idle` +
-  `${a.throttled > 0 ? t`, ${a.throttled.toLocaleString()} throttled` : ''}` +
+  (a.throttled > 0 ? t`, ${a.throttled.toLocaleString()} throttled` : '') +
   `${a.gaps > 0 ? `, ${plural(a.gaps, { one: '# gap', other: '# gaps' })}` : ''}.`;
 
 function Windows({ answer }: { answer: Answer }) {

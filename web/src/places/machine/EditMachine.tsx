@@ -93,8 +93,7 @@ export function EditMachine({
         </Form.Item>
         <Form.Item name="zone" label={t`Zone (another one moves it)`}>
           <Select
-            showSearch
-            optionFilterProp="label"
+            showSearch={{ optionFilterProp: 'label' }}
             options={(zones.data ?? []).map((z) => ({ value: z.code, label: `${z.name} (${z.siteName})` }))}
           />
         </Form.Item>
@@ -115,7 +114,7 @@ export function EditMachine({
         <div key={p.part} className="edit-part">
           <Form.Item
             name={['limits', i]}
-            label={t`${capital(partName(p.part ?? ''))}: limit, °C`}
+            label={t`${capital(partName(p.part))}: limit, °C`}
             rules={needed(t`The limit`)}
           >
             <NumberField min={20} max={300} style={{ width: '100%' }} disabled={removed.includes(p.part)} />
@@ -124,7 +123,7 @@ export function EditMachine({
             <Select
               options={JOINTS}
               disabled={removed.includes(p.part)}
-              aria-label={t`${capital(partName(p.part ?? ''))}: joint`}
+              aria-label={t`${capital(partName(p.part))}: joint`}
             />
           </Form.Item>
           <Form.Item label=" ">
@@ -135,9 +134,7 @@ export function EditMachine({
                 )
               }
             >
-              {removed.includes(p.part)
-                ? t`Keep ${partName(p.part ?? '')}`
-                : t`Remove ${partName(p.part ?? '')}`}
+              {removed.includes(p.part) ? t`Keep ${partName(p.part)}` : t`Remove ${partName(p.part)}`}
             </Button>
           </Form.Item>
         </div>

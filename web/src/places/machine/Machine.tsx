@@ -130,11 +130,11 @@ export function Machine() {
       )}
 
       <Book machine={m} steps={a?.steps ?? []} />
-      <Readings tag={m.tag} parts={m.parts.map((p) => p.part ?? '')} />
+      <Readings tag={m.tag} parts={m.parts.map((p) => p.part)} />
 
       {open === 'reading' && (
         <Modal title={t`${m.tag}: under load now`} open footer={null} onCancel={() => setOpen(null)}>
-          <TypeReading tag={m.tag} parts={m.parts.map((p) => p.part ?? '')} onKept={() => setOpen(null)} />
+          <TypeReading tag={m.tag} parts={m.parts.map((p) => p.part)} onKept={() => setOpen(null)} />
         </Modal>
       )}
       {open === 'copy' && <AddMachines like={m} onClose={() => setOpen(null)} />}

@@ -62,7 +62,7 @@ function Preview({ document, onDone }: { document: Document; onDone: () => void 
     ),
   );
   const answer = send.data;
-  const kept = send.isSuccess && send.variables === false;
+  const kept = send.isSuccess && !send.variables;
   return (
     <section className="section" aria-label={t`Notes to import`}>
       {send.isError && <Refusal error={send.error} />}

@@ -31,13 +31,23 @@ export function dropDraft(model: string): void {
   localStorage.removeItem(keyOf(model));
 }
 
-const PARTS = ['screws', 'pads', 'connectors', 'fans', 'clips', 'traps'] as const;
+const PARTS = [
+  ['screws', t`screws`],
+  ['pads', t`pads`],
+  ['connectors', t`connectors`],
+  ['fans', t`fans`],
+  ['clips', t`clips`],
+  ['traps', t`traps`],
+] as const;
 
 /** In which parts two states of the notes differ, in words. */
 export function differences(mine: Notes, theirs: Notes): string[] {
   const differs = (part: keyof Notes) => JSON.stringify(mine[part]) !== JSON.stringify(theirs[part]);
   const rest = (Object.keys({ ...mine, ...theirs }) as (keyof Notes)[]).filter(
-    (part) => !PARTS.some((listed) => listed === part),
+    (part) => !PARTS.some(([listed]) => listed === part),
   );
-  return [...PARTS.filter(differs), ...(rest.some(differs) ? [t`size, chip, paste or test`] : [])];
+  return [
+    ...PARTS.flatMap(([part, name]) => (differs(part) ? [name] : [])),
+    ...(rest.some(differs) ? [t`size, chip, paste or test`] : []),
+  ];
 }

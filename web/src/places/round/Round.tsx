@@ -84,7 +84,7 @@ function OneMachine({ tag, onKept, onLeave }: { tag: string; onKept: () => void;
       <p className="quiet">{machine.data.model}</p>
       <TypeReading
         tag={tag}
-        parts={machine.data.parts.map((p) => p.part ?? '')}
+        parts={machine.data.parts.map((p) => p.part)}
         onKept={onKept}
         keep={t`Keep, and the next one`}
       />

@@ -32,7 +32,7 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
   const models = useQuery({ queryKey: ['models'], queryFn: () => unwrap(api.GET('/api/v1/models')) });
   const navigate = useNavigate();
   const [refused, setRefused] = useState<string | null>(null);
-  const howMany = Form.useWatch('howMany', form) ?? 1;
+  const howMany = (Form.useWatch('howMany', form) as number | undefined) ?? 1;
   const write = useWrite(async (f: Fields) => {
     const { tag: first, howMany: many, ...rest } = f;
     const tags = runningTags(first.trim(), many);

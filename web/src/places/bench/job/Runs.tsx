@@ -41,7 +41,7 @@ export function Runs({ job, write }: BenchJob) {
           title={r.voided === null ? PHASES[r.phase] : t`${PHASES[r.phase]}, struck out: ${r.voided}`}
           run={r.run}
           at={r.measuredAt}
-          parts={r.voided === null ? job.parts.map((p) => p.part ?? '') : []}
+          parts={r.voided === null ? job.parts.map((p) => p.part) : []}
           struck={r.voided !== null}
           onVoid={r.voided === null && mayVoid(r.phase) ? () => setVoiding(r) : undefined}
         />
@@ -65,7 +65,7 @@ export function Runs({ job, write }: BenchJob) {
         ))}
       {voiding && (
         <AskReason
-          title={t`Strike out the run: ${PHASES[voiding.phase].toLowerCase()}, ${voiding.run.workload ?? ''}`}
+          title={t`Strike out the run: ${PHASES[voiding.phase].toLowerCase()}, ${voiding.run.workload}`}
           text={t`It stays here, struck through, and proves nothing.`}
           busy={false}
           onClose={() => setVoiding(null)}

@@ -61,7 +61,8 @@ function useRing(count: number) {
   const heard = useRef(0);
   useEffect(() => {
     if (count > heard.current) {
-      navigator.vibrate?.([200, 100, 200]);
+      // Not every browser has it.
+      (navigator as Partial<Navigator>).vibrate?.([200, 100, 200]);
       try {
         const audio = new AudioContext();
         const tone = audio.createOscillator();

@@ -173,9 +173,9 @@ function Figures({
   like,
 }: {
   title: string;
-  parts: readonly Schemas['PartDto'][];
-  run: Schemas['RunDto'] | null;
-  like?: Schemas['RunDto'] | null;
+  parts: readonly Schemas['MachinePart'][];
+  run: Schemas['RunAnswer'] | null;
+  like?: Schemas['RunAnswer'] | null;
 }) {
   const c = run ?? like;
   const blank = '________';
@@ -190,7 +190,7 @@ function Figures({
       <p>
         {parts.map((p) => (
           <span key={p.part} className="sheet-figure">
-            {t`${capital(partName(p.part ?? ''))} settled ${run?.parts?.find((r) => r.part === p.part)?.celsius ?? blank} °C, max ${run?.parts?.find((r) => r.part === p.part)?.maximumCelsius ?? blank} °C`}
+            {t`${capital(partName(p.part))} settled ${run?.parts?.find((r) => r.part === p.part)?.celsius ?? blank} °C, max ${run?.parts?.find((r) => r.part === p.part)?.maximumCelsius ?? blank} °C`}
           </span>
         ))}
       </p>

@@ -65,7 +65,7 @@ export function ProofSheet() {
           <tr>
             <td>{t`Load, time`}</td>
             {runs.map((r) => (
-              <td key={r.key}>{t`${r.run.workload ?? '–'}, ${r.run.minutes ?? '–'} min`}</td>
+              <td key={r.key}>{t`${r.run.workload}, ${r.run.minutes} min`}</td>
             ))}
           </tr>
           <tr>
@@ -89,7 +89,7 @@ export function ProofSheet() {
           </tr>
           {job.parts.map((p) => (
             <tr key={p.part}>
-              <td>{capital(partName(p.part ?? ''))}</td>
+              <td>{capital(partName(p.part))}</td>
               {runs.map((r) => {
                 const found = r.run.parts?.find((x) => x.part === p.part);
                 return (
@@ -110,7 +110,7 @@ export function ProofSheet() {
               .map((p) => {
                 const now = last.parts?.find((x) => x.part === p.part)?.celsius;
                 return typeof now === 'number' && typeof p.limitCelsius === 'number'
-                  ? t`${capital(partName(p.part ?? ''))}: ${kelvin(p.limitCelsius - now)} below its limit of ${exact(p.limitCelsius)}`
+                  ? t`${capital(partName(p.part))}: ${kelvin(p.limitCelsius - now)} below its limit of ${exact(p.limitCelsius)}`
                   : null;
               })
               .filter((s) => s !== null)
