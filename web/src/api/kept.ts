@@ -35,6 +35,8 @@ let opened: Promise<IDBPDatabase<Kept>> | null = null;
 /** The device's own small database: answers last seen, and what has not reached the server yet. */
 export function device(): Promise<IDBPDatabase<Kept>> {
   opened ??= openDB<Kept>('pyrometron', 2, {
+    // The library waits for the transaction, whatever is still under way in it.
+    // eslint-disable-next-line @typescript-eslint/no-misused-promises
     async upgrade(db, from, _to, transaction) {
       if (from < 1) {
         db.createObjectStore('answers');

@@ -42,5 +42,6 @@ export const DARK: Tokens = {
 export function paint(dark: boolean): void {
   const root = document.documentElement;
   root.dataset['theme'] = dark ? 'dark' : 'light';
-  for (const [name, value] of Object.entries(dark ? DARK : LIGHT)) root.style.setProperty(`--${name}`, value);
+  for (const [name, value] of Object.entries<string>(dark ? DARK : LIGHT))
+    root.style.setProperty(`--${name}`, value);
 }

@@ -17,10 +17,15 @@ export function useStartJob() {
   const navigate = useNavigate();
   const write = useWrite(async ({ asset, level, fan = null, warrantyAnswer = null, complaint }: NewJob) => {
     const questions = `/bench/new?asset=${encodeURIComponent(asset)}&level=${level}`;
-    if (level === 'fan-swap' && !fan && !location.pathname.startsWith('/bench/new'))
-      return navigate(questions);
+    if (level === 'fan-swap' && !fan && !location.pathname.startsWith('/bench/new')) {
+      await navigate(questions);
+      return;
+    }
     try {
-      if (complaint === undefined && (await hasReports(asset))) return await navigate(questions);
+      if (complaint === undefined && (await hasReports(asset))) {
+        await navigate(questions);
+        return;
+      }
       const by = localStorage.getItem('pyrometron.name');
       const body = {
         asset,
@@ -34,8 +39,8 @@ export function useStartJob() {
       const job = await unwrap(api.POST('/api/v1/jobs', { body }));
       await navigate(`/bench/${String(job.id)}`);
     } catch (error) {
-      if (error instanceof ProblemError && error.problem.rule === 'warranty') return navigate(questions);
-      throw error;
+      if (!(error instanceof ProblemError && error.problem.rule === 'warranty')) throw error;
+      await navigate(questions);
     }
   });
   return write;

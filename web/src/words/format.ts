@@ -53,7 +53,7 @@ export function money(amount: number, currency: string): string {
 /** A day written YYYY-MM-DD, read as that day wherever the reader is. */
 export function parseDay(text: string): Date {
   const [year, month, day] = text.split('-').map(Number);
-  return new Date(year!, month! - 1, day!);
+  return new Date(year!, month! - 1, day);
 }
 
 /** Whole days from one day to another. */

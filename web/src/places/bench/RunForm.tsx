@@ -154,10 +154,12 @@ export function RunForm({
         initialValues={initial}
         onFinish={() => {
           const run = toRun(all());
-          if (run.parts?.length === 0)
-            return form.setFields([
+          if (run.parts.length === 0) {
+            form.setFields([
               { name: ['parts', parts[0]!], errors: [t`At least one part needs its temperature.`] },
             ]);
+            return;
+          }
           void write({ kind: 'run-measured', phase, run }).then(() => {
             localStorage.removeItem(draft);
             onKept?.();

@@ -22,7 +22,7 @@ export function RunView({
 }) {
   const { exact } = useTemperature();
   const measured = [...run.parts].sort((a, b) => parts.indexOf(a.part) - parts.indexOf(b.part));
-  const fan = fanWords(run.fan?.mode);
+  const fan = fanWords(run.fan.mode);
   return (
     <div style={{ borderBottom: '1px solid var(--line)', padding: '8px 0', display: 'flex', gap: 10 }}>
       <div style={{ flex: 1 }} className={struck ? 'struck' : undefined}>
@@ -37,9 +37,8 @@ export function RunView({
         </div>
         <div className="quiet small">
           {t`${run.workload}, ${run.minutes} min · air ${run.ambientCelsius === null ? t`not written down` : exact(run.ambientCelsius)} · fan ${fan}`}
-          {run.fan?.percent !== null && run.fan?.percent !== undefined && ` ${String(run.fan.percent)} %`}
-          {run.fan?.rpm !== null && run.fan?.rpm !== undefined && t` ${String(run.fan.rpm)} rpm`} ·{' '}
-          {run.settings}
+          {run.fan.percent !== null && ` ${String(run.fan.percent)} %`}
+          {run.fan.rpm !== null && t` ${String(run.fan.rpm)} rpm`} · {run.settings}
           {run.powerWatts !== null && ` · ${String(run.powerWatts)} W`}
           {typeof run.ambientSpreadKelvin === 'number' &&
             t` · air guessed to ± ${kelvin(run.ambientSpreadKelvin)}`}

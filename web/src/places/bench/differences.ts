@@ -14,11 +14,11 @@ export function differences(before: Run, after: Run): string[] {
     found.push(t`The first run lasted ${String(before.minutes)} minutes.`);
   if (before.position && after.position && before.position.toLowerCase() !== after.position.toLowerCase())
     found.push(t`It stood: ${before.position}.`);
-  if (before.fan?.mode !== after.fan?.mode)
-    found.push(before.fan?.mode === 'auto' ? t`The fan was automatic.` : t`The fan was fixed.`);
+  if (before.fan.mode !== after.fan.mode)
+    found.push(before.fan.mode === 'auto' ? t`The fan was automatic.` : t`The fan was fixed.`);
   else if (
-    before.fan?.percent &&
-    after.fan?.percent &&
+    before.fan.percent &&
+    after.fan.percent &&
     Math.abs(after.fan.percent / before.fan.percent - 1) > 0.05
   )
     found.push(t`The fan ran at ${String(before.fan.percent)} %.`);

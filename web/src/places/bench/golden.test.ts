@@ -71,7 +71,7 @@ const EFFECTS: Record<NonNullable<JobEntry['kind']>, ((job: Job) => unknown) | n
   'before-excused': (j) => j.beforeExcuse === 'does not start' && j.blockedBefore === null,
   'run-measured': (j) =>
     j.runs[0]?.voided === null &&
-    j.runs[1]?.run.parts?.[0]?.celsius === 71 &&
+    j.runs[1]?.run.parts[0]?.celsius === 71 &&
     j.runs[1].run.source === 'log' &&
     j.blockedBefore === null,
   'run-voided': (j) => j.runs[0]?.voided === 'door open',

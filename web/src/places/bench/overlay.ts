@@ -120,7 +120,7 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
             key: entry.photo,
             caption: entry.caption ?? null,
             step: entry.step ?? null,
-            foundOnOpening: entry.foundOnOpening ?? false,
+            foundOnOpening: entry.foundOnOpening,
             takenAt: madeAt,
             doneOnTheWay: entry.doneOnTheWay ?? false,
           },

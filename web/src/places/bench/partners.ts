@@ -12,7 +12,7 @@ export interface Partner {
 
 /** Runs are alike by load, fan and settings; which are compared in the end is the server's word. */
 const kindOf = (run: Run) =>
-  [run.workload, run.fan.mode, run.fan?.percent ?? '', run.settings]
+  [run.workload, run.fan.mode, run.fan.percent ?? '', run.settings]
     .map((v) => String(v).trim().toLowerCase())
     .join('|');
 
@@ -29,11 +29,11 @@ export function partnersOf(runs: readonly Schemas['JobRunAnswer'][], phase: Sche
 /** A run by its load, fan and settings. */
 export function labelOf(run: Run): string {
   const fan =
-    run.fan?.mode === 'auto'
+    run.fan.mode === 'auto'
       ? t`fan automatic`
-      : run.fan?.percent === 100
+      : run.fan.percent === 100
         ? t`fan full`
-        : typeof run.fan?.percent === 'number'
+        : typeof run.fan.percent === 'number'
           ? t`fan ${String(run.fan.percent)} %`
           : t`fan fixed`;
   return `${run.workload}, ${fan}, ${run.settings}`;
@@ -65,7 +65,7 @@ export function repeatsOf(runs: readonly Schemas['JobRunAnswer'][]): Repeats[] {
         phase: same[0]!.phase,
         runs: same.length,
         parts: names.flatMap((part) => {
-          const read = same.map((r) => r.run.parts?.find((p) => p.part === part)?.celsius);
+          const read = same.map((r) => r.run.parts.find((p) => p.part === part)?.celsius);
           if (!read.every((c) => typeof c === 'number')) return [];
           const over = read.map((c, i) => c - (withAir ? same[i]!.run.ambientCelsius! : 0));
           return [{ part, celsius: mean(read), spreadKelvin: deviation(over) }];

@@ -84,10 +84,10 @@ const modeOf = (mode: 'fixed' | 'auto', percent: number | null | undefined): Fie
 /** What a second run repeats of a first one: all but what it measured. */
 export const conditionsOf = (run: Run) => ({
   workload: run.workload,
-  minutes: run.minutes ?? 20,
-  mode: modeOf(run.fan?.mode ?? 'auto', run.fan?.percent),
-  percent: run.fan?.percent ?? null,
-  settings: run.settings ?? 'stock',
+  minutes: run.minutes,
+  mode: modeOf(run.fan.mode, run.fan.percent),
+  percent: run.fan.percent,
+  settings: run.settings,
   position: run.position ?? '',
   scoreUnit: run.scoreUnit ?? '',
 });
@@ -101,10 +101,10 @@ export function tooShort(
   phase: Schemas['RunPhase'],
 ): string[] {
   const found: string[] = [];
-  if (run.minutes !== null && run.minutes < SETTLED_MINUTES && run.failedAfterMinutes === null)
+  if (run.minutes < SETTLED_MINUTES && run.failedAfterMinutes === null)
     found.push(t`Under ${String(SETTLED_MINUTES)} minutes it may still be rising when the test ends.`);
   const needed = typeof complaint?.minutesToFailure === 'number' ? 2 * complaint.minutesToFailure : null;
-  if (phase === 'after' && needed !== null && run.minutes !== null && run.minutes < needed)
+  if (phase === 'after' && needed !== null && run.minutes < needed)
     found.push(
       t`It used to fail after ${String(needed / 2)} minutes: it counts as fixed after ${String(needed)}.`,
     );
@@ -158,11 +158,11 @@ export const fieldsOfRun = (run: Run, shown: (celsius: number | null | undefined
   ...conditionsOf(run),
   air: run.ambientCelsius === null ? ('unknown' as const) : ('measured' as const),
   ambient: shown(run.ambientCelsius),
-  rpm: run.fan?.rpm ?? null,
+  rpm: run.fan.rpm,
   powerWatts: run.powerWatts,
   clockMhz: run.clockMhz,
   score: run.score,
-  throttled: run.throttled ?? false,
+  throttled: run.throttled,
   source: run.source ?? 'readings',
   settled: run.settled ?? null,
   shareOfRise: null,

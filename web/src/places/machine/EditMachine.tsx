@@ -74,8 +74,8 @@ export function EditMachine({
         dutyHoursPerDay: machine.dutyHoursPerDay,
         inServiceSince: machine.inServiceSince,
         warrantyUntil: machine.warrantyUntil ?? '',
-        limits: machine.parts.map((p) => p.limitCelsius ?? 90),
-        joints: machine.parts.map((p) => p.interface ?? 'paste'),
+        limits: machine.parts.map((p) => p.limitCelsius),
+        joints: machine.parts.map((p) => p.interface),
         added: [],
       }}
     >

@@ -117,8 +117,8 @@ function PadsMeasured({ job, write }: BenchJob) {
   const isSaid = (at: string) => job.padsMeasured.some((m) => m.place === at);
   const noted = job.notes.pads.map((p) => ({
     place: `${String(p.number)} · ${p.part}${p.side === 'back' ? t`, back` : ''}`,
-    pad: p.number as number | null,
-    nominal: p.thicknessMm as number | null,
+    pad: p.number,
+    nominal: p.thicknessMm,
   }));
   const others = job.padsMeasured
     .filter((m) => !noted.some((n) => n.place === m.place))

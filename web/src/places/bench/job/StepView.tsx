@@ -167,11 +167,9 @@ export function StepView({
                   : t`${String(step.timer!.seconds)} seconds`
               }`}
             </Button>
-          ) : counts &&
-            counts.listed.length > 0 &&
-            counts[counted!.going === 'out' ? 'out' : 'back'] === 0 ? (
+          ) : counts && counts.listed.length > 0 && counts[counted.going === 'out' ? 'out' : 'back'] === 0 ? (
             <Button type="primary" loading={busy} onClick={() => void tickAllCounted()}>
-              {counted!.going === 'out' ? t`All as listed` : t`All ${String(counts.out)} back in`}
+              {counted.going === 'out' ? t`All as listed` : t`All ${String(counts.out)} back in`}
               {missing.length > 0 && t`, and confirmed`}
             </Button>
           ) : (

@@ -183,14 +183,14 @@ function Figures({
     <section className="sheet-stage">
       <h2>{title}</h2>
       <p>
-        {t`Load ${c?.workload ?? blank} · ${c?.minutes ?? blank} min · fan ${c?.fan?.mode ? fanWords(c.fan.mode) : blank}`}{' '}
-        {c?.fan?.percent ? `${String(c.fan.percent)} %` : ''}{' '}
-        {t`· ${c?.settings ?? t`settings ${blank}`} · stands ${c?.position ?? blank} · air ${run?.ambientCelsius ?? blank} °C · fan ${run?.fan?.rpm ?? blank} rpm · power ${run?.powerWatts ?? blank} W`}
+        {t`Load ${c?.workload ?? blank} · ${c?.minutes ?? blank} min · fan ${c?.fan.mode ? fanWords(c.fan.mode) : blank}`}{' '}
+        {c?.fan.percent ? `${String(c.fan.percent)} %` : ''}{' '}
+        {t`· ${c?.settings ?? t`settings ${blank}`} · stands ${c?.position ?? blank} · air ${run?.ambientCelsius ?? blank} °C · fan ${run?.fan.rpm ?? blank} rpm · power ${run?.powerWatts ?? blank} W`}
       </p>
       <p>
         {parts.map((p) => (
           <span key={p.part} className="sheet-figure">
-            {t`${capital(partName(p.part))} settled ${run?.parts?.find((r) => r.part === p.part)?.celsius ?? blank} °C, max ${run?.parts?.find((r) => r.part === p.part)?.maximumCelsius ?? blank} °C`}
+            {t`${capital(partName(p.part))} settled ${run?.parts.find((r) => r.part === p.part)?.celsius ?? blank} °C, max ${run?.parts.find((r) => r.part === p.part)?.maximumCelsius ?? blank} °C`}
           </span>
         ))}
       </p>

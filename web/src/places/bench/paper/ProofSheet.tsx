@@ -81,9 +81,9 @@ export function ProofSheet() {
             <td>{t`Fan`}</td>
             {runs.map((r) => (
               <td key={r.key}>
-                {fanWords(r.run.fan?.mode)}
-                {r.run.fan?.percent ? ` ${String(r.run.fan.percent)} %` : ''}
-                {r.run.fan?.rpm ? t` ${String(r.run.fan.rpm)} rpm` : ''}
+                {fanWords(r.run.fan.mode)}
+                {r.run.fan.percent ? ` ${String(r.run.fan.percent)} %` : ''}
+                {r.run.fan.rpm ? t` ${String(r.run.fan.rpm)} rpm` : ''}
               </td>
             ))}
           </tr>
@@ -91,12 +91,8 @@ export function ProofSheet() {
             <tr key={p.part}>
               <td>{capital(partName(p.part))}</td>
               {runs.map((r) => {
-                const found = r.run.parts?.find((x) => x.part === p.part);
-                return (
-                  <td key={r.key}>
-                    {found?.celsius === null || found === undefined ? '–' : exact(found.celsius)}
-                  </td>
-                );
+                const found = r.run.parts.find((x) => x.part === p.part);
+                return <td key={r.key}>{found === undefined ? '–' : exact(found.celsius)}</td>;
               })}
             </tr>
           ))}
@@ -108,7 +104,7 @@ export function ProofSheet() {
           <p>
             {job.parts
               .map((p) => {
-                const now = last.parts?.find((x) => x.part === p.part)?.celsius;
+                const now = last.parts.find((x) => x.part === p.part)?.celsius;
                 return typeof now === 'number' && typeof p.limitCelsius === 'number'
                   ? t`${capital(partName(p.part))}: ${kelvin(p.limitCelsius - now)} below its limit of ${exact(p.limitCelsius)}`
                   : null;
