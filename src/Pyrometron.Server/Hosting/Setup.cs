@@ -93,6 +93,7 @@ public static class Setup
         builder.Services.AddSingleton<DemoBeside>();
         builder.Services.AddHostedService(services => services.GetRequiredService<DemoBeside>());
         builder.Services.AddSingleton<JudgementService>();
+        builder.Services.AddSingleton<QueueSnapshots>();
         builder.Services.AddHostedService(services => services.GetRequiredService<JudgementService>());
     }
 

@@ -24,11 +24,14 @@ internal static class QueueEndpoints
     /// <param name="asOf">A day; default now, or the newest reading's day when that is older than 30 days.</param>
     /// <param name="limit">How many items, or <c>all</c>; default 100.</param>
     /// <param name="wait">Seconds to wait for the newest data to be judged; default 20.</param>
+    /// <param name="since">The mark of a queue that the caller has; only with limit all and no other day.</param>
     private static async Task<Results<Ok<QueueAnswer>, ProblemHttpResult>> GetQueue(
         DateOnly? asOf,
         string? limit,
         double? wait,
+        string? since,
         JudgementService service,
+        QueueSnapshots snapshots,
         FleetStore fleet,
         SetAsideStore setAside,
         JobStore jobs,
@@ -74,11 +77,13 @@ internal static class QueueEndpoints
             .Where(a => !aside.ContainsKey(a.Asset.Tag))
             .GroupBy(a => a.Urgency)
             .ToDictionary(g => Words.Of(g.Key), g => g.Count());
+        var marked = limit == "all" && asOf is null;
+        var change = marked && since is not null ? snapshots.Since(since, items) : null;
         var policy = judged.Judgement?.Policy ?? JudgementPolicy.Default;
         return TypedResults.Ok(
             new QueueAnswer(
                 judged.Judgement?.AsOf ?? asOf ?? service.PresentDay(),
-                items,
+                change?.Items ?? items,
                 judged.Judgement?.Queue.Count ?? 0,
                 policy.Values.Currency,
                 policy.Precedence,
@@ -89,7 +94,10 @@ internal static class QueueEndpoints
                 service.Today(),
                 judged.JudgedAt,
                 judged.Pending,
-                judged.Pending ? new JudgingProgress(service.Progress.Done, service.Progress.Of) : null
+                judged.Pending ? new JudgingProgress(service.Progress.Done, service.Progress.Of) : null,
+                marked ? snapshots.Keep(items) : null,
+                change is null ? null : since,
+                change?.Gone
             )
         );
     }

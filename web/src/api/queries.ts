@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
-import { api, ProblemError, unwrap } from './client';
+import { api, ProblemError, unwrap, type Schemas } from './client';
 import { lastKnown } from './kept';
+import { mergedQueue } from './mergedQueue';
 
 /** While a judgement is being worked out the answer is asked for again this often, ms. */
 const PENDING_POLL = 1500;
@@ -34,10 +35,17 @@ export function useQueue() {
     queryFn: () =>
       lastKnown(
         'queue',
-        () => unwrap(api.GET('/api/v1/queue', { params: { query: { limit: 'all', wait: 0.3 } } })),
-        (queue) => ({ ...queue, items: queue.items.slice(0, KEPT_ROWS) }),
+        async () => {
+          // A large house is told what has changed, not all of it.
+          const before = client.getQueryData<Schemas['QueueAnswer']>(['queue']);
+          const query = { limit: 'all', wait: 0.3, ...(before?.mark ? { since: before.mark } : {}) };
+          return mergedQueue(before, await unwrap(api.GET('/api/v1/queue', { params: { query } })));
+        },
+        (queue) => ({ ...queue, mark: null, items: queue.items.slice(0, KEPT_ROWS) }),
       ),
     networkMode: 'always',
+    // Rows that stayed are the same objects already.
+    structuralSharing: false,
     refetchInterval: (query) => (query.state.data?.pending ? PENDING_POLL : CALM_POLL),
   });
 }

@@ -1,5 +1,5 @@
 /** The look's own colours: paper, ink and what lies between. Heat is the only other colour (`heat.ts`). */
-export interface Tokens {
+export type Tokens = {
   paper: string;
   panel: string;
   line: string;
@@ -10,7 +10,7 @@ export interface Tokens {
   shade: string;
   /** Edges of fields and boxes, which must be seen. */
   edge: string;
-}
+};
 
 /** By day. */
 export const LIGHT: Tokens = {
