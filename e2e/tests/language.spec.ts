@@ -61,10 +61,10 @@ function faults(known: readonly string[]): string[] {
     if (plain(text.data).length > 0) found.push(`plain: ${text.data.trim()}`);
   }
   for (const attribute of ['aria-label', 'title', 'placeholder', 'alt'])
-    for (const element of document.querySelectorAll(`[${attribute}]:not(.anticon)`))
+    for (const element of Array.from(document.querySelectorAll(`[${attribute}]:not(.anticon)`)))
       if (plain(element.getAttribute(attribute)!).length > 0)
         found.push(`plain ${attribute}: ${element.getAttribute(attribute)!}`);
-  for (const element of document.querySelectorAll<HTMLElement>('body *'))
+  for (const element of Array.from(document.querySelectorAll<HTMLElement>('body *')))
     if (
       element.scrollWidth > element.clientWidth + 1 &&
       element.clientWidth > 1 &&

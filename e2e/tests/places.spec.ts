@@ -107,6 +107,15 @@ test('the queue is walked, filtered and grouped from the keyboard', async ({ pag
   }).toPass();
   await page.goBack();
   await expect(page).toHaveURL(/q=tern/);
+
+  // A dialog gives the focus back to where it was opened from.
+  const look = page.getByRole('button', { name: /look$/ });
+  await look.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog', { name: 'On this device' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(look).toBeFocused();
 });
 
 test('a machine is set aside with a reason and put back', async ({ page }) => {

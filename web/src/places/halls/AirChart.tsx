@@ -6,7 +6,7 @@ import { api, unwrap, type Schemas } from '../../api/client';
 import type { Paper } from '../../ui/chart/Axes';
 import type { Span } from '../../ui/chart/span';
 import { TimeChart } from '../../ui/chart/TimeChart';
-import { fullDay, inUnit, kelvin, tenths, useTemperature } from '../../words/format';
+import { differenceUnit, fullDay, inUnit, kelvin, tenths, useTemperature } from '../../words/format';
 
 interface Point {
   time: Date;
@@ -18,6 +18,7 @@ interface Point {
 /** The air of a zone through time: what its sensors say, what its machines show, and what it is planned for. */
 export function AirChart({ zone }: { zone: Schemas['ZoneAnswer'] }) {
   const { unit, exact } = useTemperature();
+  const difference = differenceUnit();
   const [span, setSpan] = useState<Span | null>(null);
   const air = useQuery({
     queryKey: ['zone-air', zone.code],
@@ -80,7 +81,10 @@ export function AirChart({ zone }: { zone: Schemas['ZoneAnswer'] }) {
             : t`, its machines show ${kelvin(p.room)} more.`)
       }
       legend={t`Thin: what the intake sensors say. Thick: what the machines show. Dotted: planned for at most ${exact(zone.designAmbientCelsius)}.`}
-      table={{ header: [t`sensors, °${unit}`, t`machines beyond, K`], row: (p) => [p.sensor, p.room] }}
+      table={{
+        header: [t`sensors, °${unit}`, t`machines beyond, ${difference.unit}`],
+        row: (p) => [p.sensor, p.room === null ? null : p.room * difference.scale],
+      }}
     />
   );
 }

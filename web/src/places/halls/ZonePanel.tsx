@@ -70,8 +70,9 @@ export function ZonePanel({
 export function roomWords(zone: Schemas['ZoneAnswer']): string {
   const room = zone.roomKelvin;
   if (room === null) return t`Too few measured machines to tell the room from them.`;
-  if (Math.abs(room) < 1) return t`The room is as warm as its sensors say.`;
   const by = kelvin(Math.abs(room));
+  if (Math.abs(room) < 1)
+    return t`The room is not the reason: ${zone.machines} machines show its air within ${by} of what the sensors say.`;
   return room > 0
     ? t`${zone.machines} machines show ${by} more than the sensors, whatever their heat: that is the room.`
     : t`${zone.machines} machines show ${by} less than the sensors, whatever their heat: that is the room.`;

@@ -138,8 +138,17 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
         </>
       }
       table={{
-        header: [t`measured, K above the air`, t`room, K`, t`without the room, K`, t`fitted, K`, t`from`],
-        row: (p) => [p.observed, p.room, p.observed - p.room, p.model, p.run ? 'run' : 'readings'],
+        header: [
+          t`measured, ${difference.unit} above the air`,
+          t`room, ${difference.unit}`,
+          t`without the room, ${difference.unit}`,
+          t`fitted, ${difference.unit}`,
+          t`from`,
+        ],
+        row: (p) => [
+          ...[p.observed, p.room, p.observed - p.room, p.model].map((kelvin) => kelvin * difference.scale),
+          p.run ? t`run` : t`readings`,
+        ],
       }}
     />
   );

@@ -110,7 +110,10 @@ export function ResidualChart({
         t`${instant(p.time.toISOString())}: ${kelvin(p.left)} from the fitted line; the room ${kelvin(p.room)}.`
       }
       legend={t`Scatter around the fitted line: usually within ±${kelvin(2 * sigma)} (band). Dotted: the room. Solid lines: services; dashed: steps that were found.`}
-      table={{ header: [t`from the fitted line, K`, t`room, K`], row: (p) => [p.left, p.room] }}
+      table={{
+        header: [t`from the fitted line, ${difference.unit}`, t`room, ${difference.unit}`],
+        row: (p) => [p.left * difference.scale, p.room * difference.scale],
+      }}
     />
   );
 }
