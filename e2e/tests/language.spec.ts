@@ -29,6 +29,7 @@ const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<vo
   ['/machines/DT-0025', (page) => page.locator('.shell-foot button').first().click()],
   ['/bench'],
   ['/bench/1'],
+  ['/bench/6'],
   ['/bench/1/paper'],
   ['/bench/1/proof'],
   ['/bench/1/typed'],

@@ -37,6 +37,7 @@ export function antdTheme(dark: boolean): ThemeConfig {
     },
     components: {
       Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600, defaultBorderColor: ink },
+      Switch: { trackHeight: 24, handleSize: 20 },
       Segmented: { itemSelectedBg: ink, itemSelectedColor: paper, trackBg: 'transparent' },
       Alert: { colorInfoBg: panel, colorInfoBorder: line, colorWarningBg: panel, colorWarningBorder: ink },
     },

@@ -101,6 +101,7 @@ export function ModelPlan({
             x={p.xMm + p.widthMm / 2}
             y={p.yMm + p.heightMm / 2}
             className="plan-number"
+            fill="var(--ink)"
             fontSize={r * 1.1}
           >
             {p.number}

@@ -2,6 +2,8 @@ import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { capital, kelvin, partName, useTemperature } from '../../words/format';
 import { labelOf } from './partners';
+import { PlainTable } from '../../ui/PlainTable';
+import { Fragment } from 'react';
 
 type Verdict = Schemas['VerdictAnswer'];
 type Part = Schemas['PartVerdict'];
@@ -23,41 +25,38 @@ export function PairsTable({ verdict }: { verdict: Verdict }) {
   return (
     <>
       <h2>{t`Run by run`}</h2>
-      {/* A box that scrolls has to be reached by keyboard. */}
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
-      <div className="verdict-pairs" role="region" aria-label={t`Run by run`} tabIndex={0}>
-        <table>
-          <thead>
+      <PlainTable
+        head={
+          <>
+            <th scope="col">{t`Part`}</th>
+            <th scope="col">{t`Change`}</th>
+            <th scope="col">{t`Read before → after`}</th>
+            <th scope="col">{t`Corrected for`}</th>
+          </>
+        }
+      >
+        {pairs.map((pair, i) => (
+          <Fragment key={i}>
             <tr>
-              <th>{t`Part`}</th>
-              <th>{t`Change`}</th>
-              <th>{t`Read before → after`}</th>
-              <th>{t`Corrected for`}</th>
+              <th colSpan={4} scope="rowgroup">
+                {labelOf(pair.before)}
+                {!pair.alike && ` → ${labelOf(pair.after)}`}
+                {times(pair)}
+              </th>
             </tr>
-          </thead>
-          {pairs.map((pair, i) => (
-            <tbody key={i}>
-              <tr>
-                <th colSpan={4} scope="rowgroup">
-                  {labelOf(pair.before)}
-                  {!pair.alike && ` → ${labelOf(pair.after)}`}
-                  {times(pair)}
-                </th>
+            {pair.parts.map((p) => (
+              <tr key={p.part} className="figures">
+                <td>{capital(partName(p.part))}</td>
+                <td>
+                  {kelvin(p.changeKelvin)} ± {kelvin(p.uncertaintyKelvin)}
+                </td>
+                <td>{p.read ? `${exact(p.read.before)} → ${exact(p.read.after)}` : '–'}</td>
+                <td>{taken(p)}</td>
               </tr>
-              {pair.parts.map((p) => (
-                <tr key={p.part} className="figures">
-                  <td>{capital(partName(p.part))}</td>
-                  <td>
-                    {kelvin(p.changeKelvin)} ± {kelvin(p.uncertaintyKelvin)}
-                  </td>
-                  <td>{p.read ? `${exact(p.read.before)} → ${exact(p.read.after)}` : '–'}</td>
-                  <td>{taken(p)}</td>
-                </tr>
-              ))}
-            </tbody>
-          ))}
-        </table>
-      </div>
+            ))}
+          </Fragment>
+        ))}
+      </PlainTable>
       {verdict.repeatabilityKelvin !== null && (
         <p className="quiet small">
           {t`Repeated runs at this bench differ by ${kelvin(verdict.repeatabilityKelvin)} (standard deviation, together with the usual 1 K).`}

@@ -244,13 +244,13 @@ export function RunForm({
               </Form.Item>
             </div>
           ))}
-          <Form.Item name="mode" label={t`Fan`}>
+          <Form.Item name="mode" label={t`Fan`} className="run-wide">
             <Segmented
               block
               options={[
                 { label: t`fixed`, value: 'fixed' },
-                { label: 'full', value: 'full' },
-                { label: 'auto', value: 'auto' },
+                { label: t`full`, value: 'full' },
+                { label: t`automatic`, value: 'auto' },
               ]}
             />
           </Form.Item>

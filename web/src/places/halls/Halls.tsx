@@ -19,6 +19,7 @@ import './halls.css';
 import { ZoneFloor } from './ZoneFloor';
 import { ZonePanel } from './ZonePanel';
 import { word } from '../../words/word';
+import { PlainTable } from '../../ui/PlainTable';
 
 /** A room that is this much too warm is told before its machines, K. */
 const WARM = 2;
@@ -213,30 +214,29 @@ function ZoneList({ items }: { items: readonly QueueItem[] }) {
   if (items.length === 0) return null;
   return (
     <div className="scroll-x">
-      <table className="plain-table">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             <th scope="col">{t`machine`}</th>
             <th scope="col">{t`model`}</th>
             <th scope="col" className="num">
               {t`lost`}
             </th>
             <th scope="col">{t`why`}</th>
+          </>
+        }
+      >
+        {walkingOrder(items).map((item) => (
+          <tr key={item.asset}>
+            <td className="figures">
+              <Link to={`/machines/${encodeURIComponent(item.asset)}`}>{item.asset}</Link>
+            </td>
+            <td>{item.model}</td>
+            <td className="num">{item.driftKelvin === null ? '–' : kelvin(item.driftKelvin)}</td>
+            <td>{say(item.reasonMessage)}</td>
           </tr>
-        </thead>
-        <tbody>
-          {walkingOrder(items).map((item) => (
-            <tr key={item.asset}>
-              <td className="figures">
-                <Link to={`/machines/${encodeURIComponent(item.asset)}`}>{item.asset}</Link>
-              </td>
-              <td>{item.model}</td>
-              <td className="num">{item.driftKelvin === null ? '–' : kelvin(item.driftKelvin)}</td>
-              <td>{say(item.reasonMessage)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { t } from '@lingui/core/macro';
 import { Select } from 'antd';
+import { PlainTable } from '../../ui/PlainTable';
 
 /** A column of a file: what stands in it, and what it is taken for. */
 export interface Column {
@@ -23,35 +24,34 @@ export function Columns({
   const isLog = columns.some((c) => c.sample !== undefined);
   return (
     <div className="scroll-x">
-      <table className="plain-table">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             <th>{t`column`}</th>
             {isLog && <th>{t`as it stands`}</th>}
             <th>{t`read as`}</th>
             {isLog && <th>{t`unit`}</th>}
+          </>
+        }
+      >
+        {columns.map((c, i) => (
+          <tr key={`${String(i)} ${c.header}`}>
+            <td>{c.header || t`(no header)`}</td>
+            {isLog && <td className="figures">{c.sample}</td>}
+            <td>
+              <Select
+                aria-label={t`What ${c.header} holds`}
+                value={c.field}
+                size="small"
+                style={{ minWidth: 200 }}
+                onChange={(field: string) => onSettle(c.header, field)}
+                options={Object.entries(fields).map(([value, label]) => ({ value, label }))}
+              />
+            </td>
+            {isLog && <td>{c.unit}</td>}
           </tr>
-        </thead>
-        <tbody>
-          {columns.map((c, i) => (
-            <tr key={`${String(i)} ${c.header}`}>
-              <td>{c.header || t`(no header)`}</td>
-              {isLog && <td className="figures">{c.sample}</td>}
-              <td>
-                <Select
-                  aria-label={t`What ${c.header} holds`}
-                  value={c.field}
-                  size="small"
-                  style={{ minWidth: 200 }}
-                  onChange={(field: string) => onSettle(c.header, field)}
-                  options={Object.entries(fields).map(([value, label]) => ({ value, label }))}
-                />
-              </td>
-              {isLog && <td>{c.unit}</td>}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
 import { instant } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
+import { PlainTable } from '../../ui/PlainTable';
 
 type Import = Schemas['StoredImport'];
 
@@ -31,40 +32,39 @@ export function Imports() {
         <h2>{t`Brought in so far`}</h2>
       </div>
       {undo.isError && <Refusal error={undo.error} />}
-      <table className="plain-table">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             <th>{t`when`}</th>
             <th>{t`what`}</th>
             <th />
+          </>
+        }
+      >
+        {imports.data.map((i) => (
+          <tr key={i.id}>
+            <td>{instant(i.at)}</td>
+            <td className={i.undoneAt === null ? undefined : 'quiet'}>{WHAT[i.kind](i)}</td>
+            <td className="num">
+              {i.undoneAt === null ? (
+                <Popconfirm
+                  title={t`Undo this import?`}
+                  description={t`What it created goes, what it changed comes back.`}
+                  okText={t`Undo it`}
+                  cancelText={t`Keep it`}
+                  onConfirm={() => undo.mutate(i.id)}
+                >
+                  <Button size="small" loading={undo.isPending && undo.variables === i.id}>
+                    {t`Undo`}
+                  </Button>
+                </Popconfirm>
+              ) : (
+                <span className="quiet">{t`undone ${instant(i.undoneAt)}`}</span>
+              )}
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {imports.data.map((i) => (
-            <tr key={i.id}>
-              <td>{instant(i.at)}</td>
-              <td className={i.undoneAt === null ? undefined : 'quiet'}>{WHAT[i.kind](i)}</td>
-              <td className="num">
-                {i.undoneAt === null ? (
-                  <Popconfirm
-                    title={t`Undo this import?`}
-                    description={t`What it created goes, what it changed comes back.`}
-                    okText={t`Undo it`}
-                    cancelText={t`Keep it`}
-                    onConfirm={() => undo.mutate(i.id)}
-                  >
-                    <Button size="small" loading={undo.isPending && undo.variables === i.id}>
-                      {t`Undo`}
-                    </Button>
-                  </Popconfirm>
-                ) : (
-                  <span className="quiet">{t`undone ${instant(i.undoneAt)}`}</span>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
     </section>
   );
 }

@@ -13,6 +13,7 @@ import { RefusedLines } from './RefusedLines';
 import type { Settled } from '../../api/takeTable';
 import { upload, type Sending } from './upload';
 import { Working } from './Working';
+import { PlainTable } from '../../ui/PlainTable';
 
 type Answer = Schemas['SensorLogAnswer'];
 
@@ -222,30 +223,29 @@ function OfMachines({ machines }: { machines: Answer['machines'] }) {
   if (machines.length < 2) return null;
   return (
     <div className="scroll-x">
-      <table className="plain-table">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             <th>{t`machine`}</th>
             <th className="num">{t`samples`}</th>
             <th className="num">{t`half hours under load`}</th>
             <th className="num">{t`idle`}</th>
             <th className="num">{t`throttled`}</th>
             <th className="num">{t`gaps`}</th>
+          </>
+        }
+      >
+        {machines.map((m) => (
+          <tr key={m.asset}>
+            <td className="figures">{m.asset}</td>
+            <td className="num">{m.samples.toLocaleString()}</td>
+            <td className="num">{m.windows - m.idle}</td>
+            <td className="num">{m.idle}</td>
+            <td className="num">{m.throttled}</td>
+            <td className="num">{m.gaps}</td>
           </tr>
-        </thead>
-        <tbody>
-          {machines.map((m) => (
-            <tr key={m.asset}>
-              <td className="figures">{m.asset}</td>
-              <td className="num">{m.samples.toLocaleString()}</td>
-              <td className="num">{m.windows - m.idle}</td>
-              <td className="num">{m.idle}</td>
-              <td className="num">{m.throttled}</td>
-              <td className="num">{m.gaps}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
     </div>
   );
 }
@@ -261,34 +261,33 @@ function Windows({ answer }: { answer: Answer }) {
   if (answer.preview.length === 0) return null;
   return (
     <div className="scroll-x" style={{ marginTop: 14 }}>
-      <table className="plain-table">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             {answer.machines.length > 1 && <th>{t`machine`}</th>}
             <th>{t`half hour about`}</th>
             <th>{t`under load`}</th>
             <th>{t`air`}</th>
             <th className="num">{t`samples`}</th>
+          </>
+        }
+      >
+        {answer.preview.map((w) => (
+          <tr key={`${w.asset} ${w.at}`}>
+            {answer.machines.length > 1 && <td className="figures">{w.asset}</td>}
+            <td>{instant(w.at)}</td>
+            <td>
+              {Object.entries(w.parts)
+                .filter(([, c]) => c !== null)
+                .map(([p, c]) => `${partName(p)} ${exact(c!)}`)
+                .join(', ')}
+              {w.throttled && t`, throttled`}
+            </td>
+            <td>{w.ambientCelsius === null ? t`not measured` : exact(w.ambientCelsius)}</td>
+            <td className="num">{w.samples}</td>
           </tr>
-        </thead>
-        <tbody>
-          {answer.preview.map((w) => (
-            <tr key={`${w.asset} ${w.at}`}>
-              {answer.machines.length > 1 && <td className="figures">{w.asset}</td>}
-              <td>{instant(w.at)}</td>
-              <td>
-                {Object.entries(w.parts)
-                  .filter(([, c]) => c !== null)
-                  .map(([p, c]) => `${partName(p)} ${exact(c!)}`)
-                  .join(', ')}
-                {w.throttled && t`, throttled`}
-              </td>
-              <td>{w.ambientCelsius === null ? t`not measured` : exact(w.ambientCelsius)}</td>
-              <td className="num">{w.samples}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
     </div>
   );
 }

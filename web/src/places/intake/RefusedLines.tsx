@@ -1,5 +1,6 @@
 import { plural, t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
+import { PlainTable } from '../../ui/PlainTable';
 
 const MOST = 20;
 
@@ -14,24 +15,23 @@ export function RefusedLines({
   if (refused.length === 0) return null;
   return (
     <div className="scroll-x">
-      <table className="plain-table">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             <th className="num">{t`line`}</th>
             <th>{t`column`}</th>
             <th>{t`why it was refused`}</th>
+          </>
+        }
+      >
+        {refused.slice(0, MOST).map((r) => (
+          <tr key={`${String(r.line)} ${r.column ?? ''} ${r.message}`}>
+            <td className="num">{r.line}</td>
+            <td>{r.column}</td>
+            <td>{r.message}</td>
           </tr>
-        </thead>
-        <tbody>
-          {refused.slice(0, MOST).map((r) => (
-            <tr key={`${String(r.line)} ${r.column ?? ''} ${r.message}`}>
-              <td className="num">{r.line}</td>
-              <td>{r.column}</td>
-              <td>{r.message}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
       {total > MOST && (
         <p className="quiet small">{t`of ${plural(total, { one: '# line', other: '# lines' })}`}</p>
       )}

@@ -13,6 +13,7 @@ import './intake.css';
 import { RefusedLines } from './RefusedLines';
 import { takeTable, type Settled } from '../../api/takeTable';
 import { word } from '../../words/word';
+import { PlainTable } from '../../ui/PlainTable';
 
 type Answer = Schemas['TableAnswer'];
 
@@ -155,9 +156,9 @@ function Preview({ machines, total }: { machines: Answer['preview']; total: numb
   if (machines.length === 0) return null;
   return (
     <div className="scroll-x" style={{ marginTop: 14 }}>
-      <table className="plain-table">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             <th>{t`tag`}</th>
             <th>{t`kind`}</th>
             <th>{t`model`}</th>
@@ -165,22 +166,21 @@ function Preview({ machines, total }: { machines: Answer['preview']; total: numb
             <th className="num">{t`hours a day`}</th>
             <th>{t`in service since`}</th>
             <th>{t`last service`}</th>
+          </>
+        }
+      >
+        {machines.map((m) => (
+          <tr key={m.tag}>
+            <td className="figures">{m.tag}</td>
+            <td>{word(m.kind)}</td>
+            <td>{m.model}</td>
+            <td>{m.zone}</td>
+            <td className="num">{m.dutyHoursPerDay}</td>
+            <td>{fullDay(m.inServiceSince)}</td>
+            <td>{m.lastService ? fullDay(m.lastService) : '–'}</td>
           </tr>
-        </thead>
-        <tbody>
-          {machines.map((m) => (
-            <tr key={m.tag}>
-              <td className="figures">{m.tag}</td>
-              <td>{word(m.kind)}</td>
-              <td>{m.model}</td>
-              <td>{m.zone}</td>
-              <td className="num">{m.dutyHoursPerDay}</td>
-              <td>{fullDay(m.inServiceSince)}</td>
-              <td>{m.lastService ? fullDay(m.lastService) : '–'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
       {total > machines.length && <p className="quiet small">{t`and ${total - machines.length} more`}</p>}
     </div>
   );

@@ -55,7 +55,9 @@ export function Labels() {
             style={{ minWidth: 260, flex: 1 }}
           />
           <Button type="primary" disabled={shown.length === 0} onClick={() => window.print()}>
-            {t`Print ${plural(shown.length, { one: '# label', other: '# labels' })} on ${plural(Math.max(1, Math.ceil(shown.length / PER_SHEET)), { one: '# sheet', other: '# sheets' })}`}
+            {shown.length === 0
+              ? t`Print`
+              : t`Print ${plural(shown.length, { one: '# label', other: '# labels' })} on ${plural(Math.max(1, Math.ceil(shown.length / PER_SHEET)), { one: '# sheet', other: '# sheets' })}`}
           </Button>
         </div>
       </div>

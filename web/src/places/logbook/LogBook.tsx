@@ -8,6 +8,7 @@ import { fullDay, instant } from '../../words/format';
 import { say } from '../../words/message';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
+import { PlainTable } from '../../ui/PlainTable';
 
 const PAGE = 50;
 
@@ -110,38 +111,36 @@ export function LogBook() {
               ? t`Nothing found.`
               : plural(log.data.total, { one: '# line, newest first.', other: '# lines, newest first.' })}
           </p>
-          <table className="plain-table">
-            <tbody>
-              {log.data.lines.map((l, i) => (
-                <tr key={`${l.at} ${String(i)}`}>
-                  <td className="quiet small" style={{ width: 130 }}>
-                    {l.at.endsWith('T00:00:00+00:00') ? fullDay(l.at.slice(0, 10)) : instant(l.at)}
-                  </td>
-                  <td className="figures" style={{ width: 84 }}>
-                    <Link to={`/machines/${encodeURIComponent(l.asset)}`}>{l.asset}</Link>
-                  </td>
-                  <td>
-                    {say(l.message)}
-                    {l.photo && (
-                      <a href={`/api/v1/photos/${l.photo}`}>
-                        {' '}
-                        <img
-                          src={`/api/v1/photos/${l.photo}?small=true`}
-                          alt={say(l.message)}
-                          height={36}
-                          style={{ verticalAlign: 'middle' }}
-                        />
-                      </a>
-                    )}
-                    {l.by && <span className="quiet small"> · {l.by}</span>}
-                  </td>
-                  <td style={{ width: 64 }}>
-                    {l.jobId !== null && <Link to={`/bench/${String(l.jobId)}`}>{t`job ${l.jobId}`}</Link>}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <PlainTable>
+            {log.data.lines.map((l, i) => (
+              <tr key={`${l.at} ${String(i)}`}>
+                <td className="quiet small" style={{ width: 130 }}>
+                  {l.at.endsWith('T00:00:00+00:00') ? fullDay(l.at.slice(0, 10)) : instant(l.at)}
+                </td>
+                <td className="figures" style={{ width: 84 }}>
+                  <Link to={`/machines/${encodeURIComponent(l.asset)}`}>{l.asset}</Link>
+                </td>
+                <td>
+                  {say(l.message)}
+                  {l.photo && (
+                    <a href={`/api/v1/photos/${l.photo}`}>
+                      {' '}
+                      <img
+                        src={`/api/v1/photos/${l.photo}?small=true`}
+                        alt={say(l.message)}
+                        height={36}
+                        style={{ verticalAlign: 'middle' }}
+                      />
+                    </a>
+                  )}
+                  {l.by && <span className="quiet small"> · {l.by}</span>}
+                </td>
+                <td style={{ width: 64 }}>
+                  {l.jobId !== null && <Link to={`/bench/${String(l.jobId)}`}>{t`job ${l.jobId}`}</Link>}
+                </td>
+              </tr>
+            ))}
+          </PlainTable>
           {log.data.total > PAGE && (
             <Pagination
               current={page}

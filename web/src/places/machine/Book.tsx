@@ -10,6 +10,7 @@ import { Refusal } from '../../ui/Refusal';
 import { AskReason } from '../../ui/AskReason';
 import { useWithdraw } from './Reports';
 import { word } from '../../words/word';
+import { PlainTable } from '../../ui/PlainTable';
 
 type MachineAnswer = Schemas['MachineAnswer'];
 
@@ -130,22 +131,20 @@ export function Book({
           {t`Nothing was done to it yet. Services can be added here, imported, or come from jobs at the bench.`}
         </p>
       ) : (
-        <table className="plain-table">
-          <tbody>
-            {entries.map((e, i) => (
-              <tr key={i}>
-                <td style={{ width: 170 }} className="quiet">
-                  {e.at.length > 10 ? instant(e.at) : fullDay(e.at)}
-                </td>
-                <td>
-                  <span className={e.struck ? 'struck' : undefined}>{e.text}</span>
-                  {e.struck && <span className="quiet"> {t`(struck out: ${e.struck})`}</span>}
-                </td>
-                <td style={{ width: 90, textAlign: 'right' }}>{e.action}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <PlainTable>
+          {entries.map((e, i) => (
+            <tr key={i}>
+              <td style={{ width: 170 }} className="quiet">
+                {e.at.length > 10 ? instant(e.at) : fullDay(e.at)}
+              </td>
+              <td>
+                <span className={e.struck ? 'struck' : undefined}>{e.text}</span>
+                {e.struck && <span className="quiet"> {t`(struck out: ${e.struck})`}</span>}
+              </td>
+              <td style={{ width: 90, textAlign: 'right' }}>{e.action}</td>
+            </tr>
+          ))}
+        </PlainTable>
       )}
       {voiding && (
         <AskReason

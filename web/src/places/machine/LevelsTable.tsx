@@ -5,6 +5,7 @@ import { kelvin, minutes, money, partName, whole } from '../../words/format';
 import { FigureBreakdown } from './FigureBreakdown';
 import { valueBreakdown } from './valueBreakdown';
 import { levelName } from '../../words/work';
+import { PlainTable } from '../../ui/PlainTable';
 
 /**
  * What each level of service would win, the time it takes, and what that is worth over the years in which it has to pay: opening further has to
@@ -27,49 +28,48 @@ export function LevelsTable({
       <div className="section-head">
         <h2>{t`What each level would win`}</h2>
       </div>
-      <table className="plain-table">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             <th>{t`level`}</th>
             <th className="num">{t`wins`}</th>
             <th className="num">{t`takes`}</th>
             <th className="num">{t`worth in ${plural(years, { one: 'a year', other: '# years' })}`}</th>
+          </>
+        }
+      >
+        {levels.map((l) => (
+          <tr key={l.level} style={l.level === advised ? { fontWeight: 650 } : undefined}>
+            <td style={{ whiteSpace: 'nowrap' }}>
+              {levelName(l.level)}
+              {l.level === advised && <span className="visually-hidden"> {t`(advised)`}</span>}
+            </td>
+            <td className="num">
+              {kelvin(l.kelvin)}
+              <Besides>
+                {l.kelvin >= 0.5 && partName(l.part)}
+                {l.provenJobs >= 2 &&
+                  ` × ${l.provenShare.toFixed(2)} (${plural(l.provenJobs, { one: '# job', other: '# jobs' })})`}
+              </Besides>
+            </td>
+            <td className="num">
+              {minutes(l.minutes)}
+              {l.timedJobs >= 2 && (
+                <Besides>{plural(l.timedJobs, { one: '# job', other: '# jobs' })}</Besides>
+              )}
+            </td>
+            <td className="num">
+              <FigureBreakdown
+                title={t`What the ${levelName(l.level)} is worth`}
+                lines={valueBreakdown(l, currency)}
+              >
+                {money(l.value.net, currency)}
+              </FigureBreakdown>
+              {l.kelvin >= 0.5 && <Besides>{t`${whole(l.netLow)} to ${whole(l.netHigh)}`}</Besides>}
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {levels.map((l) => (
-            <tr key={l.level} style={l.level === advised ? { fontWeight: 650 } : undefined}>
-              <td style={{ whiteSpace: 'nowrap' }}>
-                {levelName(l.level)}
-                {l.level === advised && <span className="visually-hidden"> {t`(advised)`}</span>}
-              </td>
-              <td className="num">
-                {kelvin(l.kelvin)}
-                <Besides>
-                  {l.kelvin >= 0.5 && partName(l.part)}
-                  {l.provenJobs >= 2 &&
-                    ` × ${l.provenShare.toFixed(2)} (${plural(l.provenJobs, { one: '# job', other: '# jobs' })})`}
-                </Besides>
-              </td>
-              <td className="num">
-                {minutes(l.minutes)}
-                {l.timedJobs >= 2 && (
-                  <Besides>{plural(l.timedJobs, { one: '# job', other: '# jobs' })}</Besides>
-                )}
-              </td>
-              <td className="num">
-                <FigureBreakdown
-                  title={t`What the ${levelName(l.level)} is worth`}
-                  lines={valueBreakdown(l, currency)}
-                >
-                  {money(l.value.net, currency)}
-                </FigureBreakdown>
-                {l.kelvin >= 0.5 && <Besides>{t`${whole(l.netLow)} to ${whole(l.netHigh)}`}</Besides>}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { useWrite } from '../../api/queries';
 import { capital, instant, kelvin, partName, useTemperature } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
 import { AskReason } from '../../ui/AskReason';
+import { PlainTable } from '../../ui/PlainTable';
 
 type Entry = Schemas['ReadingEntry'];
 
@@ -45,9 +46,9 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
       )}
       {rows.length > 0 && (
         <div className="scroll-x">
-          <table className="plain-table">
-            <thead>
-              <tr>
+          <PlainTable
+            head={
+              <>
                 <th>{t`When`}</th>
                 <th>{t`load · settings`}</th>
                 <th className="num">{t`air`}</th>
@@ -59,54 +60,53 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
                 <th className="num">{t`power`}</th>
                 <th className="num">{t`fan`}</th>
                 <th />
+              </>
+            }
+          >
+            {rows.map((r) => (
+              <tr key={r.at} className={r.amended === 2 ? 'struck' : undefined}>
+                <td>
+                  {instant(r.at)}
+                  {r.samples !== null && (
+                    <span className="small quiet" style={{ display: 'block' }}>
+                      {t`median of ${plural(r.samples, { one: '# sample', other: '# samples' })}`}
+                      {r.spreadKelvin !== null && t`, spread ${kelvin(r.spreadKelvin)}`}
+                    </span>
+                  )}
+                </td>
+                <td>
+                  {r.workload ?? '–'} · {r.settings ?? '–'}
+                  {r.amended === 1 && <span className="quiet"> {t`(corrected)`}</span>}
+                </td>
+                <td className="num">{r.ambientC === null ? '–' : exact(r.ambientC)}</td>
+                {r.partsC.map((c, i) => (
+                  <td className="num" key={parts[i]}>
+                    {c === null ? '–' : exact(c)}
+                  </td>
+                ))}
+                <td className="num">{number(r.powerW, 'W')}</td>
+                <td className="num">
+                  {r.fanRpm !== null ? number(r.fanRpm, t`rpm`) : number(r.fanPct, '%')}
+                </td>
+                <td style={{ whiteSpace: 'nowrap', textAlign: 'right' }}>
+                  <Button size="small" type="text" onClick={() => setCorrecting(r)}>
+                    {t`Correct`}
+                  </Button>
+                  <Button
+                    size="small"
+                    type="text"
+                    onClick={() =>
+                      r.amended === 2
+                        ? write.mutate({ at: r.at, voided: false, reason: 'restored' })
+                        : setVoiding(r)
+                    }
+                  >
+                    {r.amended === 2 ? t`Restore` : t`Void`}
+                  </Button>
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {rows.map((r) => (
-                <tr key={r.at} className={r.amended === 2 ? 'struck' : undefined}>
-                  <td>
-                    {instant(r.at)}
-                    {r.samples !== null && (
-                      <span className="small quiet" style={{ display: 'block' }}>
-                        {t`median of ${plural(r.samples, { one: '# sample', other: '# samples' })}`}
-                        {r.spreadKelvin !== null && t`, spread ${kelvin(r.spreadKelvin)}`}
-                      </span>
-                    )}
-                  </td>
-                  <td>
-                    {r.workload ?? '–'} · {r.settings ?? '–'}
-                    {r.amended === 1 && <span className="quiet"> {t`(corrected)`}</span>}
-                  </td>
-                  <td className="num">{r.ambientC === null ? '–' : exact(r.ambientC)}</td>
-                  {r.partsC.map((c, i) => (
-                    <td className="num" key={parts[i]}>
-                      {c === null ? '–' : exact(c)}
-                    </td>
-                  ))}
-                  <td className="num">{number(r.powerW, 'W')}</td>
-                  <td className="num">
-                    {r.fanRpm !== null ? number(r.fanRpm, t`rpm`) : number(r.fanPct, '%')}
-                  </td>
-                  <td style={{ whiteSpace: 'nowrap', textAlign: 'right' }}>
-                    <Button size="small" type="text" onClick={() => setCorrecting(r)}>
-                      {t`Correct`}
-                    </Button>
-                    <Button
-                      size="small"
-                      type="text"
-                      onClick={() =>
-                        r.amended === 2
-                          ? write.mutate({ at: r.at, voided: false, reason: 'restored' })
-                          : setVoiding(r)
-                      }
-                    >
-                      {r.amended === 2 ? t`Restore` : t`Void`}
-                    </Button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </PlainTable>
         </div>
       )}
       {readings.hasNextPage && (

@@ -13,6 +13,7 @@ import { differences, draftOf, dropDraft, keepDraft } from './draft';
 import { PartsLists } from './PartsLists';
 import { PlanEditor } from './PlanEditor';
 import '../../ui/work.css';
+import { PlainTable } from '../../ui/PlainTable';
 
 type Notes = Schemas['ModelNotes'];
 
@@ -48,18 +49,16 @@ function WhoSaw({ stored }: { stored: Schemas['NotesAnswer'] }) {
       <div className="section-head">
         <h2>{t`Who saw it`}</h2>
       </div>
-      <table className="plain-table">
-        <tbody>
-          {lines.map((s) => (
-            <tr key={`${s.about} ${s.by} ${s.how}`}>
-              <td>{s.about}</td>
-              <td>{s.by}</td>
-              <td className="quiet">{s.how}</td>
-              <td className="quiet">{fullDay(s.last)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <PlainTable>
+        {lines.map((s) => (
+          <tr key={`${s.about} ${s.by} ${s.how}`}>
+            <td>{s.about}</td>
+            <td>{s.by}</td>
+            <td className="quiet">{s.how}</td>
+            <td className="quiet">{fullDay(s.last)}</td>
+          </tr>
+        ))}
+      </PlainTable>
     </section>
   );
 }

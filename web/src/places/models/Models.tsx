@@ -7,6 +7,7 @@ import { NotesTravel } from './NotesTravel';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { word } from '../../words/word';
+import { PlainTable } from '../../ui/PlainTable';
 
 /** The models of the fleet, and of which something is noted. */
 export function Models() {
@@ -22,20 +23,18 @@ export function Models() {
       {models.isPending && <Skeleton active />}
       {models.isError && <Refusal error={models.error} retry={() => void models.refetch()} />}
       {models.data?.length === 0 && <p>{t`No machines yet: bring in a fleet on Intake.`}</p>}
-      <table className="plain-table">
-        <tbody>
-          {models.data?.map((m) => (
-            <tr key={m.model}>
-              <td>
-                <Link to={`/models/${encodeURIComponent(m.model)}`}>{m.model}</Link>
-              </td>
-              <td className="quiet">{word(m.kind)}</td>
-              <td>{plural(m.machines, { one: '# machine', other: '# machines' })}</td>
-              <td className="quiet">{m.noted ? t`noted` : t`nothing noted yet`}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <PlainTable>
+        {models.data?.map((m) => (
+          <tr key={m.model}>
+            <td>
+              <Link to={`/models/${encodeURIComponent(m.model)}`}>{m.model}</Link>
+            </td>
+            <td className="quiet">{word(m.kind)}</td>
+            <td>{plural(m.machines, { one: '# machine', other: '# machines' })}</td>
+            <td className="quiet">{m.noted ? t`noted` : t`nothing noted yet`}</td>
+          </tr>
+        ))}
+      </PlainTable>
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
 import { Refusal } from '../../ui/Refusal';
 import '../../ui/work.css';
+import { PlainTable } from '../../ui/PlainTable';
 
 type Document = Schemas['NotesDocument'];
 type Prefer = 'here' | 'there';
@@ -75,26 +76,25 @@ function Preview({ document, onDone }: { document: Document; onDone: () => void 
       )}
       {answer && answer.differences.length > 0 && (
         <>
-          <table className="plain-table">
-            <thead>
-              <tr>
+          <PlainTable
+            head={
+              <>
                 <th>{t`model`}</th>
                 <th>{t`what`}</th>
                 <th>{t`here`}</th>
                 <th>{t`in the file`}</th>
+              </>
+            }
+          >
+            {answer.differences.map((d) => (
+              <tr key={`${d.model} ${d.about}`}>
+                <td>{d.model}</td>
+                <td>{d.about}</td>
+                <td>{d.here}</td>
+                <td>{d.there}</td>
               </tr>
-            </thead>
-            <tbody>
-              {answer.differences.map((d) => (
-                <tr key={`${d.model} ${d.about}`}>
-                  <td>{d.model}</td>
-                  <td>{d.about}</td>
-                  <td>{d.here}</td>
-                  <td>{d.there}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </PlainTable>
           {!kept && (
             <Radio.Group value={prefer} onChange={(e) => setPrefer(e.target.value as Prefer)}>
               <Radio value="here">{t`keep what is here`}</Radio>

@@ -82,7 +82,7 @@ export function PlanEditor({
       <p className="small quiet" role="status">
         {screw || pad
           ? t`Tap the plan to put it where it sits, or use the fields.`
-          : t`Tap a screw or pad to take hold of it. Black screws hold the cooler.`}
+          : t`Tap a screw or pad to take hold of it. Filled screws hold the cooler.`}
       </p>
       <div className="bench-more">
         <Button onClick={addScrew}>{t`Add a screw`}</Button>

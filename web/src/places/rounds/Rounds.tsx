@@ -163,7 +163,7 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
         <Suspense>
           {picked.length > 0 && <Chosen items={picked} onClear={() => setChosen(new Set())} />}
         </Suspense>
-        {lines.length === 0 && (
+        {lines.length === 0 && queue.judgedAt !== null && (
           <p className="rounds-none">
             {grouping === 'warranty' && !filtering
               ? t`No machine that needs work is under warranty.`

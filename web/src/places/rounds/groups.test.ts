@@ -26,6 +26,13 @@ const item = (part: Partial<QueueItem>): QueueItem =>
 const none = { text: '', site: null, zone: null, kind: null, urgency: null, only: null };
 
 describe('Rounds', () => {
+  it('says that it is being judged, not that nothing is there, before the first judgement', () => {
+    const empty = { items: [], total: 0, asOf: '2026-11-27', today: '2026-11-27', counts: {}, setAside: 0 };
+    const said = (more: object) => headline({ ...empty, ...more } as unknown as Schemas['QueueAnswer']);
+    expect(said({ judgedAt: null, pending: true })).toBe('The machines are being judged for the first time.');
+    expect(said({ judgedAt: '2026-11-27T10:00:00Z' })).toBe('No machines yet.');
+  });
+
   it('keeps machines that no service helps apart, and shows the pressing groups first', () => {
     const groups = group(
       [

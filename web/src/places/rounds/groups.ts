@@ -157,6 +157,7 @@ function countsOf(queue: Schemas['QueueAnswer']): Record<string, number> {
 export function headline(queue: Schemas['QueueAnswer']): string {
   const { now = 0, next = 0 } = countsOf(queue);
   const pressing = now + next;
+  if (queue.judgedAt === null && queue.pending) return t`The machines are being judged for the first time.`;
   if (queue.total === 0) return t`No machines yet.`;
   const machines = plural(queue.total, { one: '# machine', other: '# machines' });
   const need = plural(pressing, {

@@ -2,6 +2,7 @@ import { t } from '@lingui/core/macro';
 import { Form, Input } from 'antd';
 import { KIND_NAMES } from '../../words/format';
 import { NumberField } from '../../ui/NumberField';
+import { PlainTable } from '../../ui/PlainTable';
 
 const AMOUNTS = [
   { name: 'technicianHour', label: t`An hour of a technician`, least: 0, most: 1e9, step: 1 },
@@ -54,38 +55,38 @@ export function HouseValues() {
       >
         <Input maxLength={8} style={{ width: 110 }} />
       </Form.Item>
-      <table className="plain-table rules-kinds">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             <th scope="col">{t`Kind`}</th>
             {OF_A_KIND.map(({ amount, label }) => (
               <th key={amount} scope="col">
                 {label}
               </th>
             ))}
+          </>
+        }
+        className="rules-kinds"
+      >
+        {KINDS.map(({ name, kind }) => (
+          <tr key={name}>
+            <th scope="row">{KIND_NAMES[kind]}</th>
+            {OF_A_KIND.map(({ amount, label, step }) => (
+              <td key={amount}>
+                <Form.Item noStyle name={['values', name, amount]} rules={needed}>
+                  <NumberField
+                    min={0}
+                    max={1e9}
+                    step={step}
+                    inputMode="decimal"
+                    aria-label={`${KIND_NAMES[kind]!}: ${label}`}
+                  />
+                </Form.Item>
+              </td>
+            ))}
           </tr>
-        </thead>
-        <tbody>
-          {KINDS.map(({ name, kind }) => (
-            <tr key={name}>
-              <th scope="row">{KIND_NAMES[kind]}</th>
-              {OF_A_KIND.map(({ amount, label, step }) => (
-                <td key={amount}>
-                  <Form.Item noStyle name={['values', name, amount]} rules={needed}>
-                    <NumberField
-                      min={0}
-                      max={1e9}
-                      step={step}
-                      inputMode="decimal"
-                      aria-label={`${KIND_NAMES[kind]!}: ${label}`}
-                    />
-                  </Form.Item>
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
       <div className="rules-amounts">
         {AMOUNTS.map(({ name, label, least, most, step }) => (
           <Form.Item key={name} name={['values', name]} label={label} rules={needed}>

@@ -1,5 +1,6 @@
 import { t } from '@lingui/core/macro';
 import { tenths } from '../../words/format';
+import { PlainTable } from '../PlainTable';
 
 /** What stands in the table behind a chart, and in its CSV. */
 export interface TableOf<Point> {
@@ -19,30 +20,29 @@ export function TableBehind<Point extends { time: Date }>({
 }) {
   return (
     <div className="chart-table">
-      <table className="plain-table">
-        <thead>
-          <tr>
+      <PlainTable
+        head={
+          <>
             <th scope="col">{t`when`}</th>
             {table.header.map((h) => (
               <th scope="col" className="num" key={h}>
                 {h}
               </th>
             ))}
+          </>
+        }
+      >
+        {rows.map((row, i) => (
+          <tr key={row[0]}>
+            <td>{points[i]!.time.toLocaleDateString(undefined, { dateStyle: 'medium' })}</td>
+            {row.slice(1).map((cell, c) => (
+              <td className="num" key={table.header[c]}>
+                {typeof cell === 'number' ? tenths(cell) : cell}
+              </td>
+            ))}
           </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <tr key={row[0]}>
-              <td>{points[i]!.time.toLocaleDateString(undefined, { dateStyle: 'medium' })}</td>
-              {row.slice(1).map((cell, c) => (
-                <td className="num" key={table.header[c]}>
-                  {typeof cell === 'number' ? tenths(cell) : cell}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </PlainTable>
     </div>
   );
 }

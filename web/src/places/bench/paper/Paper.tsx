@@ -39,7 +39,7 @@ export function Paper() {
         <p>
           {t`${job.model}. Job ${job.id}, begun ${fullDay(job.startedAt.slice(0, 10))}.`}
           {job.warrantyUntil &&
-            t` Under warranty until ${fullDay(job.warrantyUntil)}${job.warrantyAnswer ? `: ${job.warrantyAnswer}` : ''}.`}
+            t` Under warranty until ${fullDay(job.warrantyUntil)}${job.warrantyAnswer ? `: “${job.warrantyAnswer}”` : ''}.`}
           {job.predicted && job.predicted.cause !== 'none' && t` Expected: ${word(job.predicted.cause)}.`}
         </p>
         <p className="small">
