@@ -21,6 +21,14 @@ export default tseslint.config(
   },
   {
     rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "JSXAttribute[name.name='style'] Property[key.name=/^(font|color|background|border|margin|padding)/] > Literal",
+          message: 'Type, colour and gaps stand in the stylesheets (ui/layout.css, theme/tokens.css).',
+        },
+      ],
       // The virtual list cannot be compiled by the React compiler; it is not used here.
       'react-hooks/incompatible-library': 'off',
       'jsx-a11y/label-has-associated-control': [

@@ -1,6 +1,7 @@
 import '@fontsource-variable/archivo';
 import '@fontsource-variable/jetbrains-mono';
 import './theme/tokens.css';
+import './ui/layout.css';
 import './shell/shell.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';

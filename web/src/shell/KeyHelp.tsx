@@ -40,9 +40,9 @@ export function KeyHelp({
           ...places.map((p, i) => [String(i + 1), t`go to ${p.name}`] as const),
         ]}
       />
-      <h2 style={{ marginTop: 14 }}>{t`On Rounds`}</h2>
+      <h2 className="apart">{t`On Rounds`}</h2>
       <Keys keys={ON_ROUNDS} />
-      <h2 style={{ marginTop: 14 }}>{t`On a chart`}</h2>
+      <h2 className="apart">{t`On a chart`}</h2>
       <Keys keys={ON_CHARTS} />
     </Modal>
   );

@@ -13,7 +13,7 @@ export function Refusal({ error, retry }: { error: Error; retry?: () => void }) 
       title={refusal(error)}
       description={
         problems.length > 1 ? (
-          <ul style={{ margin: 0, paddingLeft: 18 }}>
+          <ul className="bullets">
             {problems.slice(0, 12).map((p, i) => (
               <li key={i}>
                 {p.pointer && <code>{p.pointer} </code>}

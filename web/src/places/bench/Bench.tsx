@@ -1,6 +1,6 @@
 import { plural, t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
-import { Button, Skeleton } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
@@ -8,11 +8,11 @@ import { Name } from './Name';
 import { useComebacks, useJobs } from '../../api/queries';
 import { fullDay, instant, listed } from '../../words/format';
 import { jobWords, levelName } from '../../words/work';
-import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/work.css';
 import { useOutbox } from '../../api/outbox';
 import { word } from '../../words/word';
+import { Unready } from '../../ui/Unready';
 
 type Job = Schemas['JobSummary'];
 
@@ -21,27 +21,14 @@ export function Bench() {
   usePageTitle(t`Bench`);
   const jobs = useJobs();
   const [now] = useState(() => Date.now());
-  if (jobs.isPending)
-    return (
-      <div className="page" aria-busy="true">
-        <h1>{t`Bench`}</h1>
-        <Skeleton active />
-      </div>
-    );
-  if (jobs.isError)
-    return (
-      <div className="page">
-        <h1>{t`The jobs cannot be shown.`}</h1>
-        <Refusal error={jobs.error} retry={() => void jobs.refetch()} />
-      </div>
-    );
+  if (!jobs.data) return <Unready of={[jobs]} title={t`Bench`} failed={t`The jobs cannot be shown.`} />;
   const of = (...states: Job['state'][]) => jobs.data.filter((j) => states.includes(j.state));
   const open = of('open');
   const waiting = of('waiting-for-proof');
   const again = of('proven').filter((j) => j.recheckDue !== null && j.recheckedAt === null);
   const due = again.filter((j) => Date.parse(j.recheckDue!) <= now);
   return (
-    <div className="page" style={{ maxWidth: 820 }}>
+    <div className="page text-width">
       <h1>
         {plural(open.length, { 0: 'Nothing in hand.', one: 'One job in hand.', other: '# jobs in hand.' })}
         {waiting.length > 0 &&
@@ -115,9 +102,9 @@ function List({ title, jobs, note }: { title: string; jobs: readonly Job[]; note
         <span className="quiet">{jobs.length}</span>
       </div>
       {note && <p className="quiet">{note}</p>}
-      <ul style={{ listStyle: 'none', margin: 0, padding: 0 }}>
+      <ul className="bare-list">
         {jobs.map((j) => (
-          <li key={j.id} style={{ borderBottom: '1px solid var(--line)' }}>
+          <li key={j.id} className="ruled">
             <Link to={`/bench/${String(j.id)}`} className="bench-row">
               <strong className="figures">{j.asset}</strong>
               <span>{levelName(j.level)}</span>
@@ -146,7 +133,7 @@ function Comebacks() {
       <div className="section-head">
         <h2>{t`Comebacks`}</h2>
       </div>
-      <ul style={{ paddingLeft: 18, margin: 0 }}>
+      <ul className="bullets">
         {rates.map((r) => (
           <li key={r.level + r.model}>{t`${r.model}, ${r.level}: ${r.cameBack} of ${r.jobs} came back.`}</li>
         ))}
@@ -170,7 +157,7 @@ function Agreement({ jobs }: { jobs: readonly Job[] }) {
       {wrong.length === 0 ? (
         <p className="quiet">{t`On opening, everything was as the judgement said.`}</p>
       ) : (
-        <ul style={{ paddingLeft: 18, margin: 0 }}>
+        <ul className="bullets">
           {wrong.map((j) => (
             <li key={j.id}>
               <Trans>

@@ -1,15 +1,12 @@
 import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
-import { Button, Skeleton } from 'antd';
+import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { ProblemError } from '../../api/client';
 import { useGrades } from '../../api/queries';
 import { clock, instant } from '../../words/format';
 import { AskReason } from '../../ui/AskReason';
 import { holdJob } from '../../ui/InHand';
-import { NotFound } from '../../ui/NotFound';
-import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/work.css';
 
@@ -28,27 +25,15 @@ import { OutboxNotice } from './OutboxNotice';
 import { useBenchJob, type BenchJob } from './useBenchJob';
 import { levelName } from '../../words/work';
 import { word } from '../../words/word';
+import { Unready } from '../../ui/Unready';
 
 /** The job in hand: measure, work step by step, measure again, and the verdict. */
 export function Job() {
   const id = Number(useParams()['id']);
   const { query, job, write } = useBenchJob(id);
   usePageTitle(job ? `${job.asset} · ${levelName(job.level)}` : t`Bench`);
-  if (query.isPending)
-    return (
-      <div className="bench" aria-busy="true">
-        <Skeleton active />
-      </div>
-    );
-  if (query.isError && !job)
-    return query.error instanceof ProblemError && query.error.problem.status === 404 ? (
-      <NotFound what={t`job ${String(id)}`} />
-    ) : (
-      <div className="bench">
-        <Refusal error={query.error} retry={() => void query.refetch()} />
-      </div>
-    );
-  return job && <JobPage key={job.id} job={job} write={write} />;
+  if (!job) return <Unready of={[query]} as="bench" missing={t`job ${String(id)}`} />;
+  return <JobPage key={job.id} job={job} write={write} />;
 }
 
 function JobPage({ job, write }: BenchJob) {
@@ -63,8 +48,8 @@ function JobPage({ job, write }: BenchJob) {
   return (
     <div className="bench">
       <div className="bench-head">
-        <span className="figures" style={{ fontSize: 17, fontWeight: 700 }}>
-          <Link to={`/machines/${encodeURIComponent(job.asset)}`} style={{ textDecoration: 'none' }}>
+        <span className="figures lead heavy">
+          <Link to={`/machines/${encodeURIComponent(job.asset)}`} className="unmarked">
             {job.asset}
           </Link>{' '}
           · {levelName(job.level)}
@@ -129,7 +114,7 @@ function JobPage({ job, write }: BenchJob) {
         </>
       )}
       {job.state === 'open' && (
-        <Button type="text" style={{ marginTop: 20 }} onClick={() => setGiveUp(true)}>
+        <Button type="text" className="apart" onClick={() => setGiveUp(true)}>
           {t`Give this job up …`}
         </Button>
       )}

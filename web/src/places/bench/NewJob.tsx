@@ -1,5 +1,5 @@
 import { t } from '@lingui/core/macro';
-import { Button, Input, Select, Skeleton } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Schemas, ServiceLevel } from '../../api/client';
@@ -7,12 +7,12 @@ import { useMachine, useNotes, usePolicy } from '../../api/queries';
 import { fullDay } from '../../words/format';
 import { SYMPTOM_WORDS } from '../../words/work';
 import { useStartJob } from '../../ui/useStartJob';
-import { NotFound } from '../../ui/NotFound';
 import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/work.css';
 import { AskFields } from './job/AskFields';
 import { levelChoices, levelName } from '../../words/work';
 import { Refusal } from '../../ui/Refusal';
+import { Unready } from '../../ui/Unready';
 
 /** What has to be said before a job can start: which fan, and under warranty the maker's answer. */
 export function NewJob() {
@@ -23,13 +23,7 @@ export function NewJob() {
     (params.get('level') as ServiceLevel | null) ?? 'dust-out',
   );
   usePageTitle(t`A new job`);
-  if (machine.isError) return <NotFound what={t`machine ${asset}`} />;
-  if (!machine.data)
-    return (
-      <div className="page">
-        <Skeleton active />
-      </div>
-    );
+  if (!machine.data) return <Unready of={[machine]} title={t`A new job`} missing={t`machine ${asset}`} />;
   return (
     <Questions
       asset={asset}
@@ -74,7 +68,7 @@ function Questions({
     !['inspect', 'blow-out', 'undervolt', 'stand', 'filter'].includes(level) &&
     school !== 'open-where-allowed';
   return (
-    <div className="page" style={{ maxWidth: 640 }}>
+    <div className="page text-width">
       <h1>
         {asset}: {guarded ? t`it is under warranty.` : t`before it starts.`}
       </h1>
@@ -85,7 +79,7 @@ function Questions({
             aria-label={t`Level`}
             value={level}
             onChange={setLevel}
-            style={{ width: '100%' }}
+            className="full"
             options={levelChoices(levels)}
           />
         </label>
@@ -96,7 +90,7 @@ function Questions({
               aria-label={t`Fan`}
               value={fan}
               onChange={setFan}
-              style={{ width: '100%' }}
+              className="full"
               placeholder={t`the one to be changed`}
               options={fans.map((f) => ({
                 value: f.name,
@@ -112,7 +106,7 @@ function Questions({
               aria-label={t`Report`}
               value={report}
               onChange={setReport}
-              style={{ width: '100%' }}
+              className="full"
               options={[
                 ...reports.map((r) => ({
                   value: r.id,

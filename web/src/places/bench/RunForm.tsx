@@ -127,7 +127,7 @@ export function RunForm({
       {warnings.length > 0 && (
         <div className="bench-caution" role="status">
           <strong>{first ? t`Not like the before-run.` : t`Before you keep it.`}</strong>
-          <ul style={{ margin: '4px 0 0', paddingLeft: 18 }}>
+          <ul className="bullets">
             {warnings.map((w) => (
               <li key={w}>{w}</li>
             ))}
@@ -193,7 +193,7 @@ export function RunForm({
                   <Button
                     type="link"
                     size="small"
-                    style={{ paddingInline: 0 }}
+                    className="flush"
                     onClick={() => {
                       form.setFieldValue('ambient', temperature.fromCelsius(ambientNow));
                       compare();

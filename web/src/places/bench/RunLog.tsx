@@ -86,7 +86,7 @@ export function Curves({ log }: { log: Log }) {
       <svg
         viewBox={`0 0 ${String(WIDTH)} ${String(HEIGHT)}`}
         width="100%"
-        style={{ maxWidth: 540, display: 'block' }}
+        className="block text-width"
         role="img"
         aria-label={log.parts
           .map((p) => t`${partName(p.part)} settles at ${exact(p.settledCelsius)}`)

@@ -24,7 +24,7 @@ export function RunView({
   const measured = [...run.parts].sort((a, b) => parts.indexOf(a.part) - parts.indexOf(b.part));
   const fan = fanWords(run.fan.mode);
   return (
-    <div style={{ borderBottom: '1px solid var(--line)', padding: '8px 0', display: 'flex', gap: 10 }}>
+    <div className="ruled run-line">
       <div style={{ flex: 1 }} className={struck ? 'struck' : undefined}>
         <strong>{title}</strong> <span className="quiet small">{at && instant(at)}</span>
         <div className="figures">

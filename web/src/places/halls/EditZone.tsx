@@ -99,7 +99,7 @@ function ZoneFields() {
       <Form.Item name="name" label={t`Name of the zone`} rules={needed(t`The name`)}>
         <Input maxLength={80} />
       </Form.Item>
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
+      <div className="two-fields">
         <Form.Item name="dust" label={t`Dust in its air`}>
           <Select options={(['clean', 'normal', 'heavy'] as const).map((value) => ({ value }))} />
         </Form.Item>
@@ -108,7 +108,7 @@ function ZoneFields() {
           label={t`Warmest air it is planned for, °C`}
           rules={needed(t`The temperature`)}
         >
-          <NumberField min={-40} max={80} style={{ width: '100%' }} />
+          <NumberField min={-40} max={80} className="full" />
         </Form.Item>
         <Form.Item name="siteName" label={t`Name of the site`} rules={needed(t`The name`)}>
           <Input maxLength={80} />
@@ -118,7 +118,7 @@ function ZoneFields() {
           label={t`Site: metres above sea level`}
           rules={needed(t`The height`)}
         >
-          <NumberField min={-500} max={9000} style={{ width: '100%' }} />
+          <NumberField min={-500} max={9000} className="full" />
         </Form.Item>
       </div>
     </>

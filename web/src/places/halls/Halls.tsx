@@ -1,12 +1,11 @@
 import { plural, t } from '@lingui/core/macro';
-import { Button, Segmented, Skeleton } from 'antd';
+import { Button, Segmented } from 'antd';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useMachines, useQueue, useZones } from '../../api/queries';
 import type { QueueItem, Schemas } from '../../api/client';
 import { heat, HEAT_STEPS } from '../../theme/heat';
 import { AddMachines } from '../../ui/entry/AddMachines';
-import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { kelvin, listed, useTemperature } from '../../words/format';
 import { say } from '../../words/message';
@@ -20,6 +19,7 @@ import { ZoneFloor } from './ZoneFloor';
 import { ZonePanel } from './ZonePanel';
 import { word } from '../../words/word';
 import { PlainTable } from '../../ui/PlainTable';
+import { Unready } from '../../ui/Unready';
 
 /** A room that is this much too warm is told before its machines, K. */
 const WARM = 2;
@@ -35,20 +35,8 @@ export function Halls() {
   usePageTitle(t`Halls`);
   const queue = useQueue();
   const zones = useZones(queue.data?.judgedAt);
-  if (zones.isError || queue.isError)
-    return (
-      <div className="page">
-        <h1>{t`The halls cannot be shown.`}</h1>
-        <Refusal error={(zones.error ?? queue.error)!} retry={() => void zones.refetch()} />
-      </div>
-    );
-  if (zones.isPending || queue.isPending || queue.isPlaceholderData)
-    return (
-      <div className="page" aria-busy="true">
-        <h1>{t`Halls`}</h1>
-        <Skeleton active />
-      </div>
-    );
+  if (!zones.data || !queue.data || queue.isPlaceholderData)
+    return <Unready of={[zones, queue]} title={t`Halls`} failed={t`The halls cannot be shown.`} />;
   return <AllHalls zones={zones.data} items={queue.data.items} />;
 }
 

@@ -86,13 +86,13 @@ export function Intake() {
   };
 
   return (
-    <div className="page" style={{ maxWidth: 820 }}>
+    <div className="page text-width">
       <h1>{t`Bring in machines, readings and services.`}</h1>
       <p className="quiet">
         {t`Drop the files here together or one after the other; sending one twice changes nothing. Times carry their offset, temperatures are in °C, an empty cell was not measured.`}
       </p>
       {health.data?.data === 'demo' && (
-        <p className="demo-note" style={{ marginBottom: 14 }}>
+        <p className="demo-note before-more">
           <Trans>
             This is the demo&rsquo;s database. For your own machines start the program with{' '}
             <code>--empty</code>; they are kept apart from it.
@@ -108,10 +108,8 @@ export function Intake() {
           return false;
         }}
       >
-        <p style={{ fontSize: 17, fontWeight: 650, margin: '18px 0 4px' }}>
-          {t`Drop files here, or press to choose`}
-        </p>
-        <p className="quiet" style={{ marginBottom: 18 }}>
+        <p className="lead heavy apart">{t`Drop files here, or press to choose`}</p>
+        <p className="quiet before-more">
           {t`a list of machines · sensor logs · fleet.json · readings.csv · services.csv`}
         </p>
       </Upload.Dragger>
@@ -165,7 +163,7 @@ export function Intake() {
       <Imports />
       {entries.length === 0 && <WhatGoesIn />}
       {entries.length > 0 && entries.every((e) => e.state === 'done' || e.state === 'failed') && (
-        <p style={{ marginTop: 20 }}>
+        <p className="apart">
           <Link to="/">
             <Button type="primary">{t`To Rounds`}</Button>
           </Link>

@@ -260,7 +260,7 @@ function Windows({ answer }: { answer: Answer }) {
   const { exact } = useTemperature();
   if (answer.preview.length === 0) return null;
   return (
-    <div className="scroll-x" style={{ marginTop: 14 }}>
+    <div className="scroll-x apart">
       <PlainTable
         head={
           <>

@@ -37,7 +37,7 @@ export function Report({
       <div className="section-head">
         <h2>
           {entry.file.name}{' '}
-          <span className="quiet" style={{ fontWeight: 400 }}>
+          <span className="quiet light">
             {t`${entry.kind ? word(entry.kind) : t`not known`} · ${(entry.file.size / 1024 / 1024).toLocaleString(undefined, { maximumFractionDigits: 1 })} MB`}
           </span>
         </h2>
@@ -81,7 +81,7 @@ function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
         </p>
       )}
       {warnings.length > 0 && (
-        <ul className="quiet" style={{ paddingLeft: 18 }}>
+        <ul className="quiet bullets">
           {warnings.slice(0, 12).map((w) => (
             <li key={w}>{w}</li>
           ))}
@@ -91,7 +91,7 @@ function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
       {refused.length > 0 && (
         <>
           <RefusedLines refused={refused} />
-          <p style={{ marginTop: 8 }}>
+          <p className="apart-small">
             <Button
               onClick={() =>
                 download(`${name.replace(/(\.csv)?(\.gz)?$/, '')}-refused.csv`, refusedCsv(refused))

@@ -155,7 +155,7 @@ function Questions({
 function Preview({ machines, total }: { machines: Answer['preview']; total: number }) {
   if (machines.length === 0) return null;
   return (
-    <div className="scroll-x" style={{ marginTop: 14 }}>
+    <div className="scroll-x apart">
       <PlainTable
         head={
           <>
@@ -190,7 +190,7 @@ function Defaults({ defaults }: { defaults: Answer['defaults'] }) {
   if (defaults.length === 0) return null;
   return (
     <>
-      <p className="quiet" style={{ marginTop: 14 }}>
+      <p className="quiet apart">
         {t`What the table does not say is filled in; correct it on each machine:`}
       </p>
       <ul className="quiet">

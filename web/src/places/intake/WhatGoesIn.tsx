@@ -7,12 +7,9 @@ export function WhatGoesIn() {
       <div className="section-head">
         <h2>{t`What can be imported`}</h2>
       </div>
-      <dl
-        className="intake-forms"
-        style={{ display: 'grid', gridTemplateColumns: '110px 1fr', gap: '10px 16px', margin: 0 }}
-      >
+      <dl className="intake-forms terms">
         <dt>{t`Machines`}</dt>
-        <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
+        <dd className="breaks">
           <Trans>
             A table with a row of headers in any language. Needed: a tag, and a kind or a model. Also read:
             site, zone, dust, warmest air, altitude, hours a day, in service since, warranty until, host, last
@@ -21,18 +18,18 @@ export function WhatGoesIn() {
           </Trans>
         </dd>
         <dt>{t`Sensor logs`}</dt>
-        <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
+        <dd className="breaks">
           {t`What a monitoring program on a machine writes: one column a sensor, seconds apart. Steady half hours under load become readings.`}
         </dd>
         <dt>{t`Fleet document`}</dt>
-        <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
+        <dd className="breaks">
           <Trans>
             JSON: sites with zones, and the machines in them with their parts, limits and services.{' '}
             <span className="quiet">All of it or nothing is taken.</span>
           </Trans>
         </dd>
         <dt>{t`Readings`}</dt>
-        <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
+        <dd className="breaks">
           <Trans>
             <code>time,asset</code> must be there; and what was measured, in any order:{' '}
             <code>
@@ -44,7 +41,7 @@ export function WhatGoesIn() {
           </Trans>
         </dd>
         <dt>{t`Services`}</dt>
-        <dd style={{ margin: 0, minWidth: 0, overflowWrap: 'anywhere' }}>
+        <dd className="breaks">
           <Trans>
             <code>date,asset,level</code>; a level is inspect, blow-out, dust-out, repaste, repad or fan-swap.
           </Trans>

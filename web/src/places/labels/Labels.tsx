@@ -1,13 +1,13 @@
 import { plural, t } from '@lingui/core/macro';
-import { Button, Select, Skeleton } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useMachines } from '../../api/queries';
 import { codeOf } from '../../ui/paper/SheetHead';
-import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/work.css';
 import '../../ui/paper/paper.css';
+import { Unready } from '../../ui/Unready';
 
 /** A sheet of A4 holds so many labels of 63.5 × 38.1 mm. */
 const PER_SHEET = 21;
@@ -19,8 +19,7 @@ export function Labels() {
   const [params] = useSearchParams();
   const [zone, setZone] = useState<string | null>(null);
   const [chosen, setChosen] = useState<string[]>(params.getAll('asset'));
-  if (machines.isError) return <Refusal error={machines.error} retry={() => void machines.refetch()} />;
-  if (!machines.data) return <Skeleton active />;
+  if (!machines.data) return <Unready of={[machines]} title={t`Labels for machines.`} />;
   const inUse = machines.data.filter((m) => m.retiredOn === null);
   const zones = [...new Set(inUse.map((m) => m.zone))].sort();
   const shown = inUse.filter((m) =>
@@ -66,9 +65,7 @@ export function Labels() {
           <div key={m.tag}>
             <img src={codeOf(`/machines/${encodeURIComponent(m.tag)}`)} alt={t`QR code of ${m.tag}`} />
             <div>
-              <strong className="figures" style={{ fontSize: 17 }}>
-                {m.tag}
-              </strong>
+              <strong className="figures lead">{m.tag}</strong>
               <div>{m.model}</div>
             </div>
           </div>

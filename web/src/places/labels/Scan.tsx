@@ -115,14 +115,5 @@ function Camera({
       stream?.getTracks().forEach((t) => t.stop());
     };
   }, []);
-  return (
-    <video
-      ref={video}
-      autoPlay
-      playsInline
-      muted
-      aria-label={t`Camera`}
-      style={{ width: '100%', background: 'var(--track)' }}
-    />
-  );
+  return <video ref={video} autoPlay playsInline muted aria-label={t`Camera`} className="full on-track" />;
 }

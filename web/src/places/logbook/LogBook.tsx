@@ -1,14 +1,14 @@
 import { plural, t } from '@lingui/core/macro';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { Button, Input, Pagination, Select, Skeleton } from 'antd';
+import { Button, Input, Pagination, Select } from 'antd';
 import { Link, useSearchParams } from 'react-router';
 import { api, unwrap } from '../../api/client';
 import '../../ui/work.css';
 import { fullDay, instant } from '../../words/format';
 import { say } from '../../words/message';
-import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { PlainTable } from '../../ui/PlainTable';
+import { Unready } from '../../ui/Unready';
 
 const PAGE = 50;
 
@@ -56,7 +56,7 @@ export function LogBook() {
   });
   const query = new URLSearchParams(filter).toString();
   return (
-    <div className="page" style={{ maxWidth: 980 }}>
+    <div className="page broad">
       <h1>{asset ? t`Log book of ${asset}.` : t`Log book of the whole fleet.`}</h1>
       <div className="bench-more log-filters">
         <Input.Search
@@ -102,8 +102,7 @@ export function LogBook() {
           {t`JSON`}
         </a>
       </div>
-      {log.isError && <Refusal error={log.error} retry={() => void log.refetch()} />}
-      {log.isPending && <Skeleton active />}
+      {!log.data && <Unready of={[log]} as="part" />}
       {log.data && (
         <>
           <p className="quiet" role="status">
@@ -129,7 +128,7 @@ export function LogBook() {
                         src={`/api/v1/photos/${l.photo}?small=true`}
                         alt={say(l.message)}
                         height={36}
-                        style={{ verticalAlign: 'middle' }}
+                        className="mid"
                       />
                     </a>
                   )}
@@ -148,7 +147,7 @@ export function LogBook() {
               total={log.data.total}
               showSizeChanger={false}
               onChange={(p) => set({ page: String(p) })}
-              style={{ marginTop: 12 }}
+              className="apart"
             />
           )}
         </>

@@ -66,9 +66,7 @@ export function Book({
           )}
           {s.by && ` · ${s.by}`}
           {s.proven && ` · ${s.proven.replaceAll('-', ' ')}`}
-          <span className="small quiet" style={{ display: 'block' }}>
-            {renewedWords(s)}
-          </span>
+          <span className="small quiet block">{renewedWords(s)}</span>
         </>
       ),
       struck: s.voidedReason,
@@ -198,7 +196,7 @@ function AddService({ tag, onClose }: { tag: string; onClose: () => void }) {
         aria-label={t`Level`}
         value={level}
         onChange={setLevel}
-        style={{ width: '100%' }}
+        className="full"
         options={LEVELS.map((l) => ({
           value: l,
           label: l,

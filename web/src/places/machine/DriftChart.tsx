@@ -6,7 +6,7 @@ import { heat } from '../../theme/heat';
 import type { Span } from '../../ui/chart/span';
 import type { Paper } from '../../ui/chart/Axes';
 import { TimeChart } from '../../ui/chart/TimeChart';
-import { differenceUnit, fullDay, instant, kelvin, parseDay, partName } from '../../words/format';
+import { capital, differenceUnit, fullDay, instant, kelvin, parseDay, partName } from '../../words/format';
 import { chartEnd, type MachineChart } from './chart';
 import { levelName } from '../../words/work';
 
@@ -134,7 +134,7 @@ export function DriftChart({ tag, part, services, asOf, span, onSpan }: MachineC
           {t`Points: medians of five days at one load and fan, without the room (grey stalks show how much it was).`}{' '}
           {points.some((p) => p.run) && t`Diamonds: runs at the bench. `}
           {t`Line: fitted wear. Band: where it is heading, 80 %. Action line and limit: where it would stand when the hottest day reaches them.`}{' '}
-          {away.map((l) => t`${l.text}: ${kelvin(l.kelvin - last.model)} above. `)}
+          {away.map((l) => t`${capital(l.text)}: ${kelvin(l.kelvin - last.model)} above. `)}
         </>
       }
       table={{

@@ -82,7 +82,7 @@ export function EditMachine({
       <Form.Item name="model" label={t`Model`} rules={needed(t`The model`)}>
         <Input maxLength={80} />
       </Form.Item>
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
+      <div className="two-fields">
         <Form.Item name="kind" label={t`Kind`}>
           <Select
             options={(['graphics-card', 'server', 'laptop', 'desktop'] as const).map((k) => ({
@@ -101,7 +101,7 @@ export function EditMachine({
           <Input maxLength={80} />
         </Form.Item>
         <Form.Item name="dutyHoursPerDay" label={t`Hours a day under load`} rules={needed(t`A number`)}>
-          <NumberField min={0} max={24} style={{ width: '100%' }} />
+          <NumberField min={0} max={24} className="full" />
         </Form.Item>
         <Form.Item name="inServiceSince" label={t`In service since`} rules={needed(t`The date`)}>
           <Input type="date" />
@@ -117,7 +117,7 @@ export function EditMachine({
             label={t`${capital(partName(p.part))}: limit, °C`}
             rules={needed(t`The limit`)}
           >
-            <NumberField min={20} max={300} style={{ width: '100%' }} disabled={removed.includes(p.part)} />
+            <NumberField min={20} max={300} className="full" disabled={removed.includes(p.part)} />
           </Form.Item>
           <Form.Item name={['joints', i]} label={t`Joint`}>
             <Select
@@ -160,7 +160,7 @@ export function EditMachine({
                   <Input maxLength={40} placeholder="memory" />
                 </Form.Item>
                 <Form.Item name={[name, 'limitCelsius']} label={t`Limit, °C`} rules={needed(t`The limit`)}>
-                  <NumberField min={20} max={300} style={{ width: '100%' }} />
+                  <NumberField min={20} max={300} className="full" />
                 </Form.Item>
                 <Form.Item name={[name, 'interface']} label={t`Joint`}>
                   <Select options={JOINTS} />

@@ -43,7 +43,7 @@ export function Judgement({
   return (
     <>
       <section className="section" aria-label={t`Judgement`}>
-        <p style={{ display: 'flex', gap: 10, fontSize: 17, alignItems: 'flex-start', margin: '0 0 4px' }}>
+        <p className="lead beside">
           <CauseMark cause={a.cause} size={24} />
           <span>
             <strong>
@@ -62,7 +62,10 @@ export function Judgement({
           {a.measuredAt && t`, measured last ${measuredWords(a) ?? ''}`}
           {a.evidenceMessage && t` · evidence ${say(a.evidenceMessage)}`}
           {work.what && ` · ${[work.what, work.takes, work.when].filter(Boolean).join(', ')}`}
-          {a.due && a.dueLevel && t` · ${levelName(a.dueLevel)} due ${day(a.due)}`}
+          {a.due &&
+            a.dueLevel &&
+            a.dueLevel !== a.service &&
+            t` · ${levelName(a.dueLevel)} due ${day(a.due)}`}
         </p>
         {a.silence && <p>{say(a.silence.message)}</p>}
         {a.measure && (
@@ -104,7 +107,7 @@ export function Judgement({
         <div className="section-head">
           <h2>{t`How this was calculated`}</h2>
         </div>
-        <ul style={{ margin: 0, paddingLeft: 18, maxWidth: 820 }}>
+        <ul className="bullets text-width">
           {a.sentenceMessages.map(say).map((s) => (
             <li key={s}>{s}</li>
           ))}

@@ -24,7 +24,7 @@ export function LevelsTable({
 }) {
   if (levels.length === 0) return null;
   return (
-    <section aria-label={t`What each level would win`} style={{ marginTop: 18 }}>
+    <section aria-label={t`What each level would win`} className="apart">
       <div className="section-head">
         <h2>{t`What each level would win`}</h2>
       </div>
@@ -39,8 +39,8 @@ export function LevelsTable({
         }
       >
         {levels.map((l) => (
-          <tr key={l.level} style={l.level === advised ? { fontWeight: 650 } : undefined}>
-            <td style={{ whiteSpace: 'nowrap' }}>
+          <tr key={l.level} className={l.level === advised ? 'heavy' : undefined}>
+            <td className="nowrap">
               {levelName(l.level)}
               {l.level === advised && <span className="visually-hidden"> {t`(advised)`}</span>}
             </td>

@@ -1,9 +1,9 @@
 import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
-import { Button, Dropdown, Modal, Skeleton } from 'antd';
+import { Button, Dropdown, Modal } from 'antd';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { ProblemError, type ServiceLevel } from '../../api/client';
+import { type ServiceLevel } from '../../api/client';
 import { useAssessment, useMachine } from '../../api/queries';
 import { levelName } from '../../words/work';
 import { AddMachines } from '../../ui/entry/AddMachines';
@@ -12,7 +12,6 @@ import { TypeReading } from '../../ui/entry/TypeReading';
 import { fullDay } from '../../words/format';
 import { SetAside } from '../../ui/SetAside';
 import { useStartJob } from '../../ui/useStartJob';
-import { NotFound } from '../../ui/NotFound';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { Book } from './Book';
@@ -22,6 +21,7 @@ import './machine.css';
 import { Readings } from './Readings';
 import { ReportSymptom } from './Reports';
 import { Retire } from './Retire';
+import { Unready } from '../../ui/Unready';
 
 /** One machine: how its heat flows, how that has changed, what was done to it. */
 export function Machine() {
@@ -32,22 +32,7 @@ export function Machine() {
   const [open, setOpen] = useState<'edit' | 'retire' | 'aside' | 'report' | 'reading' | 'copy' | null>(null);
   const startJob = useStartJob();
 
-  if (machine.isPending)
-    return (
-      <div className="page" aria-busy="true">
-        <h1 className="figures">{tag}</h1>
-        <Skeleton active />
-      </div>
-    );
-  if (machine.isError)
-    return machine.error instanceof ProblemError && machine.error.problem.status === 404 ? (
-      <NotFound what={t`machine ${tag}`} />
-    ) : (
-      <div className="page">
-        <h1 className="figures">{tag}</h1>
-        <Refusal error={machine.error} retry={() => void machine.refetch()} />
-      </div>
-    );
+  if (!machine.data) return <Unready of={[machine]} title={tag} missing={t`machine ${tag}`} />;
 
   const m = machine.data;
   const a = assessment.data;
@@ -57,10 +42,7 @@ export function Machine() {
       <div className="page-head">
         <div>
           <h1>
-            <span className="figures">{m.tag}</span>{' '}
-            <span style={{ fontWeight: 400 }} className="quiet">
-              {m.model}
-            </span>
+            <span className="figures">{m.tag}</span> <span className="quiet light">{m.model}</span>
           </h1>
           <p className="quiet">
             {t`${m.zoneName} · ${m.dutyHoursPerDay} h a day · in service since ${fullDay(m.inServiceSince)}`}
@@ -75,7 +57,7 @@ export function Machine() {
             )}
           </p>
         </div>
-        <div style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
+        <div className="button-row">
           {!m.retiredOn &&
             (job ? (
               <Link to={`/bench/${String(job.id)}`}>
@@ -118,15 +100,13 @@ export function Machine() {
       </div>
 
       {m.retiredOn ? (
-        <p style={{ marginTop: 16 }}>
+        <p className="apart">
           {t`Retired on ${fullDay(m.retiredOn)}: ${m.retiredReason ?? '–'}. It is not judged any more; its history stays.`}
         </p>
-      ) : assessment.isError ? (
-        <Refusal error={assessment.error} retry={() => void assessment.refetch()} />
       ) : a ? (
         <Judgement a={a} services={m.services} />
       ) : (
-        <Skeleton active />
+        <Unready of={[assessment]} as="part" />
       )}
 
       <Book machine={m} steps={a?.steps ?? []} />

@@ -24,7 +24,7 @@ export function PartsTable({ a }: { a: Schemas['AssessmentAnswer'] }) {
             <th>{t`joint`}</th>
           </>
         }
-        style={{ marginTop: 10 }}
+        className="apart-small"
       >
         {a.parts.map((p) => (
           <tr key={p.part}>

@@ -68,7 +68,7 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
                 <td>
                   {instant(r.at)}
                   {r.samples !== null && (
-                    <span className="small quiet" style={{ display: 'block' }}>
+                    <span className="small quiet block">
                       {t`median of ${plural(r.samples, { one: '# sample', other: '# samples' })}`}
                       {r.spreadKelvin !== null && t`, spread ${kelvin(r.spreadKelvin)}`}
                     </span>
@@ -88,7 +88,7 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
                 <td className="num">
                   {r.fanRpm !== null ? number(r.fanRpm, t`rpm`) : number(r.fanPct, '%')}
                 </td>
-                <td style={{ whiteSpace: 'nowrap', textAlign: 'right' }}>
+                <td className="nowrap to-the-right">
                   <Button size="small" type="text" onClick={() => setCorrecting(r)}>
                     {t`Correct`}
                   </Button>
@@ -111,7 +111,7 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
       )}
       {readings.hasNextPage && (
         <Button
-          style={{ marginTop: 10 }}
+          className="apart-small"
           loading={readings.isFetchingNextPage}
           onClick={() => void readings.fetchNextPage()}
         >
@@ -178,7 +178,7 @@ function Correct({
         aria-label={t`What to correct`}
         value={column}
         onChange={setColumn}
-        style={{ width: '100%', marginBottom: 10 }}
+        className="full before-more"
         options={[
           { value: 'ambient_c', label: t`Air, °C` },
           ...parts.map((p) => ({ value: p, label: `${capital(partName(p))}, °C` })),

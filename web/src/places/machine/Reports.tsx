@@ -57,7 +57,7 @@ export function ReportSymptom({ tag, onClose }: { tag: string; onClose: () => vo
               min={0.1}
               max={10000}
               inputMode="decimal"
-              style={{ width: '100%' }}
+              className="full"
               value={minutes}
               onChange={setMinutes}
             />

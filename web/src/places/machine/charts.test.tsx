@@ -98,7 +98,7 @@ describe('drift chart', () => {
     expect(draw(3)).toMatch(/>action line<.*>limit</);
     // Far away they are told: drawn, they would press all else together.
     expect(draw(30)).not.toContain('>action line<');
-    expect(draw(30)).toContain('action line: 30 K above. limit: 35 K above.');
+    expect(draw(30)).toContain('Action line: 30 K above. Limit: 35 K above.');
   });
 
   test('a service that was struck out is struck through on the chart too', () => {

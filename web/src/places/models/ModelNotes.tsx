@@ -1,6 +1,6 @@
 import { plural, t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
-import { Alert, Button, Skeleton } from 'antd';
+import { Alert, Button } from 'antd';
 import type { UseMutationResult } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -14,6 +14,7 @@ import { PartsLists } from './PartsLists';
 import { PlanEditor } from './PlanEditor';
 import '../../ui/work.css';
 import { PlainTable } from '../../ui/PlainTable';
+import { Unready } from '../../ui/Unready';
 
 type Notes = Schemas['ModelNotes'];
 
@@ -27,13 +28,7 @@ export function ModelNotesPage() {
     await unwrap(api.PUT('/api/v1/models/notes', { body }));
     dropDraft(model);
   });
-  if (stored.isError) return <Refusal error={stored.error} retry={() => void stored.refetch()} />;
-  if (!stored.data)
-    return (
-      <div className="page">
-        <Skeleton active />
-      </div>
-    );
+  if (!stored.data) return <Unready of={[stored]} title={model} missing={t`model ${model}`} />;
   return <Editor key={stored.data.version} stored={stored.data} save={save} />;
 }
 
@@ -84,7 +79,7 @@ function Editor({
       notes: { ...(now?.notes ?? stored.notes), ...next },
     }));
   return (
-    <div className="page" style={{ maxWidth: 900 }}>
+    <div className="page broad">
       <h1>{notes.model}</h1>
       <p className="quiet">
         {stored.version === 0

@@ -1,28 +1,22 @@
 import { plural, t } from '@lingui/core/macro';
-import { Button, Select, Skeleton } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useMachine, useQueue } from '../../api/queries';
 import { walkingOrder } from '../../words/walking';
-import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/entry/entry.css';
 import { TypeReading } from '../../ui/entry/TypeReading';
+import { Unready } from '../../ui/Unready';
 
 /** A round with a phone: one machine after the other, what it shows under load, next. */
 export function Round() {
-  usePageTitle('A round');
+  usePageTitle(t`A round`);
   const queue = useQueue();
   const [params, setParams] = useSearchParams();
   const [typed, setTyped] = useState<readonly string[]>([]);
   const [left, setLeft] = useState<readonly string[]>([]);
-  if (queue.isError) return <Refusal error={queue.error} retry={() => void queue.refetch()} />;
-  if (!queue.data || queue.isPlaceholderData)
-    return (
-      <div className="page">
-        <Skeleton active />
-      </div>
-    );
+  if (!queue.data || queue.isPlaceholderData) return <Unready of={[queue]} title={t`A round`} />;
   const zones = [...new Map(queue.data.items.map((i) => [i.zone, i.zoneName])).entries()];
   const zone = params.get('zone') ?? zones[0]?.[0] ?? '';
   const chosen = params.getAll('tag');
@@ -41,7 +35,7 @@ export function Round() {
         <Select
           aria-label={t`Zone`}
           value={zone}
-          style={{ width: '100%', marginBottom: 12 }}
+          className="full before-more"
           onChange={(z) => setParams({ zone: z }, { replace: true })}
           options={zones.map(([value, label]) => ({ value, label }))}
         />
@@ -77,8 +71,7 @@ export function Round() {
 
 function OneMachine({ tag, onKept, onLeave }: { tag: string; onKept: () => void; onLeave: () => void }) {
   const machine = useMachine(tag);
-  if (machine.isError) return <Refusal error={machine.error} />;
-  if (!machine.data) return <Skeleton active />;
+  if (!machine.data) return <Unready of={[machine]} as="part" />;
   return (
     <>
       <p className="quiet">{machine.data.model}</p>

@@ -1,11 +1,10 @@
 import { t } from '@lingui/core/macro';
-import { Button, Spin } from 'antd';
+import { Button } from 'antd';
 import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { QueueItem, Schemas, ServiceLevel } from '../../api/client';
 import { useQueue } from '../../api/queries';
 import { useKeys } from '../../ui/keys';
-import { Refusal } from '../../ui/Refusal';
 import { useNarrow } from '../../ui/useNarrow';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { useStartJob } from '../../ui/useStartJob';
@@ -16,6 +15,7 @@ import './rounds.css';
 import { SidePanel } from './SidePanel';
 import { Toolbar } from './Toolbar';
 import { useView } from './useView';
+import { Unready } from '../../ui/Unready';
 
 /** What is not on the first screen comes when it is asked for. */
 const SetAside = lazy(async () => ({ default: (await import('../../ui/SetAside')).SetAside }));
@@ -30,20 +30,8 @@ const Legend = lazy(async () => ({ default: (await import('./Legend')).Legend })
 export function Rounds({ empty }: { empty: ReactNode }) {
   usePageTitle(t`Rounds`);
   const queue = useQueue();
-  if (queue.isPending)
-    return (
-      <div className="page" aria-busy="true">
-        <h1>{t`Reading the fleet…`}</h1>
-        <Spin />
-      </div>
-    );
-  if (queue.isError)
-    return (
-      <div className="page">
-        <h1>{t`The queue cannot be shown.`}</h1>
-        <Refusal error={queue.error} retry={() => void queue.refetch()} />
-      </div>
-    );
+  if (!queue.data)
+    return <Unready of={[queue]} title={t`Reading the fleet…`} failed={t`The queue cannot be shown.`} />;
   if (queue.data.total === 0 && !queue.data.pending) return <Suspense>{empty}</Suspense>;
   return (
     <Queue

@@ -32,9 +32,7 @@ export function SidePanel({
   const advised = a?.levels.find((l) => l.level === a.service);
   return (
     <>
-      <div className="figures" style={{ fontWeight: 700 }}>
-        {item.asset}
-      </div>
+      <div className="figures heavy">{item.asset}</div>
       <p className="small quiet">
         {item.model} · {item.zoneName}
       </p>
@@ -47,14 +45,14 @@ export function SidePanel({
       {assessment.isPending && <Skeleton active />}
       {a && part && (
         <>
-          <div className="section-head" style={{ marginTop: 14 }}>
+          <div className="section-head apart">
             <h2>{t`Heat path, ${partName(part.part)}`}</h2>
           </div>
           <HeatPath part={part} measured={measuredWords(a)} height={330} />
         </>
       )}
       {a && (
-        <p style={{ marginTop: 14 }}>
+        <p className="apart">
           {a.service && won >= 1 ? (
             <>
               <Trans>
@@ -89,7 +87,7 @@ export function SidePanel({
         </p>
       )}
       {a?.evidenceMessage && <p className="small quiet">{t`Evidence ${say(a.evidenceMessage)}.`}</p>}
-      <div style={{ display: 'grid', gap: 8, marginTop: 12 }}>
+      <div className="stacked apart">
         {item.job ? (
           <Link to={`/bench/${String(item.job.id)}`}>
             <Button type="primary" block>

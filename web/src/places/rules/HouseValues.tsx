@@ -44,7 +44,7 @@ export function HouseValues() {
   const needed = [{ required: true, message: t`A number is needed.` }];
   return (
     <>
-      <h2 style={{ margin: '20px 0 10px' }}>{t`What things are worth`}</h2>
+      <h2 className="next-heading">{t`What things are worth`}</h2>
       <p className="quiet">
         {t`A service is weighed by these over the years in which it has to pay: clocks and hours kept, slower ageing, quiet and electricity against time, material, standing still, risk and warranty. Every house has its own.`}
       </p>

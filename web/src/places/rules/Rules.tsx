@@ -87,7 +87,7 @@ export function Rules() {
           layout="vertical"
           requiredMark={false}
           initialValues={policy.data}
-          style={{ maxWidth: 560, marginTop: 16 }}
+          className="text-width apart"
           onFinish={(fields) => save.mutate(fields)}
         >
           <Choice name="school" label={t`When a machine is served`} options={SCHOOLS} />
@@ -103,7 +103,7 @@ export function Rules() {
             </Form.Item>
           ))}
           <HouseValues />
-          <h2 style={{ margin: '20px 0 10px' }}>{t`At the bench`}</h2>
+          <h2 className="next-heading">{t`At the bench`}</h2>
           <p className="quiet">{t`Work cards are made by these; jobs in hand follow at once.`}</p>
           {BENCH_SCHOOLS.map((s) => (
             <Form.Item key={s.name} name={['bench', s.name]} label={s.label}>

@@ -89,12 +89,12 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
           lastServiceDate: '',
         }}
       >
-        <div style={{ display: 'grid', gridTemplateColumns: 'repeat(2, minmax(0, 1fr))', gap: '0 14px' }}>
+        <div className="two-fields">
           <Form.Item name="tag" label={t`Tag`} rules={needed(t`The tag`)}>
             <Input maxLength={80} placeholder="PC-001" />
           </Form.Item>
           <Form.Item name="howMany" label={t`How many alike, with running tags`}>
-            <NumberField min={1} max={500} precision={0} style={{ width: '100%' }} />
+            <NumberField min={1} max={500} precision={0} className="full" />
           </Form.Item>
           <Form.Item name="kind" label={t`Kind`}>
             <Select
@@ -120,7 +120,7 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
             />
           </Form.Item>
           <Form.Item name="dutyHoursPerDay" label={t`Hours a day under load`}>
-            <NumberField min={0} max={24} style={{ width: '100%' }} placeholder={t`as usual for its kind`} />
+            <NumberField min={0} max={24} className="full" placeholder={t`as usual for its kind`} />
           </Form.Item>
           <Form.Item name="inServiceSince" label={t`In service since`}>
             <Input type="date" />

@@ -51,7 +51,7 @@ export function HeatPath({
   const now = part.latestCelsius === null ? t`not measured` : exact(part.latestCelsius);
   const label = `${capital(partName(part.part))} ${now}: ${layers.map((l) => t`${l.name} ${figure(l.now)} ${unit}, fresh ${figure(l.fresh)} ${unit}`).join('; ')}`;
   return (
-    <figure style={{ margin: 0 }}>
+    <figure className="no-gap">
       <svg width="100%" viewBox={`0 0 264 ${String(y + air + 4)}`} role="img" aria-label={label}>
         <text x={0} y={14} fontSize={13} fontWeight={700} className="figures" fill="var(--ink)">
           {now}

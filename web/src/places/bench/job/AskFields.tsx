@@ -2,5 +2,5 @@ import type { ReactNode } from 'react';
 
 /** Fields of a dialog, one below the other. */
 export function AskFields({ children }: { children: ReactNode }) {
-  return <div style={{ display: 'grid', gap: 12 }}>{children}</div>;
+  return <div className="stacked">{children}</div>;
 }

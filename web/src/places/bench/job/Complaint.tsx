@@ -94,13 +94,7 @@ function ComplaintForm({ job, write, onClose }: BenchJob & { onClose: () => void
         </label>
         <label>
           {t`Minutes until it happens`}
-          <NumberField
-            min={0.5}
-            max={10000}
-            value={minutes}
-            onChange={setMinutes}
-            style={{ width: '100%' }}
-          />
+          <NumberField min={0.5} max={10000} value={minutes} onChange={setMinutes} className="full" />
         </label>
         <Segmented<'yes' | 'no' | 'untried'>
           block

@@ -186,7 +186,7 @@ function ScrewDrawing({ lengthMm }: { lengthMm: number }) {
       height={12}
       viewBox={`0 0 ${String(length + 10)} 12`}
       aria-hidden="true"
-      style={{ verticalAlign: 'middle' }}
+      className="mid"
     >
       <path d="M1 2H5V10H1Z" fill="var(--ink)" />
       <path

@@ -1,5 +1,5 @@
 import { t } from '@lingui/core/macro';
-import { Button, Input, Skeleton } from 'antd';
+import { Button, Input } from 'antd';
 import { useState, type KeyboardEvent } from 'react';
 import type { Schemas } from '../../../api/client';
 import { useGrades } from '../../../api/queries';
@@ -7,6 +7,7 @@ import type { BenchJob } from '../useBenchJob';
 import { SUBJECTS } from '../../../words/work';
 import { GradeDrawing } from './GradeDrawing';
 import { say } from '../../../words/message';
+import { Unready } from '../../../ui/Unready';
 
 type Subject = Schemas['FindingSubject'];
 
@@ -32,7 +33,7 @@ export function Inspection({
   onGiven?: () => void;
 }) {
   const grades = useGrades();
-  if (!grades.data) return <Skeleton active />;
+  if (!grades.data) return <Unready of={[grades]} as="part" />;
   return (
     <div className="inspection">
       {(LOOKED_AT[form] ?? []).map((about) => {
@@ -120,7 +121,7 @@ export function Said({
         </Button>
       </div>
       {said.length > 0 && (
-        <ul style={{ margin: '4px 0 0', paddingLeft: 18 }}>
+        <ul className="bullets">
           {said.map((s) => (
             <li key={s}>{s}</li>
           ))}

@@ -88,7 +88,7 @@ function ProductRow({ job, write, product }: BenchJob & { product: Product }) {
             allowClear
             value={pattern ?? undefined}
             placeholder={t`as the card says`}
-            style={{ width: '100%' }}
+            className="full"
             options={Object.entries(PATTERNS).map(([value, label]) => ({ value, label }))}
             onChange={(v: Schemas['PastePattern'] | undefined) => {
               setPattern(v ?? null);

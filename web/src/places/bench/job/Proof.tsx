@@ -234,7 +234,7 @@ function HandBack({ job, write }: BenchJob) {
   const others = job.schools.othersMachines === true;
   if (job.handedBack)
     return (
-      <p style={{ marginTop: 12 }}>
+      <p className="apart">
         {t`Back with ${job.handedBack.to} since ${instant(job.handedBack.at)}.`}
         {job.handedBack.note && ` ${job.handedBack.note}`}
         {job.handedBack.condition && t` As it went back: ${job.handedBack.condition}.`}
@@ -242,7 +242,7 @@ function HandBack({ job, write }: BenchJob) {
     );
   return (
     <>
-      <Button style={{ marginTop: 12 }} onClick={() => setOpen(true)}>
+      <Button className="apart" onClick={() => setOpen(true)}>
         {t`Hand it back to its owner …`}
       </Button>
       {open && (

@@ -185,7 +185,7 @@ function ChangeLevel({ job, write, onClose }: BenchJob & { onClose: () => void }
         aria-label={t`Level`}
         value={level}
         onChange={setLevel}
-        style={{ width: '100%', marginBottom: 12 }}
+        className="full before-more"
         options={levelChoices(job.levels)}
       />
       <label>
@@ -193,7 +193,7 @@ function ChangeLevel({ job, write, onClose }: BenchJob & { onClose: () => void }
         <Input value={reason} maxLength={500} onChange={(e) => setReason(e.target.value)} />
       </label>
       {guarded && (
-        <label style={{ display: 'block', marginTop: 12 }}>
+        <label className="block apart">
           {t`It is under warranty until ${fullDay(job.warrantyUntil!)}: the maker’s answer, or why it is opened all the same`}
           <Input value={warranty} maxLength={500} onChange={(e) => setWarranty(e.target.value)} />
         </label>
@@ -218,7 +218,7 @@ function AddStep({ write, stage, onClose }: BenchJob & { stage: Schemas['Stage']
         aria-label={t`At the end of`}
         value={where}
         onChange={setWhere}
-        style={{ width: '100%', marginBottom: 12 }}
+        className="full before-more"
         options={(
           [
             'prepare',

@@ -1,5 +1,5 @@
 import { t } from '@lingui/core/macro';
-import { Button, Skeleton } from 'antd';
+import { Button } from 'antd';
 import { Link, useParams } from 'react-router';
 import { fullDay, partName, capital } from '../../../words/format';
 import { ModelPlan } from '../../../ui/ModelPlan';
@@ -15,14 +15,15 @@ import { SheetHead } from '../../../ui/paper/SheetHead';
 import { gateWords, say } from '../../../words/message';
 import { word } from '../../../words/word';
 import { fanWords } from '../../../words/measured';
+import { Unready } from '../../../ui/Unready';
 
 /** The work card on A4: tick boxes, tray map, figures to fill in, and the way back into the program. */
 export function Paper() {
   const id = Number(useParams()['id']);
-  const { job } = useBenchJob(id);
+  const { query, job } = useBenchJob(id);
   const grades = useGrades();
   usePageTitle(job ? t`Work card ${job.asset}` : t`Work card`);
-  if (!job || !grades.data) return <Skeleton active />;
+  if (!job || !grades.data) return <Unready of={[query, grades]} missing={t`job ${String(id)}`} />;
   const stages = [...new Set(job.steps.map((s) => s.stage))];
   const before = job.runs.find((r) => r.phase === 'before' && r.voided === null)?.run ?? null;
   return (

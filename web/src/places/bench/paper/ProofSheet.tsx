@@ -1,5 +1,4 @@
 import { t } from '@lingui/core/macro';
-import { Skeleton } from 'antd';
 import { useParams } from 'react-router';
 import { capital, fullDay, kelvin, partName, useTemperature } from '../../../words/format';
 import { usePageTitle } from '../../../ui/usePageTitle';
@@ -16,15 +15,16 @@ import '../../../ui/work.css';
 import { say } from '../../../words/message';
 import type { Schemas } from '../../../api/client';
 import { fanWords } from '../../../words/measured';
+import { Unready } from '../../../ui/Unready';
 
 /** One page for the owner: conditions, figures, photos, materials, deviations, and the margin that is left. */
 export function ProofSheet() {
   const id = Number(useParams()['id']);
-  const { job } = useBenchJob(id);
+  const { query, job } = useBenchJob(id);
   const grades = useGrades();
   const { exact } = useTemperature();
   usePageTitle(job ? t`Proof ${job.asset}` : t`Proof`);
-  if (!job) return <Skeleton active />;
+  if (!job) return <Unready of={[query]} missing={t`job ${String(id)}`} />;
   const runs = job.runs.filter((r) => r.voided === null);
   const last = runs.filter((r) => r.phase !== 'before').at(-1)?.run;
   const verdict = job.verdict ?? job.preview;
@@ -127,7 +127,7 @@ export function ProofSheet() {
       {damage && (
         <>
           <h2>{t`Damage done by this job`}</h2>
-          <ul style={{ margin: '2px 0', paddingLeft: 18 }}>
+          <ul className="bullets">
             {job.damageDone.map((d) => (
               <li key={d}>{d}</li>
             ))}
@@ -142,7 +142,7 @@ export function ProofSheet() {
       {(job.findings.length > 0 || job.damage.length > 0 || job.deviations.length > 0) && (
         <>
           <h2>{t`Found`}</h2>
-          <ul style={{ margin: '2px 0', paddingLeft: 18 }}>
+          <ul className="bullets">
             {job.findings.map((f) => (
               <li key={f.about}>
                 {SUBJECTS[f.about]}: {gradeWords(grades.data?.[f.about], f.grade)}

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
-import { Button, Skeleton } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { usePageTitle } from '../../../ui/usePageTitle';
@@ -14,16 +14,17 @@ import { RunForm } from '../RunForm';
 import { useBenchJob } from '../useBenchJob';
 import '../../../ui/work.css';
 import { gateWords, say } from '../../../words/message';
+import { Unready } from '../../../ui/Unready';
 
 /** What was written on the paper card, typed in afterwards on one page: figures, counts, grades, ticks, materials. */
 export function Typed() {
   const id = Number(useParams()['id']);
-  const { job, write } = useBenchJob(id);
+  const { query, job, write } = useBenchJob(id);
   const navigate = useNavigate();
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState(false);
   usePageTitle(t`Typed in from paper`);
-  if (!job) return <Skeleton active />;
+  if (!job) return <Unready of={[query]} missing={t`job ${String(id)}`} />;
   const open = job.steps.filter((s) => s.doneAt === null && !s.skipped);
   const toggle = (step: string) => {
     const next = new Set(ticked);
@@ -46,7 +47,7 @@ export function Typed() {
   };
   const before = job.runs.some((r) => r.phase === 'before' && r.voided === null);
   return (
-    <div className="bench" style={{ paddingBottom: 40 }}>
+    <div className="bench page-end">
       <h1>{t`${job.asset}: typed in from its paper card.`}</h1>
       <p className="quiet">
         <Trans>
