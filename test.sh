@@ -33,15 +33,17 @@ packages=$!
 dotnet build Pyrometron.slnx -c Release -v quiet --nologo
 dotnet tool restore >/dev/null
 wait "$packages"
-# What only reads runs beside the tests that wait on files and sockets.
+# What only reads, and the units of the front end, run beside the tests that wait on files and sockets.
 lints() {
+  set +e
   dotnet csharpier check . >artifacts/lint-csharp.log 2>&1; echo $? >artifacts/lint-csharp.code
   (cd web && npm run --silent check) >artifacts/lint-web.log 2>&1; echo $? >artifacts/lint-web.code
   (cd e2e && npm run --silent check) >artifacts/lint-e2e.log 2>&1; echo $? >artifacts/lint-e2e.code
+  (cd web && npx vitest run --reporter=default --reporter=json --outputFile.json=../artifacts/vitest.json) >artifacts/vitest.log 2>&1
 }
 # The outcome of one of them.
 linted() { cat "artifacts/lint-$1.log"; return "$(cat "artifacts/lint-$1.code" 2>/dev/null || echo 1)"; }
-rm -f artifacts/lint-*
+rm -f artifacts/lint-* artifacts/vitest.*
 lints &
 lints=$!
 
@@ -68,8 +70,8 @@ tally() {
 }
 
 phase "Front end units"
-rm -f artifacts/vitest.json artifacts/playwright.json
-(cd web && npx vitest run --reporter=default --reporter=json --outputFile.json=../artifacts/vitest.json) || true
+rm -f artifacts/playwright.json
+tail -n 25 artifacts/vitest.log
 tally artifacts/vitest.json
 
 phase Browser

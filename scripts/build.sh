@@ -46,7 +46,7 @@ build_to_run() {
 
 # The front end as it is served; its types are made from the server's API document and checked apart.
 front_end() {
-  npm_install "$root/web" && (cd "$root/web" && npx vite build)
+  npm_install "$root/web" && (cd "$root/web" && node languages/pseudo.js && npx vite build)
 }
 
 server_dll="$root/src/Pyrometron.Server/bin/Release/net10.0/Pyrometron.Server.dll"

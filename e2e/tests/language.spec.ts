@@ -77,9 +77,11 @@ function faults(known: readonly string[]): string[] {
   return found;
 }
 
-for (const width of [1280, 360])
+/** A desk, and less than the smallest phone: a desk's window at four times the size (WCAG 1.4.10). */
+for (const width of [1280, 320])
   test(`nothing is untranslated and nothing is cut at ${String(width)} px`, async ({ page }) => {
     const own = new Set<string>();
+    const answers: Promise<void>[] = [];
     const take = (value: unknown, member: string): void => {
       if (typeof value === 'string') {
         if (OWN_WORDS.has(member) && value.length > 2) own.add(value);
@@ -92,9 +94,11 @@ for (const width of [1280, 360])
     };
     page.on('response', (response) => {
       if (response.url().includes('/api/') && response.headers()['content-type']?.includes('json'))
-        void response.json().then(
-          (answer) => take(answer, ''),
-          () => undefined,
+        answers.push(
+          response.json().then(
+            (answer) => take(answer, ''),
+            () => undefined,
+          ),
         );
     });
     await page.addInitScript(() => localStorage.setItem('pyrometron.language', 'en-XA'));
@@ -102,13 +106,14 @@ for (const width of [1280, 360])
     const wrong: string[] = [];
     for (const [path, open] of PAGES) {
       if (open && width < 1000) continue;
-      await page.goto(path, { waitUntil: 'networkidle' });
-      await expect(page.locator('main')).toContainText(/[ẋéàöîñ]{1}/);
+      await page.goto(path);
+      await expect(page.locator('main')).toContainText(/[ẋéàöîñ]/);
+      await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
       if (open) {
         await open(page);
-        await page.waitForLoadState('networkidle');
-        await page.waitForTimeout(300);
+        await page.waitForTimeout(600);
       }
+      await Promise.all(answers);
       const known = [...own].sort((a, b) => b.length - a.length);
       wrong.push(...(await page.evaluate(faults, known)).map((fault) => `${path}: ${fault}`));
     }

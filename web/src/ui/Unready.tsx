@@ -38,7 +38,7 @@ export function Unready({
   return (
     <div className={as === 'part' ? undefined : as} aria-busy={!error}>
       {heading && <h1>{heading}</h1>}
-      {error ? <Refusal error={error} retry={() => void asked!.refetch()} /> : <Skeleton active />}
+      {error ? <Refusal error={error} retry={() => void asked.refetch()} /> : <Skeleton active />}
     </div>
   );
 }

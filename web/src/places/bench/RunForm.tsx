@@ -175,10 +175,11 @@ export function RunForm({
           </Form.Item>
           <Form.Item name="air" label={t`Air at the intake`} className="run-wide">
             <Segmented
+              aria-label={t`Air at the intake`}
               block
               options={[
                 { label: t`measured`, value: 'measured' },
-                { label: 'guessed', value: 'guessed' },
+                { label: t`guessed`, value: 'guessed' },
                 { label: t`not known`, value: 'unknown' },
               ]}
             />
@@ -246,6 +247,7 @@ export function RunForm({
           ))}
           <Form.Item name="mode" label={t`Fan`} className="run-wide">
             <Segmented
+              aria-label={t`Fan`}
               block
               options={[
                 { label: t`fixed`, value: 'fixed' },

@@ -71,7 +71,7 @@ export const BENCH_SCHOOLS: readonly School[] = [
     name: 'opening',
     label: t`Screws come out`,
     options: [
-      { value: 'reverse-of-numbers', label: t`in reverse order of the numbers` },
+      { value: 'reverse-of-numbers', label: t`highest number first` },
       { value: 'free', label: t`in any order` },
     ],
   },

@@ -28,7 +28,7 @@ export function SheetHead({
           {t`Print`}
         </Button>
         {more}
-        <Link to={place}>{t`Back to the job`}</Link>
+        <Link to={place} className="sheet-back">{t`Back to the job`}</Link>
       </div>
       <header className="sheet-head">
         <div>
