@@ -39,7 +39,7 @@ test('killed while importing: the database is whole, and sending the file again 
 });
 
 /** How often the power is cut: few here, a hundred with KILLS=100 (bench/README.md). */
-const KILLS = Number(process.env['KILLS'] ?? 8);
+const KILLS = Number(process.env['KILLS'] ?? 4);
 
 test('killed at random moments through a job: no confirmed tick is lost, none is doubled', async () => {
   test.setTimeout(420_000);
