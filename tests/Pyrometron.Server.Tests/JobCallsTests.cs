@@ -89,7 +89,11 @@ public sealed class JobCallsTests : IDisposable
             var present = (now[list]?.AsArray() ?? []).Select(n => n!.AsObject()).ToArray();
             foreach (var of in (then[list]?.AsArray() ?? []).Select(n => n!.AsObject()))
                 if ((string?)of["$ref"] is { } kind)
-                    Walk($"{at} {kind[21..]}", of, present.FirstOrDefault(p => (string?)p["$ref"] == kind), asked);
+                {
+                    // What is read and could be null before may be sure now: then it stands there by itself.
+                    var same = present.FirstOrDefault(p => (string?)p["$ref"] == kind);
+                    Walk($"{at} {kind[21..]}", of, same ?? (!asked && present.Length == 0 ? now : null), asked);
+                }
         }
     }
 

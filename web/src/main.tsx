@@ -3,6 +3,7 @@ import '@fontsource-variable/jetbrains-mono';
 import './theme/tokens.css';
 import './ui/layout.css';
 import './shell/shell.css';
+import { i18n } from '@lingui/core';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { language, speak } from './words/language';
@@ -11,9 +12,8 @@ import { language, speak } from './words/language';
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
 
-const spoken = language();
-document.documentElement.lang = spoken;
-await speak(spoken, navigator.languages);
+await speak(language(), navigator.languages);
+document.documentElement.lang = i18n.locale;
 const { App } = await import('./App');
 
 createRoot(document.getElementById('root')!).render(

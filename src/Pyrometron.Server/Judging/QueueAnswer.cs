@@ -17,7 +17,9 @@ namespace Pyrometron.Server.Judging;
 /// <param name="Today">The server's day, UTC; later than <paramref name="AsOf"/> where readings ended long ago.</param>
 /// <param name="Currency">Of the items' values.</param>
 /// <param name="Precedence">What goes first within one urgency.</param>
-/// <param name="Mark">Names this queue; with <c>since</c>, the next call is told only what has changed. Null but for a whole queue.</param>
+/// <param name="Mark">
+/// Names this queue; with <c>since</c>, the next call is told only what has changed. Null but for a whole queue.
+/// </param>
 /// <param name="Since">
 /// The mark that was asked with, where <paramref name="Items"/> are only the rows that are new or changed since then, with their
 /// ranks in the whole queue; all others stand between them in the order they had. Null where the items are all of them.

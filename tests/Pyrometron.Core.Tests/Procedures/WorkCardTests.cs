@@ -166,8 +166,8 @@ public class WorkCardTests
         var notes = Nothing with { Pads = [new(1, "memory", 10, 10, 12, 7, 1), new(2, "vrm", 60, 10, 10, 60, 1.5)] };
         var pads = WorkCard.For(Basis(level: ServiceLevel.Repad) with { Notes = notes }).Single(s => s.Id == "pads-on");
         Assert.Equal(
-            ["Pad 1 (memory, 12 × 7 × 1 mm): both films off", "Pad 2 (vrm, 10 × 60 × 1.5 mm): both films off"],
-            pads.Gate
+            ["Pad 1 (memory, 12 × 7 × 1 mm): both films off", "Pad 2 (regulators, 10 × 60 × 1.5 mm): both films off"],
+            pads.Gate.Select(g => g.ToString())
         );
         Assert.Contains(pads.Cautions, c => c.Text.ToString().Contains("never a thicker", StringComparison.Ordinal));
         Assert.Contains("0.5, 1.0, 1.5, 2.0 and 3.0 mm", Outfit(Basis(level: ServiceLevel.Repad)));

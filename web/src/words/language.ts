@@ -31,11 +31,24 @@ export function chooseLanguage(language: string): void {
   location.reload();
 }
 
-/** Makes a language the one that is spoken. Numbers follow the browser's locale, not the language of the texts. */
+/**
+ * Makes a language the one that is spoken; English where its file cannot be had. Numbers within texts are written as the
+ * browser's locale writes them, where that knows the same plurals as the language.
+ */
 export async function speak(language: string, locales: readonly string[]): Promise<void> {
-  const file = language === 'en' ? null : FILES[`../../languages/${language}.po`];
-  i18n.load(language, file ? (await file()).messages : {});
-  i18n.activate(language, [...locales]);
+  const messages = await FILES[`../../languages/${language}.po`]?.().then(
+    (file) => file.messages,
+    () => null,
+  );
+  const spoken = messages ? language : 'en';
+  i18n.load(spoken, messages ?? {});
+  i18n.activate(spoken, locales.find((locale) => countsAlike(locale, spoken)) ?? spoken);
+}
+
+/** Whether two locales have the same form of a word for the same number. */
+function countsAlike(one: string, other: string): boolean {
+  const [a, b] = [new Intl.PluralRules(one), new Intl.PluralRules(other)];
+  return Array.from({ length: 201 }, (_, n) => n).every((n) => a.select(n) === b.select(n));
 }
 
 function remembered(): string | null {

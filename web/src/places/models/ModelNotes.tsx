@@ -9,7 +9,7 @@ import { useNotes, useWrite } from '../../api/queries';
 import { fullDay, instant } from '../../words/format';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
-import { differences, draftOf, dropDraft, keepDraft } from './draft';
+import { aboutWords, differences, draftOf, dropDraft, keepDraft } from './draft';
 import { PartsLists } from './PartsLists';
 import { PlanEditor } from './PlanEditor';
 import '../../ui/work.css';
@@ -47,7 +47,7 @@ function WhoSaw({ stored }: { stored: Schemas['NotesAnswer'] }) {
       <PlainTable>
         {lines.map((s) => (
           <tr key={`${s.about} ${s.by} ${s.how}`}>
-            <td>{s.about}</td>
+            <td>{aboutWords(s.about)}</td>
             <td>{s.by}</td>
             <td className="quiet">{s.how}</td>
             <td className="quiet">{fullDay(s.last)}</td>

@@ -6,6 +6,7 @@ import { useWrite } from '../../api/queries';
 import { Refusal } from '../../ui/Refusal';
 import '../../ui/work.css';
 import { PlainTable } from '../../ui/PlainTable';
+import { aboutWords } from './draft';
 
 type Document = Schemas['NotesDocument'];
 type Prefer = 'here' | 'there';
@@ -89,7 +90,7 @@ function Preview({ document, onDone }: { document: Document; onDone: () => void 
             {answer.differences.map((d) => (
               <tr key={`${d.model} ${d.about}`}>
                 <td>{d.model}</td>
-                <td>{d.about}</td>
+                <td>{aboutWords(d.about)}</td>
                 <td>{d.here}</td>
                 <td>{d.there}</td>
               </tr>

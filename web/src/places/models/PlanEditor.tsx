@@ -1,17 +1,15 @@
 import { t } from '@lingui/core/macro';
-import { Button, Input, Segmented, Select } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { ModelPlan, type Grip } from '../../ui/ModelPlan';
-import { Num } from './Num';
 import { NumberField } from '../../ui/NumberField';
-import { SCREW_PLACES } from '../../words/work';
+import { PadFields, ScrewFields } from './GripFields';
 
 type Notes = Schemas['ModelNotes'];
 type Screw = Schemas['Screw'];
 type Pad = Schemas['PadNote'];
 
-const PLACES: readonly Schemas['ScrewPlace'][] = ['cover', 'shroud', 'fan', 'back-plate', 'cooler', 'board'];
 /** Screws and pads put where they sit on the plan, with what has to be known of each. */
 export function PlanEditor({
   notes,
@@ -109,108 +107,24 @@ export function PlanEditor({
         </label>
       </div>
       {screw && (
-        <fieldset className="notes-row">
-          <legend>{t`Screw ${screw.number}`}</legend>
-          <Select
-            aria-label={t`Where it sits`}
-            value={screw.place}
-            options={PLACES.map((p) => ({ value: p, label: SCREW_PLACES[p] }))}
-            onChange={(place) => setScrew(screw.number, { place })}
-            style={{ width: 120 }}
-          />
-          <Num label="x, mm" value={screw.xMm} onChange={(xMm) => setScrew(screw.number, { xMm })} />
-          <Num label="y, mm" value={screw.yMm} onChange={(yMm) => setScrew(screw.number, { yMm })} />
-          <Num
-            label={t`length, mm`}
-            value={screw.lengthMm}
-            onChange={(lengthMm) => setScrew(screw.number, { lengthMm })}
-          />
-          <label>
-            {t`bit`}{' '}
-            <Input
-              value={screw.driver}
-              maxLength={40}
-              onChange={(e) => setScrew(screw.number, { driver: e.target.value })}
-              style={{ width: 80 }}
-            />
-          </label>
-          <Num
-            label={t`maker’s number`}
-            value={screw.order ?? null}
-            onChange={(order) => setScrew(screw.number, { order })}
-            onClear={() => setScrew(screw.number, { order: null })}
-          />
-          {screw.place === 'cooler' && (
-            <Num
-              label="plate"
-              value={screw.plate ?? null}
-              onChange={(plate) => setScrew(screw.number, { plate: Math.max(1, Math.round(plate)) })}
-              onClear={() => setScrew(screw.number, { plate: null })}
-            />
-          )}
-          <Button
-            onClick={() => {
-              change({ screws: notes.screws.filter((s) => s.number !== screw.number) });
-              setGrip(null);
-            }}
-          >
-            {t`Take it out`}
-          </Button>
-        </fieldset>
+        <ScrewFields
+          screw={screw}
+          set={(next) => setScrew(screw.number, next)}
+          onRemove={() => {
+            change({ screws: notes.screws.filter((s) => s.number !== screw.number) });
+            setGrip(null);
+          }}
+        />
       )}
       {pad && (
-        <fieldset className="notes-row">
-          <legend>{t`Pad ${pad.number}`}</legend>
-          <label>
-            {t`serves`}{' '}
-            <Input
-              value={pad.part}
-              maxLength={40}
-              onChange={(e) => setPad(pad.number, { part: e.target.value })}
-              style={{ width: 110 }}
-            />
-          </label>
-          <Num label="x, mm" value={pad.xMm} onChange={(xMm) => setPad(pad.number, { xMm })} />
-          <Num label="y, mm" value={pad.yMm} onChange={(yMm) => setPad(pad.number, { yMm })} />
-          <Num
-            label={t`width, mm`}
-            value={pad.widthMm}
-            onChange={(widthMm) => setPad(pad.number, { widthMm })}
-          />
-          <Num
-            label={t`height, mm`}
-            value={pad.heightMm}
-            onChange={(heightMm) => setPad(pad.number, { heightMm })}
-          />
-          <Num
-            label={t`thickness, mm`}
-            value={pad.thicknessMm}
-            onChange={(thicknessMm) => setPad(pad.number, { thicknessMm })}
-          />
-          <Num
-            label={t`as measured, mm`}
-            value={pad.measuredMm ?? null}
-            onChange={(measuredMm) => setPad(pad.number, { measuredMm })}
-            onClear={() => setPad(pad.number, { measuredMm: null })}
-          />
-          <Segmented
-            aria-label={t`Side of the board`}
-            value={pad.side ?? 'front'}
-            onChange={(side) => setPad(pad.number, { side: side as Schemas['PadSide'] })}
-            options={[
-              { value: 'front', label: t`front` },
-              { value: 'back', label: t`back` },
-            ]}
-          />
-          <Button
-            onClick={() => {
-              change({ pads: notes.pads.filter((p) => p.number !== pad.number) });
-              setGrip(null);
-            }}
-          >
-            {t`Take it out`}
-          </Button>
-        </fieldset>
+        <PadFields
+          pad={pad}
+          set={(next) => setPad(pad.number, next)}
+          onRemove={() => {
+            change({ pads: notes.pads.filter((p) => p.number !== pad.number) });
+            setGrip(null);
+          }}
+        />
       )}
     </>
   );

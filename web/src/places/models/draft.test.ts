@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from 'vitest';
 import type { Schemas } from '../../api/client';
-import { differences, draftOf, dropDraft, keepDraft } from './draft';
+import { aboutWords, differences, draftOf, dropDraft, keepDraft } from './draft';
 
 const notes = {
   model: 'Petrel desktop',
@@ -51,4 +51,10 @@ describe('differences', () => {
     ]);
     expect(differences(notes, { ...notes, widthMm: 310 })).toEqual(['size, chip, paste or test']);
   });
+});
+
+test('what a note is about is said in our words, a sentence of the house as it is', () => {
+  expect(aboutWords('screws')).toBe('screws');
+  expect(aboutWords('pad 3')).toBe('pad 3');
+  expect(aboutWords('screw the hinge last')).toBe('screw the hinge last');
 });

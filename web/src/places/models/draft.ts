@@ -40,6 +40,26 @@ const PARTS = [
   ['traps', t`traps`],
 ] as const;
 
+const ABOUT: Record<string, string> = {
+  ...Object.fromEntries(PARTS),
+  screw: t`screw`,
+  pad: t`pad`,
+  connector: t`connector`,
+  fan: t`fan`,
+  chip: t`chip`,
+  paste: t`paste`,
+  pattern: t`paste`,
+  loop: t`cooling`,
+  test: t`test`,
+};
+
+/** What a note is about: one of our words, perhaps with a number or name behind it, or a sentence of the house. */
+export function aboutWords(about: string): string {
+  const [first = '', ...rest] = about.split(' ');
+  const word = ABOUT[first];
+  return word && rest.length <= 1 ? [word, ...rest].join(' ') : about;
+}
+
 /** In which parts two states of the notes differ, in words. */
 export function differences(mine: Notes, theirs: Notes): string[] {
   const differs = (part: keyof Notes) => JSON.stringify(mine[part]) !== JSON.stringify(theirs[part]);

@@ -1,6 +1,4 @@
-import { t } from '@lingui/core/macro';
 import { scaleLinear, scaleTime } from 'd3-scale';
-import { Button, Dropdown, Segmented } from 'antd';
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { csv, download } from '../../words/csv';
 import { Axes, EDGE, type Paper } from './Axes';
@@ -9,6 +7,7 @@ import { savePng, saveSvg } from './picture';
 import { closer, lastDays, within, type Span } from './span';
 import { TableBehind, type TableOf } from './TableBehind';
 import { useWidth } from './useWidth';
+import { ChartTools } from './ChartTools';
 
 const WIDTH = 760;
 
@@ -110,56 +109,19 @@ export function TimeChart<Point extends { time: Date }>({
 
   return (
     <figure className="chart">
-      <div className="chart-tools">
-        <Segmented
-          size="small"
-          aria-label={t`What is looked at`}
-          value={span === null ? 'all' : 'part'}
-          onChange={(value) =>
-            onSpan(
-              value === 'all'
-                ? null
-                : value === 'part'
-                  ? span
-                  : lastDays(value === 'year' ? 365 : 90, present, all),
-            )
-          }
-          options={[
-            { value: 'all', label: t`all` },
-            { value: 'year', label: t`a year` },
-            { value: 'days', label: t`90 days` },
-            ...(span === null ? [] : [{ value: 'part', label: t`a part` }]),
-          ]}
-        />
-        <Button
-          size="small"
-          type="text"
-          aria-expanded={asTable}
-          aria-controls={id}
-          onClick={() => setAsTable(!asTable)}
-        >
-          {t`Table`}
-        </Button>
-        <Dropdown
-          trigger={['click']}
-          menu={{
-            items: [
-              { key: 'svg', label: t`Picture, SVG` },
-              { key: 'png', label: t`Picture, PNG` },
-              { key: 'csv', label: t`Table, CSV` },
-            ],
-            onClick: ({ key }) => {
-              if (key === 'csv') download(`${name}.csv`, csv(['time', ...table.header], rows()));
-              else if (svg.current && key === 'svg') saveSvg(svg.current, name);
-              else if (svg.current) void savePng(svg.current, name);
-            },
-          }}
-        >
-          <Button size="small" type="text">
-            {t`Export …`}
-          </Button>
-        </Dropdown>
-      </div>
+      <ChartTools
+        span={span}
+        onLast={(days) => onSpan(lastDays(days, present, all))}
+        onAll={() => onSpan(null)}
+        tableId={id}
+        asTable={asTable}
+        onTable={() => setAsTable(!asTable)}
+        onExport={(kind) => {
+          if (kind === 'csv') download(`${name}.csv`, csv(['time', ...table.header], rows()));
+          else if (svg.current && kind === 'svg') saveSvg(svg.current, name);
+          else if (svg.current) void savePng(svg.current, name);
+        }}
+      />
       <div
         ref={box}
         className="chart-box"
