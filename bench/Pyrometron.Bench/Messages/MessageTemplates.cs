@@ -61,11 +61,11 @@ public static class MessageTemplates
     private static IEnumerable<Template> In(SemanticModel model, SyntaxTree tree, string origin)
     {
         var root = tree.GetRoot();
-        foreach (var expression in root.DescendantNodes().OfType<ExpressionSyntax>())
+        foreach (var expression in root.DescendantNodes().OfType<ExpressionSyntax>().Where(MayBeText))
             if (model.GetConversion(expression) is { IsUserDefined: true, MethodSymbol.ContainingType.Name: nameof(Message) })
                 foreach (var template in Constants(expression, model))
                     yield return new(Icu(template), Icu(template), origin);
-        foreach (var argument in root.DescendantNodes().OfType<ArgumentSyntax>())
+        foreach (var argument in root.DescendantNodes().OfType<ArgumentSyntax>().Where(a => MayBeText(a.Expression)))
         {
             if (Parameter(argument, model) is not { } parameter)
                 continue;
@@ -80,6 +80,21 @@ public static class MessageTemplates
                     yield return new($"# {noun}", $"{{n, plural, one {{# {noun}}} other {{# {noun}s}}}}", origin);
         }
     }
+
+    /// <summary>Whether it is worth asking what an expression means: most of them cannot be a constant text.</summary>
+    private static bool MayBeText(ExpressionSyntax expression) =>
+        expression switch
+        {
+            LiteralExpressionSyntax literal => literal.IsKind(SyntaxKind.StringLiteralExpression),
+            ParenthesizedExpressionSyntax inner => MayBeText(inner.Expression),
+            ConditionalExpressionSyntax choice => MayBeText(choice.WhenTrue) || MayBeText(choice.WhenFalse),
+            SwitchExpressionSyntax choice => choice.Arms.Any(arm => MayBeText(arm.Expression)),
+            BinaryExpressionSyntax sum => sum.IsKind(SyntaxKind.AddExpression) && MayBeText(sum.Left),
+            // The name of a constant.
+            IdentifierNameSyntax { Parent: not (MemberAccessExpressionSyntax or QualifiedNameSyntax or TypeSyntax) } name =>
+                char.IsUpper(name.Identifier.Text[0]),
+            _ => false,
+        };
 
     private static IParameterSymbol? Parameter(ArgumentSyntax argument, SemanticModel model) =>
         argument.Parent?.Parent is { } call
