@@ -5,7 +5,6 @@ test.use({ demo: true });
 
 const PLACES = [
   ['/', /of .* machines? needs? work/],
-  ['/?by=zone', /of .* machines? needs? work/],
   ['/machines/GC-0117', /calculated/],
   ['/halls', /too warm/],
   ['/bench', /proof/],

@@ -23,8 +23,11 @@ export function useQueue() {
   const client = useQueryClient();
   const first = useQuery({
     queryKey: ['queue-first'],
+    // Kept too: who leaves before the rest has come still has these without network.
     queryFn: () =>
-      unwrap(api.GET('/api/v1/queue', { params: { query: { limit: String(FIRST_ROWS), wait: 0.3 } } })),
+      lastKnown('queue', () =>
+        unwrap(api.GET('/api/v1/queue', { params: { query: { limit: String(FIRST_ROWS), wait: 0.3 } } })),
+      ),
     enabled: client.getQueryData(['queue']) === undefined,
     staleTime: Infinity,
     retry: false,
