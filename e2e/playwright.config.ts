@@ -6,8 +6,8 @@ export default defineConfig({
   globalSetup: './tests/make-demo.ts',
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  // Each has a server of its own; a file stays with one of them. Most of a test is waiting: three share two cores well.
-  workers: 3,
+  // Each has a server of its own; a file stays with one of them.
+  workers: 2,
   forbidOnly: !!process.env['CI'],
   outputDir: '.work/results',
   reporter: [['line'], ['json', { outputFile: '../artifacts/playwright.json' }]],
