@@ -85,6 +85,7 @@ test('a sentence, what is counted in it and an API word are said in the reader‚Ä
     expect(say(message)).toBe('Entstauben von WS-01, 2 Auftr√§ge');
     // One that the language has no word for stays in English.
     expect(say({ template: 'It is the room.', values: [] })).toBe('It is the room.');
+    expect(say({ template: 'constructor', values: [] })).toBe('constructor');
   } finally {
     i18n.activate('en');
   }

@@ -57,4 +57,5 @@ test('what a note is about is said in our words, a sentence of the house as it i
   expect(aboutWords('screws')).toBe('screws');
   expect(aboutWords('pad 3')).toBe('pad 3');
   expect(aboutWords('screw the hinge last')).toBe('screw the hinge last');
+  expect(aboutWords('constructor')).toBe('constructor');
 });

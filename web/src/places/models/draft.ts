@@ -40,23 +40,23 @@ const PARTS = [
   ['traps', t`traps`],
 ] as const;
 
-const ABOUT: Record<string, string> = {
-  ...Object.fromEntries(PARTS),
-  screw: t`screw`,
-  pad: t`pad`,
-  connector: t`connector`,
-  fan: t`fan`,
-  chip: t`chip`,
-  paste: t`paste`,
-  pattern: t`paste`,
-  loop: t`cooling`,
-  test: t`test`,
-};
+const ABOUT = new Map<string, string>([
+  ...PARTS,
+  ['screw', t`screw`],
+  ['pad', t`pad`],
+  ['connector', t`connector`],
+  ['fan', t`fan`],
+  ['chip', t`chip`],
+  ['paste', t`paste`],
+  ['pattern', t`paste`],
+  ['loop', t`cooling`],
+  ['test', t`test`],
+]);
 
 /** What a note is about: one of our words, perhaps with a number or name behind it, or a sentence of the house. */
 export function aboutWords(about: string): string {
   const [first = '', ...rest] = about.split(' ');
-  const word = ABOUT[first];
+  const word = ABOUT.get(first);
   return word && rest.length <= 1 ? [word, ...rest].join(' ') : about;
 }
 
