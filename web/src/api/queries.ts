@@ -35,6 +35,8 @@ export function useQueue() {
   return useQuery({
     ...(first.data ? { placeholderData: first.data } : {}),
     queryKey: ['queue'],
+    // The whole of a large house is megabytes: it does not compete with the rows that are shown first.
+    enabled: first.fetchStatus !== 'fetching',
     queryFn: () =>
       lastKnown(
         'queue',

@@ -5,28 +5,46 @@ import { preferences, usePreferences } from './preferences';
 /** Numbers, dates and temperatures as the reader writes them. */
 export const MINUS = '−';
 
-const wholes = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
-const toTenths = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1, signDisplay: 'negative' });
-const date = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' });
-const dateYear = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' });
-const time = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
-const dateTime = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+/** Made when first used: each costs the browser some 20 ms, and the first page needs only some of them. */
+const made = <T>(make: () => T): (() => T) => {
+  let one: T | undefined;
+  return () => (one ??= make());
+};
+
+const wholes = made(() => new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 }));
+const toTenths = made(
+  () => new Intl.NumberFormat(undefined, { maximumFractionDigits: 1, signDisplay: 'negative' }),
+);
+const toExactTenths = made(
+  () => new Intl.NumberFormat(undefined, { minimumFractionDigits: 1, maximumFractionDigits: 1 }),
+);
+const date = made(() => new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' }));
+const dateYear = made(
+  () => new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' }),
+);
+const time = made(() => new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' }));
+const dateTime = made(() => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }));
 
 /** A number without its tenths. */
 export function whole(value: number): string {
-  return wholes.format(value).replace('-', MINUS);
+  return wholes().format(value).replace('-', MINUS);
 }
 
 /** A number to a tenth. */
 export function tenths(value: number): string {
-  return toTenths.format(value).replace('-', MINUS);
+  return toTenths().format(value).replace('-', MINUS);
+}
+
+/** A number with its tenth even where that is 0, so that a column can be added up. */
+export function exactTenths(value: number): string {
+  return toExactTenths().format(value).replace('-', MINUS);
 }
 
 /** A temperature difference in the reader's unit: a kelvin is 1.8 °F. */
 export function kelvin(value: number): string {
   const { unit, scale } = differenceUnit();
   const shown = value * scale;
-  return `${(Math.abs(shown) < 9.95 ? toTenths : wholes).format(shown).replace('-', MINUS)} ${unit}`;
+  return `${(Math.abs(shown) < 9.95 ? toTenths() : wholes()).format(shown).replace('-', MINUS)} ${unit}`;
 }
 
 /** The reader's unit of temperature differences, and what a kelvin is in it. */
@@ -47,7 +65,7 @@ export function withUncertainty(value: number, expanded: number | null): string 
 
 /** An amount in the house's currency, whole above ten. */
 export function money(amount: number, currency: string): string {
-  return `${(Math.abs(amount) < 9.95 ? toTenths : wholes).format(amount).replace('-', MINUS)} ${currency}`;
+  return `${(Math.abs(amount) < 9.95 ? toTenths() : wholes()).format(amount).replace('-', MINUS)} ${currency}`;
 }
 
 /** A day written YYYY-MM-DD, read as that day wherever the reader is. */
@@ -65,28 +83,28 @@ export function daysBetween(from: string, to: string): number {
 export function day(text: string, now = new Date()): string {
   const parsed = parseDay(text);
   const away = (parsed.getTime() - now.getTime()) / 86_400_000;
-  return (parsed.getFullYear() === now.getFullYear() || Math.abs(away) < 200 ? date : dateYear).format(
+  return (parsed.getFullYear() === now.getFullYear() || Math.abs(away) < 200 ? date() : dateYear()).format(
     parsed,
   );
 }
 
 export function fullDay(text: string): string {
-  return dateYear.format(parseDay(text));
+  return dateYear().format(parseDay(text));
 }
 
 export function instant(text: string): string {
-  return dateTime.format(new Date(text));
+  return dateTime().format(new Date(text));
 }
 
 export function clock(text: string): string {
-  return time.format(new Date(text));
+  return time().format(new Date(text));
 }
 
 /** Minutes as a technician says them: 35 min, 2 h, 2 h 45. */
 export function minutes(total: number): string {
   if (total < 60) return t`${String(total)} min`;
   const rest = total % 60;
-  return `${wholes.format(Math.floor(total / 60))} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`;
+  return `${wholes().format(Math.floor(total / 60))} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`;
 }
 
 export type TemperatureUnit = 'C' | 'F';
@@ -100,9 +118,9 @@ export function useTemperature() {
   const { unit } = usePreferences();
   return {
     unit,
-    degrees: (celsius: number) => `${wholes.format(inUnit(celsius, unit)).replace('-', MINUS)}°`,
-    full: (celsius: number) => `${wholes.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
-    exact: (celsius: number) => `${toTenths.format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
+    degrees: (celsius: number) => `${wholes().format(inUnit(celsius, unit)).replace('-', MINUS)}°`,
+    full: (celsius: number) => `${wholes().format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
+    exact: (celsius: number) => `${toTenths().format(inUnit(celsius, unit)).replace('-', MINUS)} °${unit}`,
     toCelsius: (value: number) => (unit === 'F' ? (value - 32) / 1.8 : value),
     fromCelsius: (celsius: number) => Math.round(inUnit(celsius, unit) * 10) / 10,
   };

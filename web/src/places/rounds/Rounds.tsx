@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro';
 import { Button } from 'antd';
-import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { QueueItem, Schemas, ServiceLevel } from '../../api/client';
 import { useQueue } from '../../api/queries';
@@ -76,6 +76,8 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
   );
   const said = useMemo(() => ({ headline: headline(queue), remarks: remarks(queue) }), [queue]);
   const current = rows.find((r) => r.item.asset === selected) ?? rows[0];
+  // The rows are drawn first, then the panel beside them.
+  const beside = useDeferredValue(current?.item, null);
   const walk = (step: number) => {
     const at = rows.findIndex((r) => r.item.asset === current?.item.asset);
     const next = rows[Math.min(rows.length - 1, Math.max(0, at + (selected === null ? 0 : step)))];
@@ -174,11 +176,8 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
         />
       </section>
       <aside className="rounds-side" aria-label={t`The machine picked`}>
-        {current ? (
-          <SidePanel item={current.item} onSetAside={() => setAside(current.item)} startJob={startJob} />
-        ) : (
-          <p className="quiet">{t`Pick a machine to see its heat path.`}</p>
-        )}
+        {beside && <SidePanel item={beside} onSetAside={() => setAside(beside)} startJob={startJob} />}
+        {!current && <p className="quiet">{t`Pick a machine to see its heat path.`}</p>}
       </aside>
       <Suspense>
         {aside && <SetAside tags={[aside.asset]} onClose={() => setAside(null)} />}

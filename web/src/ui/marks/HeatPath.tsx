@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
-import { capital, differenceUnit, kelvin, partName, useTemperature } from '../../words/format';
+import { capital, differenceUnit, exactTenths, kelvin, partName, useTemperature } from '../../words/format';
 import { heat } from '../../theme/heat';
 
 type Part = Schemas['PartAnswer'];
@@ -141,11 +141,9 @@ export function HeatPath({
 const BAR = 64;
 const LEAST = 15;
 
-const TENTHS = new Intl.NumberFormat(undefined, { minimumFractionDigits: 1, maximumFractionDigits: 1 });
-
 /** Tenths always, so that the column can be added up. */
 function figure(value: number): string {
-  return TENTHS.format(value * differenceUnit().scale).replace('-', '−');
+  return exactTenths(value * differenceUnit().scale);
 }
 
 /** What stands between the air and the part besides its wear; the last ones may take away. */
