@@ -31,7 +31,7 @@ async function withoutBefore(page: Page, id: number): Promise<void> {
   await page.goto(`/bench/${String(id)}`);
   await page.getByRole('button', { name: 'It cannot be measured …' }).click();
   await page.getByLabel('Why?').fill('does not start');
-  await page.getByRole('button', { name: 'OK', exact: true }).click();
+  await page.getByRole('button', { name: 'Open it', exact: true }).click();
   await expect(page.getByText(/^Step 1 (of|to)/)).toBeVisible();
 }
 

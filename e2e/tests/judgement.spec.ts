@@ -16,7 +16,7 @@ test('a report of a crash leads the rounds, and withdrawing it takes that back',
   expect(queue.items.find((i) => i.asset === 'DT-0002')?.urgency).toBe('now');
   await page.getByRole('button', { name: 'Withdraw' }).click();
   await page.getByLabel('Why?').fill('It was the power strip.');
-  await page.getByRole('button', { name: 'OK', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Withdraw' }).click();
   await expect(page.getByText('struck out: It was the power strip.')).toBeVisible();
   await expect(page.getByText('Crashes, reported on')).toHaveCount(0, { timeout: 30_000 });
 });

@@ -132,16 +132,16 @@ test('a machine is set aside with a reason and put back', async ({ page }) => {
 test('a wrong reading and a wrong service are voided, struck through, and restored', async ({ page }) => {
   await page.goto('/machines/GC-0117');
   const readings = page.getByRole('region', { name: 'Readings' });
-  await readings.getByRole('button', { name: 'Void' }).first().click();
+  await readings.getByRole('button', { name: 'Strike out' }).first().click();
   await page.getByLabel('Why?').fill('door was open');
-  await page.getByRole('button', { name: 'OK', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Strike out' }).click();
   await expect(readings.locator('tr.struck')).toHaveCount(1);
   await readings.getByRole('button', { name: 'Restore' }).click();
   await expect(readings.locator('tr.struck')).toHaveCount(0);
   const history = page.getByRole('region', { name: 'History' });
-  await history.getByRole('button', { name: 'Void' }).first().click();
+  await history.getByRole('button', { name: 'Strike out' }).first().click();
   await page.getByLabel('Why?').fill('was another card');
-  await page.getByRole('button', { name: 'OK', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Strike out' }).click();
   await expect(history.getByText('struck out: was another card')).toBeVisible();
   await history.getByRole('button', { name: 'Restore' }).click();
   await expect(history.getByText('struck out: was another card')).toHaveCount(0);

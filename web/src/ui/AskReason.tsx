@@ -7,12 +7,15 @@ import { Refusal } from './Refusal';
 export function AskReason({
   title,
   text,
+  confirm,
   busy,
   onClose,
   onReason,
 }: {
   title: string;
   text: string;
+  /** What is done when it is confirmed, in a word or two. */
+  confirm: string;
   busy: boolean;
   onClose: () => void;
   onReason: (reason: string) => Promise<unknown>;
@@ -25,6 +28,7 @@ export function AskReason({
       open
       onCancel={onClose}
       confirmLoading={busy}
+      okText={confirm}
       okButtonProps={{ disabled: reason.trim() === '' }}
       onOk={() =>
         void onReason(reason.trim()).then(onClose, (e: unknown) =>

@@ -4,12 +4,12 @@ import { Link, useRouteError } from 'react-router';
 import { usePageTitle } from './usePageTitle';
 
 /** A path that leads nowhere. */
-export function NotFound({ what = t`this page` }: { what?: string }) {
+export function NotFound({ what }: { what?: string }) {
   usePageTitle(t`Not found`);
   return (
     <div className="page">
-      <h1>{t`There is no ${what} here.`}</h1>
-      <p className="quiet">{t`The address may be mistyped, or it was renamed since.`}</p>
+      <h1>{what ? t`There is no ${what} here.` : t`There is no page at this address.`}</h1>
+      <p className="quiet">{t`It may be mistyped, or it was renamed since.`}</p>
       <Link to="/">
         <Button type="primary">{t`To Rounds`}</Button>
       </Link>

@@ -123,6 +123,7 @@ function JobPage({ job, write }: BenchJob) {
           title={t`Give this job up`}
           text={t`Nothing was done to the machine: no service is entered in its book.`}
           busy={false}
+          confirm={t`Give up`}
           onClose={() => setGiveUp(false)}
           onReason={(reason) => write({ kind: 'given-up', reason })}
         />

@@ -5,11 +5,11 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useHealth } from '../../api/queries';
-import { capital, partName } from '../../words/format';
+import { capital, partName, useTemperature } from '../../words/format';
 import { duration, useNow } from './job/Timers';
 import { Curves } from './RunLog';
 import type { BenchJob } from './useBenchJob';
-import { NumberField } from '../../ui/NumberField';
+import { TemperatureField } from '../../ui/TemperatureField';
 import { say } from '../../words/message';
 
 const POLL = 3000;
@@ -106,6 +106,7 @@ export function LiveRun({
 
 /** A value read off a display while the test runs: six of them make a curve. */
 function Sample({ job, onSent }: { job: Schemas['JobAnswer']; onSent: () => void }) {
+  const { unit } = useTemperature();
   const [values, setValues] = useState<Record<string, number | null>>({});
   const parts = Object.entries(values).filter((v): v is [string, number] => typeof v[1] === 'number');
   const send = async () => {
@@ -134,9 +135,8 @@ function Sample({ job, onSent }: { job: Schemas['JobAnswer']; onSent: () => void
     <div className="run-sample">
       {job.parts.map((p) => (
         <label key={p.part}>
-          {t`${capital(partName(p.part))} now, °C`}
-          <NumberField
-            inputMode="decimal"
+          {t`${capital(partName(p.part))} now, °${unit}`}
+          <TemperatureField
             min={-40}
             max={400}
             value={values[p.part] ?? null}

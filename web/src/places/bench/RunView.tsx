@@ -50,7 +50,7 @@ export function RunView({
       </div>
       {onVoid && (
         <Button size="small" type="text" onClick={onVoid}>
-          {t`Void`}
+          {t`Strike out`}
         </Button>
       )}
     </div>

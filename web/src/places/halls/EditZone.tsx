@@ -3,6 +3,8 @@ import { Button, Form, Input, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
 import { NumberField } from '../../ui/NumberField';
+import { TemperatureField } from '../../ui/TemperatureField';
+import { useTemperature } from '../../words/format';
 import { EditDialog, needed } from '../../ui/EditDialog';
 import { Refusal } from '../../ui/Refusal';
 
@@ -94,6 +96,7 @@ export function EditZone({
 }
 
 function ZoneFields() {
+  const { unit } = useTemperature();
   return (
     <>
       <Form.Item name="name" label={t`Name of the zone`} rules={needed(t`The name`)}>
@@ -105,10 +108,10 @@ function ZoneFields() {
         </Form.Item>
         <Form.Item
           name="designAmbientCelsius"
-          label={t`Warmest air it is planned for, °C`}
+          label={t`Warmest air it is planned for, °${unit}`}
           rules={needed(t`The temperature`)}
         >
-          <NumberField min={-40} max={80} className="full" />
+          <TemperatureField min={-40} max={80} className="full" />
         </Form.Item>
         <Form.Item name="siteName" label={t`Name of the site`} rules={needed(t`The name`)}>
           <Input maxLength={80} />

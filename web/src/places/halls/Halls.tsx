@@ -217,7 +217,9 @@ function ZoneList({ items }: { items: readonly QueueItem[] }) {
         {walkingOrder(items).map((item) => (
           <tr key={item.asset}>
             <td className="figures">
-              <Link to={`/machines/${encodeURIComponent(item.asset)}`}>{item.asset}</Link>
+              <Link to={`/machines/${encodeURIComponent(item.asset)}`} className="unbroken">
+                {item.asset}
+              </Link>
             </td>
             <td>{item.model}</td>
             <td className="num">{item.driftKelvin === null ? '–' : kelvin(item.driftKelvin)}</td>

@@ -80,7 +80,7 @@ export function Book({
               : voidService.mutate({ id: s.id, voided: false, reason: null })
           }
         >
-          {s.voidedReason === null ? t`Void` : t`Restore`}
+          {s.voidedReason === null ? t`Strike out` : t`Restore`}
         </Button>
       ),
     })),
@@ -112,7 +112,7 @@ export function Book({
     <section className="section" aria-label={t`History`}>
       <div className="section-head">
         <h2>{t`History`}</h2>
-        <Link to={`/log?asset=${encodeURIComponent(machine.tag)}`} className="quiet small">
+        <Link to={`/log?asset=${encodeURIComponent(machine.tag)}`} className="quiet small alone">
           {t`the whole log book`}
         </Link>
         <Button size="small" onClick={() => setAdding(true)}>
@@ -146,9 +146,10 @@ export function Book({
       )}
       {voiding && (
         <AskReason
-          title={t`Void the ${levelName(voiding.level)} of ${fullDay(voiding.date)}`}
+          title={t`Strike out the ${levelName(voiding.level)} of ${fullDay(voiding.date)}`}
           text={t`It stays in the book, struck through, and the judgement no longer counts it.`}
           busy={voidService.isPending}
+          confirm={t`Strike out`}
           onClose={() => setVoiding(null)}
           onReason={(reason) => voidService.mutateAsync({ id: voiding.id, voided: true, reason })}
         />

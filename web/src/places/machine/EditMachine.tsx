@@ -3,9 +3,10 @@ import { Button, Form, Input, Select } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite, useZones } from '../../api/queries';
-import { capital, partName } from '../../words/format';
+import { capital, partName, useTemperature } from '../../words/format';
 import { EditDialog, needed } from '../../ui/EditDialog';
 import { NumberField } from '../../ui/NumberField';
+import { TemperatureField } from '../../ui/TemperatureField';
 import { word } from '../../words/word';
 
 interface Fields {
@@ -38,6 +39,7 @@ export function EditMachine({
   onClose: () => void;
 }) {
   const zones = useZones();
+  const { unit } = useTemperature();
   const [removed, setRemoved] = useState<readonly (string | null)[]>([]);
   const write = useWrite((f: Fields) =>
     unwrap(
@@ -114,10 +116,10 @@ export function EditMachine({
         <div key={p.part} className="edit-part">
           <Form.Item
             name={['limits', i]}
-            label={t`${capital(partName(p.part))}: limit, °C`}
+            label={t`${capital(partName(p.part))}: limit, °${unit}`}
             rules={needed(t`The limit`)}
           >
-            <NumberField min={20} max={300} className="full" disabled={removed.includes(p.part)} />
+            <TemperatureField min={20} max={300} className="full" disabled={removed.includes(p.part)} />
           </Form.Item>
           <Form.Item name={['joints', i]} label={t`Joint`}>
             <Select
@@ -159,8 +161,12 @@ export function EditMachine({
                 >
                   <Input maxLength={40} placeholder="memory" />
                 </Form.Item>
-                <Form.Item name={[name, 'limitCelsius']} label={t`Limit, °C`} rules={needed(t`The limit`)}>
-                  <NumberField min={20} max={300} className="full" />
+                <Form.Item
+                  name={[name, 'limitCelsius']}
+                  label={t`Limit, °${unit}`}
+                  rules={needed(t`The limit`)}
+                >
+                  <TemperatureField min={20} max={300} className="full" />
                 </Form.Item>
                 <Form.Item name={[name, 'interface']} label={t`Joint`}>
                   <Select options={JOINTS} />

@@ -101,7 +101,7 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
                         : setVoiding(r)
                     }
                   >
-                    {r.amended === 2 ? t`Restore` : t`Void`}
+                    {r.amended === 2 ? t`Restore` : t`Strike out`}
                   </Button>
                 </td>
               </tr>
@@ -120,9 +120,10 @@ export function Readings({ tag, parts }: { tag: string; parts: readonly string[]
       )}
       {voiding && (
         <AskReason
-          title={t`Void the reading of ${instant(voiding.at)}`}
+          title={t`Strike out the reading of ${instant(voiding.at)}`}
           text={t`It stays, struck through, and the judgement leaves it out.`}
           busy={write.isPending}
+          confirm={t`Strike out`}
           onClose={() => setVoiding(null)}
           onReason={(reason) => write.mutateAsync({ at: voiding.at, voided: true, reason })}
         />
@@ -148,6 +149,10 @@ function Correct({
   const [column, setColumn] = useState('ambient_c');
   const [value, setValue] = useState('');
   const [reason, setReason] = useState('');
+  const { unit, toCelsius } = useTemperature();
+  const typed = value.trim() === '' ? null : Number(value.trim().replace(',', '.'));
+  const right =
+    typed !== null && (column.endsWith('_c') || parts.includes(column)) ? toCelsius(typed) : typed;
   const write = useWrite(() =>
     unwrap(
       api.POST('/api/v1/assets/{tag}/readings/correct', {
@@ -155,13 +160,13 @@ function Correct({
         body: {
           at: entry.at,
           column,
-          value: value.trim() === '' ? null : Number(value.replace(',', '.')),
+          value: right,
           reason,
         },
       }),
     ),
   );
-  const wrong = value.trim() !== '' && !Number.isFinite(Number(value.replace(',', '.')));
+  const wrong = value.trim() !== '' && !Number.isFinite(typed);
   return (
     <Modal
       title={t`Correct the reading of ${instant(entry.at)}`}
@@ -180,8 +185,8 @@ function Correct({
         onChange={setColumn}
         className="full before-more"
         options={[
-          { value: 'ambient_c', label: t`Air, °C` },
-          ...parts.map((p) => ({ value: p, label: `${capital(partName(p))}, °C` })),
+          { value: 'ambient_c', label: t`Air, °${unit}` },
+          ...parts.map((p) => ({ value: p, label: `${capital(partName(p))}, °${unit}` })),
           { value: 'power_w', label: t`Power, W` },
           { value: 'fan_rpm', label: t`Fan, rpm` },
           { value: 'fan_pct', label: t`Fan, %` },

@@ -103,6 +103,7 @@ export function useWithdraw(tag: string) {
         title={t`Withdraw the report of ${fullDay(withdrawing.date)}`}
         text={t`It stays in the book, struck through, and no longer counts.`}
         busy={write.isPending}
+        confirm={t`Withdraw`}
         onClose={() => setWithdrawing(null)}
         onReason={(reason) => write.mutateAsync({ id: withdrawing.id, reason })}
       />

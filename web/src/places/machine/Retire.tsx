@@ -31,6 +31,7 @@ export function Retire({ machine, onClose }: { machine: Schemas['MachineAnswer']
       title={t`Retire ${machine.tag}`}
       text={t`It leaves the queue and the judgement. Its history stays, and it can be put back.`}
       busy={write.isPending}
+      confirm={t`Retire`}
       onClose={onClose}
       onReason={(reason) => write.mutateAsync({ retired: true, on: null, reason })}
     />

@@ -2,6 +2,7 @@ import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
 import { Modal } from 'antd';
 import { HeadroomStrip } from '../../ui/marks/HeadroomStrip';
+import { useNarrow } from '../../ui/useNarrow';
 
 const EXAMPLE = { part: 'core', ambient: 24, fresh: 68, now: 77, heading: 86, line: 90, limit: 95 };
 
@@ -9,7 +10,7 @@ const EXAMPLE = { part: 'core', ambient: 24, fresh: 68, now: 77, heading: 86, li
 export function Legend({ onClose }: { onClose: () => void }) {
   return (
     <Modal title={t`How to read the strip`} open onCancel={onClose} footer={null} width={460}>
-      <HeadroomStrip strip={EXAMPLE} width={400} />
+      <HeadroomStrip strip={EXAMPLE} width={useNarrow(520) ? 280 : 400} />
       <ol className="legend">
         <li>
           <Trans>

@@ -1,7 +1,7 @@
 import { plural, t } from '@lingui/core/macro';
 import { Button, Checkbox } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useImperativeHandle, useRef, type Ref } from 'react';
+import { useLayoutEffect, useImperativeHandle, useRef, type Ref } from 'react';
 import type { QueueItem } from '../../api/client';
 import { useNarrow } from '../../ui/useNarrow';
 import { minutes } from '../../words/format';
@@ -17,6 +17,8 @@ export interface ListHandle {
 }
 
 const HEAD = 44;
+
+const keyOf = (line: Line): string => (line.kind === 'group' ? `g-${line.group.key}` : line.item.asset);
 
 /** The rows, of which only those in sight are in the page. */
 export function List({
@@ -46,9 +48,12 @@ export function List({
     count: lines.length,
     getScrollElement: () => scroll.current,
     estimateSize: (i) => (lines[i]?.kind === 'group' ? HEAD : narrow ? 190 : 78),
+    // A row keeps its measured height wherever it comes to stand.
+    getItemKey: (i) => keyOf(lines[i]!),
     overscan: 8,
   });
-  useEffect(() => virtual.measure(), [narrow, lines, virtual]);
+  // Before the rows in sight are measured again at the new width.
+  useLayoutEffect(() => virtual.measure(), [narrow, slim, slimmer, virtual]);
   useImperativeHandle(ref, () => ({ show: (index) => virtual.scrollToIndex(index, { align: 'auto' }) }));
   const strip = narrow ? 312 : slimmer ? 200 : slim ? 240 : 324;
   return (
@@ -56,10 +61,9 @@ export function List({
       <div className="rounds-all" style={{ height: virtual.getTotalSize() }}>
         {virtual.getVirtualItems().map((v) => {
           const line = lines[v.index]!;
-          const key = line.kind === 'group' ? `g-${line.group.key}` : line.item.asset;
           return (
             <div
-              key={key}
+              key={v.key}
               className="rounds-at"
               data-index={v.index}
               ref={virtual.measureElement}

@@ -7,6 +7,8 @@ import { usePageTitle } from '../../ui/usePageTitle';
 import { BENCH_SCHOOLS } from './benchSchools';
 import { HouseValues } from './HouseValues';
 import { NumberField } from '../../ui/NumberField';
+import { DifferenceField } from '../../ui/TemperatureField';
+import { differenceUnit } from '../../words/format';
 
 type Policy = Schemas['PolicyDto'];
 
@@ -43,9 +45,9 @@ const PRECEDENCES: readonly { value: Schemas['Precedence']; name: string; text: 
 ];
 
 const KELVINS = [
-  { name: 'actionMarginKelvin', label: t`The action line lies below a part’s limit by, K`, min: 0, max: 30 },
-  { name: 'worthKelvin', label: t`Less than this is not worth opening a machine for, K`, min: 0.5, max: 20 },
-  { name: 'muchKelvin', label: t`This much to win is worth opening it at once, K`, min: 1, max: 40 },
+  { name: 'actionMarginKelvin', label: t`The action line lies below a part’s limit by`, min: 0, max: 30 },
+  { name: 'worthKelvin', label: t`Less than this is not worth opening a machine for`, min: 0.5, max: 20 },
+  { name: 'muchKelvin', label: t`This much to win is worth opening it at once`, min: 1, max: 40 },
 ] as const;
 
 /** One of a few ways, each with what it means. */
@@ -96,10 +98,10 @@ export function Rules() {
             <Form.Item
               key={name}
               name={name}
-              label={label}
-              rules={[{ required: true, message: t`A number of kelvins is needed.` }]}
+              label={t`${label}, ${differenceUnit().unit}`}
+              rules={[{ required: true, message: t`A number is needed.` }]}
             >
-              <NumberField min={min} max={max} step={0.5} inputMode="decimal" />
+              <DifferenceField min={min} max={max} step={0.5} />
             </Form.Item>
           ))}
           <HouseValues />

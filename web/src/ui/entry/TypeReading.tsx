@@ -90,7 +90,7 @@ export function TypeReading({
       <Button type="primary" size="large" htmlType="submit" disabled={!some} loading={write.isPending}>
         {keep}
       </Button>
-      <p className="quiet small">
+      <p className="quiet small apart-small">
         {t`Under load, and warm: ten minutes at the least. An empty field was not measured.`}
       </p>
     </form>

@@ -108,6 +108,7 @@ export function Counting({
               : t`What did come out is still counted when the machine is closed.`
           }
           busy={false}
+          confirm={t`Write down`}
           onClose={() => setExcuse(null)}
           onReason={(reason) => write({ kind: 'count-excused', what, reason, item: excuse || null })}
         />

@@ -23,6 +23,7 @@ export function MeasureBefore({ job, write }: BenchJob) {
           title={t`Open it without a before-run`}
           text={t`Then nothing can be proven afterwards. Write down why.`}
           busy={false}
+          confirm={t`Open it`}
           onClose={() => setWithout(false)}
           onReason={(reason) => write({ kind: 'before-excused', reason })}
         />

@@ -68,6 +68,7 @@ export function Runs({ job, write }: BenchJob) {
           title={t`Strike out the run: ${PHASES[voiding.phase].toLowerCase()}, ${voiding.run.workload}`}
           text={t`It stays here, struck through, and proves nothing.`}
           busy={false}
+          confirm={t`Strike out`}
           onClose={() => setVoiding(null)}
           onReason={(reason) =>
             write({ kind: 'run-voided', phase: voiding.phase, reason, runKey: voiding.key })

@@ -154,6 +154,7 @@ export function Work({ job, write }: BenchJob) {
           title={t`Leave this step out`}
           text={say(leaving.message)}
           busy={false}
+          confirm={t`Leave out`}
           onClose={() => setLeaving(null)}
           onReason={(reason) =>
             write({ kind: 'step-skipped', step: leaving.id, reason }).then(() => setChosen(null))
