@@ -159,6 +159,12 @@ test('a machine is moved and its history says so; degrees can be Fahrenheit', as
   await expect(page.getByRole('cell', { name: '203 °F' }).first()).toBeVisible();
   // A difference is one too, in what the server says and on every axis.
   await expect(page.getByText('°F above the air').first()).toBeVisible();
+  // So is what is typed: a limit of 95 °C is 203 °F and comes back as it was.
+  await page.getByRole('button', { name: 'Edit' }).click();
+  await expect(page.getByLabel('Processor: limit, °F')).toHaveValue('203');
+  await page.getByLabel('Processor: limit, °F').fill('194');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('cell', { name: '194 °F' }).first()).toBeVisible();
   await page.goto('/machines/GC-0117');
   await expect(page.getByText(/Memory alone is \d+ °F warmer/).first()).toBeVisible({ timeout: 30_000 });
 });
