@@ -10,6 +10,7 @@ using Pyrometron.Server.Demo;
 using Pyrometron.Server.Imports;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Machines;
+using Pyrometron.Server.Planning;
 using Pyrometron.Server.Proof;
 using Pyrometron.Server.Zones;
 using Pyrometron.Storage;
@@ -49,6 +50,7 @@ public static class Setup
         builder.Services.AddOpenApi(ApiDocument.Configure);
         builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
 
+        builder.Services.AddSingleton<PlanningDesk>();
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton(_ => DataFolder.Take(options.DataFolder));
@@ -157,6 +159,7 @@ public static class Setup
         api.MapLogBook();
         api.MapLabels();
         api.MapVerdicts();
+        api.MapPlans();
         app.MapOpenApi("/openapi/v1.json");
         app.Map("/api/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
         app.Map("/openapi/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();

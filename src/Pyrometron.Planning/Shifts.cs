@@ -1,0 +1,78 @@
+using Pyrometron.Core.Planning;
+
+namespace Pyrometron.Planning;
+
+/// <summary>A shift of somebody.</summary>
+/// <param name="Person">Index of the person.</param>
+/// <param name="Index">Which of their shifts.</param>
+/// <param name="Span">From when to when.</param>
+internal readonly record struct Shift(int Person, int Index, Span Span);
+
+/// <summary>What both models read off a problem once: shifts, who may do what where, and costs in whole numbers.</summary>
+internal sealed class Shifts
+{
+    /// <summary>Costs are counted in thousandths, rounded down: so a bound stays one. Less fine where weights are huge.</summary>
+    private readonly double _scale;
+
+    public Shifts(PlanProblem problem)
+    {
+        Problem = problem;
+        All = [.. problem.People.SelectMany((p, i) => p.Shifts.Select((span, k) => new Shift(i, k, span)))];
+        Groups = Grouped(All);
+        var largest = problem.Jobs.Select(problem.LeavingOut).DefaultIfEmpty(0).Max();
+        _scale = Math.Min(1000, 1e12 / Math.Max(1, largest));
+    }
+
+    public PlanProblem Problem { get; }
+
+    public IReadOnlyList<Shift> All { get; }
+
+    /// <summary>Shifts in groups that do not overlap in time, in order: usually one a day.</summary>
+    public IReadOnlyList<IReadOnlyList<int>> Groups { get; }
+
+    public long Scaled(double cost) => (long)Math.Floor((cost * _scale) + 1e-6);
+
+    public double Unscaled(double scaled) => scaled / _scale;
+
+    /// <summary>
+    /// Where a job may stand in a shift: the minutes at which it may begin, day by day, since its cost is that of the day.
+    /// </summary>
+    public IEnumerable<(int Day, long[] Starts)> Places(PlanJob job, Shift shift)
+    {
+        if (!Problem.May(Problem.People[shift.Person], job))
+            return [];
+        if (job.Locked is { } locked)
+            return locked.Person == shift.Person && shift.Span.Holds(new Span(locked.Start, locked.Start + job.Minutes))
+                ? [(locked.Start / PlanProblem.Day, [locked.Start, locked.Start])]
+                : [];
+        var byDay = new SortedDictionary<int, List<long>>();
+        foreach (var (first, last) in Problem.Starts(job, shift.Span))
+            for (var day = first / PlanProblem.Day; day <= last / PlanProblem.Day; day++)
+            {
+                if (!byDay.TryGetValue(day, out var starts))
+                    byDay[day] = starts = [];
+                starts.Add(Math.Max(first, day * PlanProblem.Day));
+                starts.Add(Math.Min(last, ((day + 1) * PlanProblem.Day) - 1));
+            }
+        return byDay.Select(d => (d.Key, d.Value.ToArray()));
+    }
+
+    private static List<IReadOnlyList<int>> Grouped(IReadOnlyList<Shift> shifts)
+    {
+        var groups = new List<IReadOnlyList<int>>();
+        var (group, until) = (new List<int>(), 0);
+        foreach (var s in Enumerable.Range(0, shifts.Count).OrderBy(s => shifts[s].Span.From))
+        {
+            if (group.Count > 0 && shifts[s].Span.From >= until)
+            {
+                groups.Add(group);
+                group = [];
+            }
+            group.Add(s);
+            until = Math.Max(until, shifts[s].Span.To);
+        }
+        if (group.Count > 0)
+            groups.Add(group);
+        return groups;
+    }
+}

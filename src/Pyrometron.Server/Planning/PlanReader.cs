@@ -1,0 +1,208 @@
+using System.Globalization;
+using Pyrometron.Core.Planning;
+using Pyrometron.Formats;
+
+namespace Pyrometron.Server.Planning;
+
+/// <summary>Makes a planning problem of what was sent, and says of all that is wrong where and what.</summary>
+internal sealed class PlanReader(PlanRequest request)
+{
+    private const int MostDays = 366,
+        MostPeople = 500,
+        MostZones = 2_000,
+        MostJobs = 5_000,
+        MostSpans = 2_000,
+        MostSkills = 100,
+        MostMinutes = MostDays * PlanProblem.Day,
+        LongestName = 80;
+
+    private const double MostWeight = 1e6;
+
+    /// <summary>With so many problems the rest is not looked at.</summary>
+    private const int MostProblems = 100;
+
+    private readonly Dictionary<string, int> _people = [];
+    private readonly Dictionary<string, int> _zones = [];
+    private readonly HashSet<string> _jobs = [];
+    private DateOnly _start;
+
+    /// <summary>What is wrong, in the order in which it was found.</summary>
+    public List<InputProblem> Problems { get; } = [];
+
+    /// <summary>The problem; null where anything is wrong with it.</summary>
+    public PlanProblem? Read()
+    {
+        _start = DateOnly.TryParseExact(request.Start, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var start)
+            ? start
+            : Wrong("/start", "start must be a date such as 2026-12-01", new DateOnly(2000, 1, 1));
+        if (_start.Year is < 1900 or > 9000)
+            Wrong("/start", "start must lie between the years 1900 and 9000", 0);
+        var days = Within("/days", request.Days, 1, MostDays);
+        if (request.Seconds is not (null or (>= 0 and <= 60)))
+            Wrong("/seconds", "seconds must be a number from 0 to 60", 0);
+        var problem = new PlanProblem(
+            _start,
+            days,
+            All("/people", request.People, MostPeople, (p, at) => Person(p, at, days)),
+            All("/zones", request.Zones, MostZones, Zone),
+            All("/jobs", request.Jobs, MostJobs, Job)
+        );
+        if (Problems.Count == 0)
+            LocksStand(problem);
+        return Problems.Count == 0 ? problem : null;
+    }
+
+    private PlanPerson Person(PlanPersonDto dto, string at, int days)
+    {
+        var horizon = new Span(0, days * PlanProblem.Day);
+        var shifts = All($"{at}/shifts", dto.Shifts, MostSpans, SpanOf).OrderBy(s => s.From).ToList();
+        for (var i = 1; i < shifts.Count; i++)
+            if (shifts[i].From < shifts[i - 1].To)
+            {
+                Wrong($"{at}/shifts", "shifts of one person may not overlap", 0);
+                break;
+            }
+        return new PlanPerson(
+            New($"{at}/id", dto.Id, _people),
+            Names($"{at}/skills", dto.Skills),
+            dto.Sites is null ? null : Names($"{at}/sites", dto.Sites),
+            [.. shifts.Select(s => s.And(horizon)).Where(s => s.Minutes > 0)]
+        );
+    }
+
+    private PlanZone Zone(PlanZoneDto dto, string at) =>
+        new(
+            New($"{at}/code", dto.Code, _zones),
+            Name($"{at}/site", dto.Site),
+            Within($"{at}/setupMinutes", dto.SetupMinutes ?? 0, 0, MostMinutes),
+            dto.MaxDown is null ? null : Within($"{at}/maxDown", dto.MaxDown, 0, int.MaxValue),
+            dto.Windows is null ? null : Span.Merged(All($"{at}/windows", dto.Windows, MostSpans, SpanOf))
+        );
+
+    private PlanJob Job(PlanJobDto dto, string at)
+    {
+        var id = Name($"{at}/id", dto.Id);
+        if (!_jobs.Add(id) && id.Length > 0)
+            Wrong($"{at}/id", $"'{id}' stands here twice", 0);
+        if (!_zones.TryGetValue(dto.Zone ?? "", out var zone))
+            Wrong($"{at}/zone", "zone must be the code of one of the zones", 0);
+        var weight = dto.Weight is >= 0 and <= MostWeight
+            ? dto.Weight.Value
+            : Wrong($"{at}/weight", $"weight must be a number from 0 to {MostWeight:0}", 0.0);
+        return new PlanJob(
+            id,
+            zone,
+            Within($"{at}/minutes", dto.Minutes, 0, MostMinutes),
+            Names($"{at}/skills", dto.Skills),
+            dto.NotBefore is null ? 0 : Math.Max(0, Minute($"{at}/notBefore", dto.NotBefore)),
+            dto.DueBy is null ? null : (int)Math.Floor(Minute($"{at}/dueBy", dto.DueBy) / (double)PlanProblem.Day),
+            weight,
+            dto.Locked is { } locked ? Lock(locked, $"{at}/locked") : null
+        );
+    }
+
+    private PlanLock Lock(PlanLockDto dto, string at)
+    {
+        if (!_people.TryGetValue(dto.Person ?? "", out var person))
+            Wrong($"{at}/person", "person must be the id of one of the people", 0);
+        return new PlanLock(person, Minute($"{at}/start", dto.Start));
+    }
+
+    /// <summary>Locked jobs are put where they are said to stand, the first one first.</summary>
+    private void LocksStand(PlanProblem problem)
+    {
+        var roster = new Roster(problem);
+        foreach (var a in GreedyPlanner.Locked(problem).OrderBy(a => a.Start))
+            if (!roster.TryPut(a))
+                Wrong($"/jobs/{a.Job}/locked", $"the job cannot stand there: {WhyNot(problem, roster, a)}", 0);
+    }
+
+    private static string WhyNot(PlanProblem problem, Roster roster, Assignment a)
+    {
+        var job = problem.Jobs[a.Job];
+        var person = problem.People[a.Person];
+        if (!job.Skills.IsSubsetOf(person.Skills))
+            return $"{person.Id} lacks a skill that it needs";
+        if (!problem.May(person, job))
+            return $"{person.Id} does not work at {problem.Zones[job.Zone].Site}";
+        if (!person.Shifts.Any(s => s.Holds(roster.SpanOf(a))))
+            return $"{person.Id} has no shift that holds it";
+        return person.Shifts.Any(s => problem.Starts(job, s).Any(r => r.First <= a.Start && a.Start <= r.Last))
+            ? "another locked job is in its way, or too many of its zone would be down at once"
+            : "it would begin before it may, outside the windows of its zone, or without time for the set-up before it";
+    }
+
+    private Span SpanOf(PlanSpanDto dto, string at)
+    {
+        var span = new Span(Minute($"{at}/start", dto.Start), Minute($"{at}/end", dto.End));
+        return span.Minutes > 0 ? span : Wrong($"{at}/end", "end must lie after start", new Span(0, 0));
+    }
+
+    /// <summary>Minutes from the start of the plan to an instant, or to 00:00 UTC of a date.</summary>
+    private int Minute(string at, string? text)
+    {
+        const DateTimeStyles utc = DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal;
+        const string needed = "must be an instant in whole minutes such as 2026-12-01T08:00Z, or a date";
+        var name = at[(at.LastIndexOf('/') + 1)..];
+        if (
+            !DateTimeOffset.TryParseExact(text, Instants, CultureInfo.InvariantCulture, utc, out var instant)
+            || instant.Ticks % TimeSpan.TicksPerMinute != 0
+        )
+            return Wrong(at, $"{name} {needed}", 0);
+        var minutes = (instant - new DateTimeOffset(_start, TimeOnly.MinValue, TimeSpan.Zero)).TotalMinutes;
+        // Centuries away is as good as never.
+        return (int)Math.Clamp(minutes, int.MinValue / 4, int.MaxValue / 4);
+    }
+
+    private static readonly string[] Instants =
+    [
+        "yyyy-MM-dd",
+        "yyyy-MM-dd'T'HH:mmK",
+        "yyyy-MM-dd'T'HH:mm:ssK",
+        "yyyy-MM-dd'T'HH:mm:ss.FFFFFFFK",
+    ];
+
+    private List<TItem> All<TDto, TItem>(string at, IReadOnlyList<TDto?>? sent, int most, Func<TDto, string, TItem> read)
+    {
+        var items = new List<TItem>();
+        if (sent is null)
+            return Wrong(at, $"{at[(at.LastIndexOf('/') + 1)..]} must be an array", items);
+        if (sent.Count > most)
+            return Wrong(at, $"lists more than {most}", items);
+        for (var i = 0; i < sent.Count && Problems.Count < MostProblems; i++)
+            if (sent[i] is { } dto)
+                items.Add(read(dto, $"{at}/{i}"));
+            else
+                Wrong($"{at}/{i}", "must be an object", 0);
+        return items;
+    }
+
+    private HashSet<string> Names(string at, IReadOnlyList<string?>? sent)
+    {
+        if (sent?.Count > MostSkills)
+            return Wrong(at, $"lists more than {MostSkills}", new HashSet<string>());
+        return [.. (sent ?? []).Select((name, i) => Name($"{at}/{i}", name))];
+    }
+
+    private string New(string at, string? sent, Dictionary<string, int> known)
+    {
+        var name = Name(at, sent);
+        return name.Length == 0 || known.TryAdd(name, known.Count) ? name : Wrong(at, $"'{name}' stands here twice", name);
+    }
+
+    private string Name(string at, string? sent) =>
+        sent is { Length: > 0 and <= LongestName } && !sent.Any(char.IsControl)
+            ? sent
+            : Wrong(at, $"{at[(at.LastIndexOf('/') + 1)..]} must be text of 1 to {LongestName} characters", "");
+
+    private int Within(string at, int? sent, int least, int most) =>
+        sent >= least && sent <= most
+            ? sent.Value
+            : Wrong(at, $"{at[(at.LastIndexOf('/') + 1)..]} must be a whole number from {least} to {most}", least);
+
+    private T Wrong<T>(string at, string message, T standIn)
+    {
+        Problems.Add(new InputProblem(message, Pointer: at));
+        return standIn;
+    }
+}
