@@ -8,7 +8,7 @@ namespace Pyrometron.Planning;
 /// <param name="Span">From when to when.</param>
 internal readonly record struct Shift(int Person, int Index, Span Span);
 
-/// <summary>What both models read off a problem once: shifts, who may do what where, and costs in whole numbers.</summary>
+/// <summary>What the solver's model reads off a problem: shifts, who may do what where, and costs in whole numbers.</summary>
 internal sealed class Shifts
 {
     /// <summary>Costs are counted in thousandths, rounded down: so a bound stays one. Less fine where weights are huge.</summary>
@@ -18,7 +18,6 @@ internal sealed class Shifts
     {
         Problem = problem;
         All = [.. problem.People.SelectMany((p, i) => p.Shifts.Select((span, k) => new Shift(i, k, span)))];
-        Groups = Grouped(All);
         var largest = problem.Jobs.Select(problem.LeavingOut).DefaultIfEmpty(0).Max();
         _scale = Math.Min(1000, 1e12 / Math.Max(1, largest));
     }
@@ -26,9 +25,6 @@ internal sealed class Shifts
     public PlanProblem Problem { get; }
 
     public IReadOnlyList<Shift> All { get; }
-
-    /// <summary>Shifts in groups that do not overlap in time, in order: usually one a day.</summary>
-    public IReadOnlyList<IReadOnlyList<int>> Groups { get; }
 
     public long Scaled(double cost) => (long)Math.Floor((cost * _scale) + 1e-6);
 
@@ -55,24 +51,5 @@ internal sealed class Shifts
                 starts.Add(Math.Min(last, ((day + 1) * PlanProblem.Day) - 1));
             }
         return byDay.Select(d => (d.Key, d.Value.ToArray()));
-    }
-
-    private static List<IReadOnlyList<int>> Grouped(IReadOnlyList<Shift> shifts)
-    {
-        var groups = new List<IReadOnlyList<int>>();
-        var (group, until) = (new List<int>(), 0);
-        foreach (var s in Enumerable.Range(0, shifts.Count).OrderBy(s => shifts[s].Span.From))
-        {
-            if (group.Count > 0 && shifts[s].Span.From >= until)
-            {
-                groups.Add(group);
-                group = [];
-            }
-            group.Add(s);
-            until = Math.Max(until, shifts[s].Span.To);
-        }
-        if (group.Count > 0)
-            groups.Add(group);
-        return groups;
     }
 }

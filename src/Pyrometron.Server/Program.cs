@@ -1,3 +1,5 @@
+using Microsoft.AspNetCore.Hosting.Server;
+using Microsoft.AspNetCore.Hosting.Server.Features;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -9,7 +11,9 @@ try
     // Opened before anything listens: a database that cannot be used is one clear line, not a page of errors.
     app.Services.GetRequiredService<Database>();
     app.UsePyrometron();
-    app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Pyrometron is at {app.Urls.First()}"));
+    // The build starts it without listening, to write down what the API is.
+    if (app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>() is { } listening)
+        app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Pyrometron is at {listening.Addresses.First()}"));
     app.Run();
     return 0;
 }

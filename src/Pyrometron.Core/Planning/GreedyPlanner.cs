@@ -9,6 +9,9 @@ public sealed class GreedyPlanner : IPlanner
     /// <summary>What a minute of set-up is taken to cost while choosing: it takes room that other jobs need.</summary>
     private static readonly double[] Prices = [0.01, 0.05, 0.2];
 
+    /// <summary>Differences of cost that decide between places that cost the same.</summary>
+    private const double Near = 0.02;
+
     /// <inheritdoc/>
     public Plan Solve(PlanProblem problem, double seconds, IProgress<Plan>? progress, CancellationToken cancel)
     {
@@ -20,12 +23,13 @@ public sealed class GreedyPlanner : IPlanner
     public static Roster Best(PlanProblem problem, CancellationToken cancel)
     {
         Roster? best = null;
+        var locked = Roster.Of(problem, Locked(problem));
         foreach (var order in Orders(problem))
         foreach (var price in Prices)
         {
             if (best is not null && cancel.IsCancellationRequested)
                 return best;
-            var roster = Roster.Of(problem, Locked(problem));
+            var roster = locked.Copy();
             Fill(roster, order, price);
             if (best is null || roster.Cost < best.Cost)
                 best = roster;
@@ -39,36 +43,50 @@ public sealed class GreedyPlanner : IPlanner
     /// <param name="setupPrice">What a minute of set-up is taken to cost.</param>
     public static void Fill(Roster roster, IEnumerable<int> order, double setupPrice = PlanProblem.SetupCost)
     {
+        var places = new List<Place>();
         foreach (var job in order)
-            if (!roster.Has(job) && Cheapest(roster, job, setupPrice) is { } place)
-                roster.TryPut(place);
+            if (!roster.Has(job) && Cheapest(roster, job, setupPrice, places) is { } best)
+                roster.Put(job, best.Opening, best.Place);
     }
 
     /// <summary>The locked jobs of a problem in their places.</summary>
     public static IEnumerable<Assignment> Locked(PlanProblem problem) =>
-        problem.Jobs.Select((job, i) => (job, i)).Where(j => j.job.Locked is not null)
+        problem
+            .Jobs.Select((job, i) => (job, i))
+            .Where(j => j.job.Locked is not null)
             .Select(j => new Assignment(j.i, j.job.Locked!.Value.Person, j.job.Locked.Value.Start));
 
-    private static Assignment? Cheapest(Roster roster, int index, double setupPrice)
+    /// <summary>The place of a job that costs least; null where it has none.</summary>
+    /// <param name="places">Used while looking; what is in it is of no use afterwards.</param>
+    /// <param name="pass">Whether a place is passed over.</param>
+    /// <param name="late">Whether of places that cost the same the latest is taken, so that early ones stay free for what is urgent.</param>
+    internal static (Opening Opening, Place Place)? Cheapest(
+        Roster roster,
+        int index,
+        double setupPrice,
+        List<Place> places,
+        Func<bool>? pass = null,
+        bool late = false
+    )
     {
-        var problem = roster.Problem;
-        var job = problem.Jobs[index];
-        (double Cost, Assignment At)? best = null;
-        for (var p = 0; p < problem.People.Count; p++)
+        var job = roster.Problem.Jobs[index];
+        var nudge = late ? -1e-6 : 1e-6;
+        (double Cost, Opening Opening, Place Place)? best = null;
+        foreach (var opening in roster.Openings.Of(index))
         {
-            if (!problem.May(problem.People[p], job))
+            var least = PlanProblem.Lateness(job, opening.Starts[0].First / PlanProblem.Day);
+            if (best is not null && least > best.Value.Cost + Near)
                 continue;
-            for (var s = 0; s < problem.People[p].Shifts.Count; s++)
-                foreach (var (start, setup) in roster.Places(index, p, s))
-                {
-                    // Among equals the earliest: what is done is done.
-                    var cost =
-                        PlanProblem.Lateness(job, start / PlanProblem.Day) + setupPrice * setup + 1e-6 * start;
-                    if (best is null || cost < best.Value.Cost)
-                        best = (cost, new Assignment(index, p, start));
-                }
+            roster.Places(index, opening, places);
+            foreach (var place in places)
+            {
+                var cost =
+                    PlanProblem.Lateness(job, place.Start / PlanProblem.Day) + (setupPrice * place.Setup) + (nudge * place.Start);
+                if ((best is null || cost < best.Value.Cost) && pass?.Invoke() != true)
+                    best = (cost, opening, place);
+            }
         }
-        return best?.At;
+        return best is { } found ? (found.Opening, found.Place) : null;
     }
 
     /// <summary>The orders that are tried: by weight in an hour, by weight, by due day.</summary>
@@ -76,11 +94,15 @@ public sealed class GreedyPlanner : IPlanner
     {
         var all = Enumerable.Range(0, problem.Jobs.Count).ToList();
         PlanJob Job(int i) => problem.Jobs[i];
-        yield return [.. all.OrderByDescending(i => Job(i).Weight / (Job(i).Minutes + 10)).ThenBy(i => Job(i).DueDay ?? int.MaxValue)];
+        yield return
+        [
+            .. all.OrderByDescending(i => Job(i).Weight / (Job(i).Minutes + 10)).ThenBy(i => Job(i).DueDay ?? int.MaxValue),
+        ];
         yield return [.. all.OrderByDescending(i => Job(i).Weight).ThenBy(i => Job(i).DueDay ?? int.MaxValue)];
         yield return
         [
-            .. all.OrderBy(i => Math.Max(0, Job(i).DueDay ?? int.MaxValue)).ThenByDescending(i => Job(i).Weight / (Job(i).Minutes + 10)),
+            .. all.OrderBy(i => Math.Max(0, Job(i).DueDay ?? int.MaxValue))
+                .ThenByDescending(i => Job(i).Weight / (Job(i).Minutes + 10)),
         ];
     }
 }

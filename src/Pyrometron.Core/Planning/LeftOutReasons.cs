@@ -19,44 +19,73 @@ public static class LeftOutReasons
         var skilled = problem.People.Where(p => PlanProblem.MaySkill(p, job)).ToList();
         var skills = Value.Text("skills", string.Join(", ", job.Skills.Order(StringComparer.Ordinal)));
         if (skilled.Count == 0)
-            return Because(LeftOutCode.NoSkill, problem.People.Count == 0 || job.Skills.Count == 0
-                ? "There is nobody to do it."
-                : Message.Of("Nobody has all the skills that it needs: {skills}.", skills));
+            return Because(
+                LeftOutCode.NoSkill,
+                problem.People.Count == 0 || job.Skills.Count == 0
+                    ? "There is nobody to do it."
+                    : Message.Of("Nobody has all the skills that it needs: {skills}.", skills)
+            );
         var people = skilled.Where(p => problem.MaySite(p, job)).ToList();
         var site = Value.Text("site", zone.Site);
         if (people.Count == 0)
-            return Because(LeftOutCode.NoSite, job.Skills.Count == 0
-                ? Message.Of("Nobody works at {site}.", site)
-                : Message.Of("Nobody who works at {site} has the skills that it needs: {skills}.", site, skills));
+            return Because(
+                LeftOutCode.NoSite,
+                job.Skills.Count == 0
+                    ? Message.Of("Nobody works at {site}.", site)
+                    : Message.Of("Nobody who works at {site} has the skills that it needs: {skills}.", site, skills)
+            );
         var shifts = people.SelectMany(p => p.Shifts).ToList();
         var needed = job.Minutes + zone.SetupMinutes;
         if (!shifts.Any(s => s.Minutes >= needed))
-            return Because(LeftOutCode.TooLong, Message.Of(
-                "With its set-up it takes {needed}; the longest shift of those who may do it has {longest}.",
-                Value.Minutes("needed", needed), Value.Minutes("longest", shifts.Select(s => s.Minutes).DefaultIfEmpty(0).Max())));
+            return Because(
+                LeftOutCode.TooLong,
+                Message.Of(
+                    "With its set-up it takes {needed}; the longest shift of those who may do it has {longest}.",
+                    Value.Minutes("needed", needed),
+                    Value.Minutes("longest", shifts.Select(s => s.Minutes).DefaultIfEmpty(0).Max())
+                )
+            );
         var atOnce = job with { NotBefore = 0 };
         if (!shifts.Any(s => problem.Starts(atOnce, s).Any()))
-            return Because(LeftOutCode.NoWindow, Message.Of(
-                "No window of {zone} holds its {needed} within a shift of somebody who may do it.",
-                Value.Text("zone", zone.Code), Value.Minutes("needed", job.Minutes)));
+            return Because(
+                LeftOutCode.NoWindow,
+                Message.Of(
+                    "No window of {zone} holds its {needed} within a shift of somebody who may do it.",
+                    Value.Text("zone", zone.Code),
+                    Value.Minutes("needed", job.Minutes)
+                )
+            );
         if (!shifts.Any(s => problem.Starts(job, s).Any()))
-            return Because(LeftOutCode.NotBefore, Message.Of(
-                "It may not begin before {day}, and then nobody who may do it has room.",
-                Value.Day("day", problem.Start.AddDays(job.NotBefore / PlanProblem.Day))));
+            return Because(
+                LeftOutCode.NotBefore,
+                Message.Of(
+                    "It may not begin before {day}, and then nobody who may do it has room.",
+                    Value.Day("day", problem.Start.AddDays(job.NotBefore / PlanProblem.Day))
+                )
+            );
         if (!CanStand(roster, index, crowding: false))
             return Because(LeftOutCode.NoRoom, "All who may do it are busy with jobs that cost more when they wait.");
         if (!CanStand(roster, index, crowding: true))
-            return Because(LeftOutCode.MaxDown, Message.Of(
-                "Whenever somebody who may do it is free, {most} of {zone} would be down besides, which is the limit there.",
-                Value.Counted("most", zone.MaxDown ?? 0, "machine"), Value.Text("zone", zone.Code)));
+            return Because(
+                LeftOutCode.MaxDown,
+                Message.Of(
+                    "Whenever somebody who may do it is free, {most} of {zone} would be down besides, which is the limit there.",
+                    Value.Counted("most", zone.MaxDown ?? 0, "machine"),
+                    Value.Text("zone", zone.Code)
+                )
+            );
         return Because(LeftOutCode.TooDear, "It could be placed, but its set-up costs more than leaving it out.");
     }
 
     private static bool CanStand(Roster roster, int index, bool crowding)
     {
-        var people = roster.Problem.People;
-        return Enumerable.Range(0, people.Count)
-            .Where(p => roster.Problem.May(people[p], roster.Problem.Jobs[index]))
-            .Any(p => Enumerable.Range(0, people[p].Shifts.Count).Any(s => roster.Places(index, p, s, crowding).Any()));
+        var places = new List<Place>();
+        foreach (var opening in roster.Openings.Of(index))
+        {
+            roster.Places(index, opening, places, crowding);
+            if (places.Count > 0)
+                return true;
+        }
+        return false;
     }
 }

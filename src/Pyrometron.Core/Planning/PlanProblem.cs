@@ -5,12 +5,7 @@ namespace Pyrometron.Core.Planning;
 /// <param name="Skills">What they may do.</param>
 /// <param name="Sites">Where they work; null where everywhere.</param>
 /// <param name="Shifts">When, in order; no two overlap.</param>
-public sealed record PlanPerson(
-    string Id,
-    IReadOnlySet<string> Skills,
-    IReadOnlySet<string>? Sites,
-    IReadOnlyList<Span> Shifts
-);
+public sealed record PlanPerson(string Id, IReadOnlySet<string> Skills, IReadOnlySet<string>? Sites, IReadOnlyList<Span> Shifts);
 
 /// <summary>Where machines stand.</summary>
 /// <param name="Code">Its own alone in the problem.</param>

@@ -1,5 +1,11 @@
 namespace Pyrometron.Core.Planning;
 
+/// <summary>A place for a job among those of a shift.</summary>
+/// <param name="At">Before which of them, counted from the first.</param>
+/// <param name="Start">The minute at which it would begin.</param>
+/// <param name="Setup">The minutes of set-up in the shift more than now.</param>
+public readonly record struct Place(int At, int Start, int Setup);
+
 /// <summary>
 /// A plan in the making: who does what when, shift by shift. Keeps all rules of <see cref="PlanProblem"/>: a job is only put where
 /// it may stand.
@@ -7,35 +13,68 @@ namespace Pyrometron.Core.Planning;
 public sealed class Roster
 {
     private readonly List<Assignment>[][] _shifts;
-    private readonly List<Span>[] _down;
+    private readonly List<(Span Span, int Person)>[] _down;
     private readonly int[] _person;
 
     /// <summary>An empty plan.</summary>
     public Roster(PlanProblem problem)
+        : this(problem, new Openings(problem)) { }
+
+    private Roster(PlanProblem problem, Openings openings)
     {
-        Problem = problem;
+        (Problem, Openings) = (problem, openings);
         _shifts = [.. problem.People.Select(p => p.Shifts.Select(_ => new List<Assignment>()).ToArray())];
-        _down = [.. problem.Zones.Select(_ => new List<Span>())];
+        _down = [.. problem.Zones.Select(_ => new List<(Span, int)>())];
         _person = [.. Enumerable.Repeat(-1, problem.Jobs.Count)];
     }
 
     /// <summary>A plan with these jobs in their places.</summary>
     /// <exception cref="ArgumentException">They break a rule.</exception>
-    public static Roster Of(PlanProblem problem, IEnumerable<Assignment> assignments)
+    public static Roster Of(PlanProblem problem, IEnumerable<Assignment> assignments) => Filled(new Roster(problem), assignments);
+
+    private static Roster Filled(Roster roster, IEnumerable<Assignment> assignments)
     {
-        var roster = new Roster(problem);
         foreach (var a in assignments.OrderBy(a => a.Start))
             if (!roster.TryPut(a))
-                throw new ArgumentException($"Job {problem.Jobs[a.Job].Id} cannot stand there.", nameof(assignments));
+                throw new ArgumentException($"Job {roster.Problem.Jobs[a.Job].Id} cannot stand there.", nameof(assignments));
         return roster;
     }
 
     /// <summary>What is planned.</summary>
     public PlanProblem Problem { get; }
 
+    /// <summary>Where each of its jobs may stand at all.</summary>
+    public Openings Openings { get; }
+
+    /// <summary>The same plan once more, to be changed by itself.</summary>
+    public Roster Copy()
+    {
+        var copy = new Roster(Problem, Openings);
+        for (var p = 0; p < _shifts.Length; p++)
+        for (var s = 0; s < _shifts[p].Length; s++)
+            copy._shifts[p][s].AddRange(_shifts[p][s]);
+        for (var z = 0; z < _down.Length; z++)
+            copy._down[z].AddRange(_down[z]);
+        _person.CopyTo(copy._person, 0);
+        return copy;
+    }
+
+    /// <summary>Another plan of the same problem, with these jobs in their places.</summary>
+    /// <exception cref="ArgumentException">They break a rule.</exception>
+    public Roster With(IEnumerable<Assignment> assignments) => Filled(new Roster(Problem, Openings), assignments);
+
     /// <summary>All jobs in their places, by time.</summary>
     public IReadOnlyList<Assignment> Assignments =>
         [.. _shifts.SelectMany(p => p).SelectMany(s => s).OrderBy(a => a.Start).ThenBy(a => a.Person).ThenBy(a => a.Job)];
+
+    /// <summary>The same in no order, into a list that is there already.</summary>
+    internal void CopyTo(List<Assignment> list)
+    {
+        list.Clear();
+        foreach (var person in _shifts)
+        foreach (var shift in person)
+            list.AddRange(shift);
+    }
 
     /// <summary>Whether a job has its place.</summary>
     public bool Has(int job) => _person[job] >= 0;
@@ -65,63 +104,166 @@ public sealed class Roster
     public bool TryPut(Assignment wanted)
     {
         var job = Problem.Jobs[wanted.Job];
-        var person = Problem.People[wanted.Person];
-        if (Has(wanted.Job) || !Problem.May(person, job))
+        if (Has(wanted.Job) || OpeningAt(wanted) is not { } opening)
             return false;
-        var shift = Enumerable.Range(0, person.Shifts.Count).FirstOrDefault(s => person.Shifts[s].Holds(SpanOf(wanted)), -1);
-        if (shift < 0 || !Problem.Starts(job, person.Shifts[shift]).Any(s => s.First <= wanted.Start && wanted.Start <= s.Last))
-            return false;
+        var shift = opening.Shift;
         var done = _shifts[wanted.Person][shift];
         var at = done.FindIndex(a => a.Start >= wanted.Start);
         at = at < 0 ? done.Count : at;
-        if (!Fits(person.Shifts[shift], done, at, wanted) || Crowded(job.Zone, SpanOf(wanted)))
+        if (
+            !Fits(Problem.People[wanted.Person].Shifts[shift], done, at, wanted)
+            || Crowded(job.Zone, SpanOf(wanted), wanted.Person)
+        )
             return false;
         done.Insert(at, wanted);
-        _down[job.Zone].Add(SpanOf(wanted));
+        _down[job.Zone].Add((SpanOf(wanted), wanted.Person));
         _person[wanted.Job] = wanted.Person;
         return true;
     }
 
-    /// <summary>Takes a job out.</summary>
-    public void Take(int job)
+    private Opening? OpeningAt(Assignment wanted)
     {
-        foreach (var shift in _shifts[_person[job]])
-            if (shift.FindIndex(a => a.Job == job) is >= 0 and var at)
-            {
-                _down[Problem.Jobs[job].Zone].Remove(SpanOf(shift[at]));
-                shift.RemoveAt(at);
-                break;
-            }
+        foreach (var opening in Openings.Of(wanted.Job))
+            if (opening.Person == wanted.Person)
+                foreach (var (first, last) in opening.Starts)
+                    if (first <= wanted.Start && wanted.Start <= last)
+                        return opening;
+        return null;
+    }
+
+    /// <summary>Takes a job out.</summary>
+    /// <returns>Whose shift it stood in, and which.</returns>
+    public (int Person, int Shift) Take(int job)
+    {
+        var person = _person[job];
+        var shift = Array.FindIndex(_shifts[person], s => s.Exists(a => a.Job == job));
+        var done = _shifts[person][shift];
+        var at = done.FindIndex(a => a.Job == job);
+        _down[Problem.Jobs[job].Zone].Remove((SpanOf(done[at]), person));
+        done.RemoveAt(at);
         _person[job] = -1;
+        return (person, shift);
     }
 
     /// <summary>
-    /// The earliest places of a job, one for each gap between what is done already: where in the day it costs least set-up is
-    /// left to whoever chooses.
+    /// The places of a job in a shift: before, between and after what is done in it, what follows being moved on where that is
+    /// needed and may be.
     /// </summary>
-    /// <param name="index">The job.</param>
-    /// <param name="person">Who would do it; may do it.</param>
-    /// <param name="shift">In which shift.</param>
+    /// <param name="index">The job; has no place yet.</param>
+    /// <param name="opening">One of its openings.</param>
+    /// <param name="found">Where the places are put.</param>
     /// <param name="crowding">Whether the limit of machines down at once is looked at.</param>
-    /// <returns>The minute it would begin, and the minutes of set-up more than now.</returns>
-    public IEnumerable<(int Start, int Setup)> Places(int index, int person, int shift, bool crowding = true)
+    public void Places(int index, Opening opening, List<Place> found, bool crowding = true)
+    {
+        found.Clear();
+        var done = _shifts[opening.Person][opening.Shift];
+        var zone = Problem.Jobs[index].Zone;
+        if (Idle(opening.Person, opening.Shift) < Problem.Jobs[index].Minutes)
+            return;
+        for (var at = 0; at <= done.Count; at++)
+            if (Moved(index, opening, at, null, crowding) is { } start)
+            {
+                var setup = at > 0 && ZoneOf(done[at - 1]) == zone ? 0 : Problem.Zones[zone].SetupMinutes;
+                if (at < done.Count)
+                    setup += NextSetup(zone, done[at]) - SetupAt(done, at);
+                found.Add(new Place(at, start, setup));
+            }
+    }
+
+    /// <summary>Puts a job into a place that was found for it just now.</summary>
+    public void Put(int index, Opening opening, Place place)
+    {
+        var moved = new List<Assignment>();
+        if (Moved(index, opening, place.At, moved, crowding: true) is null)
+            throw new InvalidOperationException("The plan has changed since the place was found.");
+        var done = _shifts[opening.Person][opening.Shift];
+        done.Insert(place.At, moved[0]);
+        _down[ZoneOf(moved[0])].Add((SpanOf(moved[0]), opening.Person));
+        _person[index] = opening.Person;
+        for (var i = 1; i < moved.Count; i++)
+            Move(done, place.At + i, moved[i]);
+    }
+
+    /// <summary>Lets each job of a shift begin as early as it may, in their order.</summary>
+    public void Compact(int person, int shift)
+    {
+        var done = _shifts[person][shift];
+        var free = Problem.People[person].Shifts[shift].From;
+        for (var i = 0; i < done.Count; i++)
+        {
+            var at = done[i];
+            if (
+                Problem.Jobs[at.Job].Locked is null
+                && Openings.At(at.Job, person, shift) is { } opening
+                && Earliest(at.Job, opening, free + SetupAt(done, i), crowding: true) is { } start
+                && start < at.Start
+            )
+                Move(done, i, at with { Start = start });
+            free = SpanOf(done[i]).To;
+        }
+    }
+
+    /// <summary>
+    /// When a job would begin in a place; null where it, or one that has to make room for it, has none.
+    /// </summary>
+    /// <param name="moved">Where the job and those that move are put, in order.</param>
+    private int? Moved(int index, Opening opening, int at, List<Assignment>? moved, bool crowding)
+    {
+        var done = _shifts[opening.Person][opening.Shift];
+        var zone = Problem.Jobs[index].Zone;
+        var free = at == 0 ? Problem.People[opening.Person].Shifts[opening.Shift].From : SpanOf(done[at - 1]).To;
+        var own = at > 0 && ZoneOf(done[at - 1]) == zone ? 0 : Problem.Zones[zone].SetupMinutes;
+        if (Earliest(index, opening, free + own, crowding) is not { } first)
+            return null;
+        moved?.Add(new Assignment(index, opening.Person, first));
+        free = first + Problem.Jobs[index].Minutes;
+        for (var i = at; i < done.Count; i++)
+        {
+            var needed = free + (i == at ? NextSetup(zone, done[i]) : SetupAt(done, i));
+            if (needed <= done[i].Start)
+                break;
+            if (
+                Problem.Jobs[done[i].Job].Locked is not null
+                || Openings.At(done[i].Job, opening.Person, opening.Shift) is not { } other
+                || Earliest(done[i].Job, other, needed, crowding) is not { } start
+            )
+                return null;
+            moved?.Add(done[i] with { Start = start });
+            free = start + Problem.Jobs[done[i].Job].Minutes;
+        }
+        return first;
+    }
+
+    /// <summary>The minutes of a shift in which nothing is done and nothing set up.</summary>
+    private int Idle(int person, int shift)
+    {
+        var done = _shifts[person][shift];
+        var idle = Problem.People[person].Shifts[shift].Minutes;
+        for (var i = 0; i < done.Count; i++)
+            idle -= Problem.Jobs[done[i].Job].Minutes + SetupAt(done, i);
+        return idle;
+    }
+
+    /// <summary>The first minute from this one on at which a job may begin in a shift; null where there is none.</summary>
+    private int? Earliest(int index, Opening opening, int from, bool crowding)
     {
         var job = Problem.Jobs[index];
-        var span = Problem.People[person].Shifts[shift];
-        var done = _shifts[person][shift];
-        foreach (var (first, last) in Problem.Starts(job, span))
-            for (var at = 0; at <= done.Count; at++)
-            {
-                var before = at == 0 ? span.From : SpanOf(done[at - 1]).To;
-                var own = at > 0 && ZoneOf(done[at - 1]) == job.Zone ? 0 : Problem.Zones[job.Zone].SetupMinutes;
-                var start = Math.Max(first, before + own);
-                if (crowding)
-                    start = Uncrowded(job, start);
-                var next = at < done.Count ? NextSetup(job.Zone, done[at]) : 0;
-                if (start > last || (at < done.Count && start + job.Minutes + next > done[at].Start))
-                    continue;
-                yield return (start, own + next - (at < done.Count ? SetupAt(done, at) : 0));
-            }
+        foreach (var (first, last) in opening.Starts)
+        {
+            var start = Math.Max(first, from);
+            if (crowding && start <= last && Problem.Zones[job.Zone].MaxDown is not null)
+                start = Uncrowded(job, start, opening.Person);
+            if (start <= last)
+                return start;
+        }
+        return null;
+    }
+
+    private void Move(List<Assignment> done, int i, Assignment to)
+    {
+        var down = _down[ZoneOf(to)];
+        down[down.IndexOf((SpanOf(done[i]), to.Person))] = (SpanOf(to), to.Person);
+        done[i] = to;
     }
 
     /// <summary>The time a job takes where it stands, without set-up.</summary>
@@ -143,31 +285,37 @@ public sealed class Roster
             && (at == done.Count || SpanOf(wanted).To + NextSetup(zone, done[at]) <= done[at].Start);
     }
 
-    private bool Crowded(int zone, Span span) =>
-        Problem.Zones[zone].MaxDown is { } most && MostAtOnce(zone, span) >= most;
+    private bool Crowded(int zone, Span span, int person) =>
+        Problem.Zones[zone].MaxDown is { } most && MostAtOnce(zone, span, person) >= most;
 
     /// <summary>The first minute from this one on at which a job may begin without crowding its zone.</summary>
-    private int Uncrowded(PlanJob job, int start)
+    private int Uncrowded(PlanJob job, int start, int person)
     {
-        while (Crowded(job.Zone, new Span(start, start + job.Minutes)))
+        while (start < Problem.Horizon.To && Crowded(job.Zone, new Span(start, start + job.Minutes), person))
         {
             // Where none may be down at all, no end of another job helps.
-            var ends = _down[job.Zone].Where(d => d.To > start).Select(d => d.To).DefaultIfEmpty(Problem.Horizon.To);
-            start = ends.Min();
-            if (start >= Problem.Horizon.To)
-                break;
+            var next = Problem.Horizon.To;
+            foreach (var (span, _) in _down[job.Zone])
+                if (span.To > start)
+                    next = Math.Min(next, span.To);
+            start = next;
         }
         return start;
     }
 
-    private int MostAtOnce(int zone, Span span)
+    /// <summary>How many others' jobs of a zone overlap at once within a span; a person's own never do.</summary>
+    private int MostAtOnce(int zone, Span span, int person)
     {
         var most = 0;
-        foreach (var one in _down[zone])
+        foreach (var (one, who) in _down[zone])
         {
+            if (who == person || !one.Overlaps(span))
+                continue;
             var at = Math.Max(one.From, span.From);
-            if (one.Overlaps(span))
-                most = Math.Max(most, _down[zone].Count(d => d.From <= at && at < d.To));
+            var count = 0;
+            foreach (var (other, whose) in _down[zone])
+                count += whose != person && other.From <= at && at < other.To ? 1 : 0;
+            most = Math.Max(most, count);
         }
         return most;
     }

@@ -48,7 +48,8 @@ public sealed record PlanAnswer(
                 )),
             ],
             [
-                .. LeftOutReasons.Of(roster)
+                .. LeftOutReasons
+                    .Of(roster)
                     .Select(l => new LeftOutAnswer(problem.Jobs[l.Job].Id, l.Code, l.Reason.ToString(), l.Reason)),
             ],
             Math.Round(plan.Cost, 6),

@@ -32,7 +32,13 @@ internal sealed class PlanReader(PlanRequest request)
     /// <summary>The problem; null where anything is wrong with it.</summary>
     public PlanProblem? Read()
     {
-        _start = DateOnly.TryParseExact(request.Start, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var start)
+        _start = DateOnly.TryParseExact(
+            request.Start,
+            "yyyy-MM-dd",
+            CultureInfo.InvariantCulture,
+            DateTimeStyles.None,
+            out var start
+        )
             ? start
             : Wrong("/start", "start must be a date such as 2026-12-01", new DateOnly(2000, 1, 1));
         if (_start.Year is < 1900 or > 9000)

@@ -1,0 +1,72 @@
+using Pyrometron.Core.Planning;
+
+namespace Pyrometron.Planning.Tests;
+
+/// <summary>
+/// A second opinion on a plan, minute by minute, written apart from whatever makes plans: whether it keeps every rule, and what it
+/// costs.
+/// </summary>
+internal static class PlanCheck
+{
+    /// <summary>The cost.</summary>
+    /// <exception cref="InvalidOperationException">A rule is broken; says which.</exception>
+    public static double Cost(PlanProblem problem, IReadOnlyList<Assignment> plan)
+    {
+        void Must(bool holds, string rule, Assignment a)
+        {
+            if (!holds)
+                throw new InvalidOperationException($"{rule}: {problem.Jobs[a.Job].Id} at minute {a.Start}");
+        }
+
+        var placed = new HashSet<int>();
+        var setup = 0;
+        var cost = 0.0;
+        foreach (var a in plan)
+        {
+            var (job, person) = (problem.Jobs[a.Job], problem.People[a.Person]);
+            var zone = problem.Zones[job.Zone];
+            var end = a.Start + job.Minutes;
+            Must(placed.Add(a.Job), "placed twice", a);
+            Must(job.Skills.All(person.Skills.Contains), "lacks a skill", a);
+            Must(person.Sites is null || person.Sites.Contains(zone.Site), "works elsewhere", a);
+            Must(a.Start >= job.NotBefore, "too early", a);
+            Must(zone.Windows is null || zone.Windows.Any(w => w.From <= a.Start && end <= w.To), "outside a window", a);
+            Must(job.Locked is null || job.Locked == new PlanLock(a.Person, a.Start), "locked elsewhere", a);
+            Must(person.Shifts.Any(s => s.From <= a.Start && end <= s.To), "outside the shifts", a);
+            cost += job.DueDay is { } due ? job.Weight * Math.Max(0, (a.Start / 1440) - due) : 0;
+        }
+        for (var p = 0; p < problem.People.Count; p++)
+            foreach (var shift in problem.People[p].Shifts)
+            {
+                var (free, last) = (shift.From, -1);
+                foreach (
+                    var a in plan.Where(a => a.Person == p && shift.From <= a.Start && a.Start < shift.To).OrderBy(a => a.Start)
+                )
+                {
+                    var zone = problem.Jobs[a.Job].Zone;
+                    var needed = zone == last ? 0 : problem.Zones[zone].SetupMinutes;
+                    Must(free + needed <= a.Start, "no time for set-up, or two things at once", a);
+                    (free, last, setup) = (a.Start + problem.Jobs[a.Job].Minutes, zone, setup + needed);
+                }
+            }
+        foreach (var a in plan)
+            if (problem.Zones[problem.Jobs[a.Job].Zone].MaxDown is { } most)
+                for (var minute = a.Start; minute < a.Start + problem.Jobs[a.Job].Minutes; minute++)
+                    Must(
+                        plan.Count(b =>
+                            problem.Jobs[b.Job].Zone == problem.Jobs[a.Job].Zone
+                            && b.Start <= minute
+                            && minute < b.Start + problem.Jobs[b.Job].Minutes
+                        ) <= most,
+                        "too many down at once",
+                        a
+                    );
+        for (var j = 0; j < problem.Jobs.Count; j++)
+            if (!placed.Contains(j))
+            {
+                var job = problem.Jobs[j];
+                cost += job.Weight * ((job.DueDay is { } due ? Math.Max(0, problem.Days - due) : 0) + 10);
+            }
+        return cost + (0.01 * setup);
+    }
+}
