@@ -4,21 +4,22 @@ using Pyrometron.Core.Planning;
 namespace Pyrometron.Planning;
 
 /// <summary>
-/// Plans with a constraint solver. First a plan is bettered by ruin and recreate while a bound is worked out beside; a problem that
-/// is small enough then goes to the solver as a whole, which proves its optimum or comes near; a larger one is bettered on by two
-/// at once until the time is over.
+/// Plans with a constraint solver. First a plan is bettered by ruin and recreate while a bound is worked out beside; a problem
+/// that is small enough then goes to the solver as a whole, which proves its optimum or comes near; a larger one is bettered on
+/// by two at once until the time is over.
 /// </summary>
 public sealed class SolverPlanner : IPlanner
 {
     /// <summary>Legs of all tours up to which the solver is given a problem as a whole.</summary>
     private const int LegsAtOnce = 60_000;
 
-    /// <summary>The share of the time before a small problem goes to the solver.</summary>
-    private const double HeadStart = 0.15;
+    /// <summary>The share of the time, and the seconds at most, before a small problem goes to the solver.</summary>
+    private const double HeadStart = 0.15,
+        HeadSeconds = 0.5;
 
     /// <summary>
-    /// By how much dearer a plan may become in the mean and be gone on from, at first and in the end: about what a job costs a day,
-    /// and what a minute of set-up does.
+    /// By how much dearer a plan may become in the mean and be gone on from, at first and in the end: about what a job costs a
+    /// day, and what a minute of set-up does.
     /// </summary>
     private const double HeatAtFirst = 0.6,
         HeatInTheEnd = 0.005;
@@ -33,7 +34,7 @@ public sealed class SolverPlanner : IPlanner
         if (run.Shifts.All.Count == 0 || problem.Jobs.Count == 0)
             return run.Made(run.Best.Cost);
         var whole = Legs(run.Shifts) <= LegsAtOnce;
-        var until = whole ? HeadStart : 1;
+        var until = whole ? Math.Min(HeadStart, HeadSeconds / Math.Max(seconds, HeadSeconds)) : 1;
         Task.WaitAll(
             Task.Run(() => Ruin(run, 1, until), CancellationToken.None),
             Task.Run(

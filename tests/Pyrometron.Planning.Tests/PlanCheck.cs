@@ -3,8 +3,8 @@ using Pyrometron.Core.Planning;
 namespace Pyrometron.Planning.Tests;
 
 /// <summary>
-/// A second opinion on a plan, minute by minute, written apart from whatever makes plans: whether it keeps every rule, and what it
-/// costs.
+/// A second opinion on a plan, minute by minute, written apart from whatever makes plans: whether it keeps every rule, and what
+/// it costs.
 /// </summary>
 internal static class PlanCheck
 {
@@ -49,18 +49,13 @@ internal static class PlanCheck
                     (free, last, setup) = (a.Start + problem.Jobs[a.Job].Minutes, zone, setup + needed);
                 }
             }
+        var down = new int[problem.Zones.Count, problem.Days * 1440];
         foreach (var a in plan)
-            if (problem.Zones[problem.Jobs[a.Job].Zone].MaxDown is { } most)
-                for (var minute = a.Start; minute < a.Start + problem.Jobs[a.Job].Minutes; minute++)
-                    Must(
-                        plan.Count(b =>
-                            problem.Jobs[b.Job].Zone == problem.Jobs[a.Job].Zone
-                            && b.Start <= minute
-                            && minute < b.Start + problem.Jobs[b.Job].Minutes
-                        ) <= most,
-                        "too many down at once",
-                        a
-                    );
+            for (var minute = a.Start; minute < a.Start + problem.Jobs[a.Job].Minutes; minute++)
+            {
+                var zone = problem.Jobs[a.Job].Zone;
+                Must(++down[zone, minute] <= (problem.Zones[zone].MaxDown ?? int.MaxValue), "too many down at once", a);
+            }
         for (var j = 0; j < problem.Jobs.Count; j++)
             if (!placed.Contains(j))
             {

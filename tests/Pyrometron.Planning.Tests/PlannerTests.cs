@@ -27,7 +27,7 @@ public sealed class PlannerTests
             {
                 var greedy = new GreedyPlanner().Solve(problem, 1, null, default);
                 Assert.Equal(PlanCheck.Cost(problem, greedy.Assignments), greedy.Cost, 6);
-                var plan = Solver.Solve(problem, 2, null, default);
+                var plan = Solver.Solve(problem, 0.8, null, default);
                 Assert.Equal(PlanCheck.Cost(problem, plan.Assignments), plan.Cost, 6);
                 Assert.True(plan.Cost <= greedy.Cost + 1e-6);
                 Assert.True(plan.Bound <= plan.Cost + 1e-6);
@@ -46,7 +46,7 @@ public sealed class PlannerTests
         Problems.Any.Sample(
             problem =>
             {
-                var plan = Solver.Solve(problem, 2, null, default);
+                var plan = Solver.Solve(problem, 0.8, null, default);
                 var bound = new LagrangianBound(GreedyPlanner.Best(problem, default));
                 for (var i = 0; i < 200 && bound.Round(plan.Cost); i++) { }
                 Assert.True(bound.Best <= plan.Cost + 1e-6, $"{bound.Best} > {plan.Cost}");
@@ -58,14 +58,12 @@ public sealed class PlannerTests
     [Fact]
     public void Three_hundred_jobs_are_planned_better_than_by_first_free_slot_and_near_their_bound()
     {
-        foreach (var (name, problem, firstFreeSlot) in KnownProblem.Of("large.json", "firstFreeSlotCost"))
-        {
-            var plan = Solver.Solve(problem, 4, null, default);
-            Assert.Equal(PlanCheck.Cost(problem, plan.Assignments), plan.Cost, 4);
-            // Of what somebody can help, at most a tenth of what the first free slot costs is left.
-            Assert.True(plan.Cost - problem.Unavoidable < 0.1 * (firstFreeSlot - problem.Unavoidable), $"{name}: {plan.Cost}");
-            Assert.InRange(plan.Gap, 0, 0.01);
-        }
+        var (_, problem, firstFreeSlot) = KnownProblem.Of("large.json", "firstFreeSlotCost")[0];
+        var plan = Solver.Solve(problem, 4, null, default);
+        Assert.Equal(PlanCheck.Cost(problem, plan.Assignments), plan.Cost, 4);
+        // Of what somebody can help, at most a tenth of what the first free slot costs is left.
+        Assert.InRange(plan.Cost - problem.Unavoidable, 0, 0.1 * (firstFreeSlot - problem.Unavoidable));
+        Assert.InRange(plan.Gap, 0, 0.01);
     }
 
     [Fact]

@@ -18,6 +18,7 @@ public partial class ArchitectureTests
         ["Units", "Statistics", "Cooling"],
         ["Fleet"],
         ["Messages"],
+        ["Planning"],
         ["Readings"],
         ["Events"],
         ["Drift", "Causes"],
@@ -39,6 +40,10 @@ public partial class ArchitectureTests
     private static readonly (Assembly Assembly, string[] Never)[] Projects =
     [
         (Core, ["Microsoft.AspNetCore", "Microsoft.Data", "System.IO", "System.Net"]),
+        (
+            typeof(Pyrometron.Planning.SolverPlanner).Assembly,
+            ["Microsoft.AspNetCore", "Microsoft.Data", "System.IO", "System.Net"]
+        ),
         (typeof(Formats.GzipSpool).Assembly, ["Microsoft.AspNetCore", "Microsoft.Data", "Pyrometron.Devices"]),
         (typeof(Devices.BenchProbe).Assembly, ["Microsoft.AspNetCore", "Microsoft.Data", "Pyrometron.Formats"]),
         (typeof(Storage.Database).Assembly, ["Microsoft.AspNetCore", "Pyrometron.Formats", "Pyrometron.Devices"]),

@@ -59,7 +59,8 @@ public sealed class GreedyPlanner : IPlanner
     /// <summary>The place of a job that costs least; null where it has none.</summary>
     /// <param name="places">Used while looking; what is in it is of no use afterwards.</param>
     /// <param name="pass">Whether a place is passed over.</param>
-    /// <param name="late">Whether of places that cost the same the latest is taken, so that early ones stay free for what is urgent.</param>
+    /// <param name="late">Whether of places that cost the same the latest is taken, so that early ones stay free for what is
+    /// urgent.</param>
     internal static (Opening Opening, Place Place)? Cheapest(
         Roster roster,
         int index,

@@ -1,14 +1,16 @@
 namespace Pyrometron.Core.Planning;
 
 /// <summary>
-/// A proven lower bound of what any plan costs. That each job is done once, and that a zone has only so many machines down, is let
-/// go against a price; what is left falls apart into one knapsack a shift, with a set-up for each zone that is visited, which is
-/// solved exactly. Whatever the prices, no plan costs less than that; they are bettered by subgradient steps. M. L. Fisher, The
-/// Lagrangian relaxation method for solving integer programming problems, Management Science 27 (1981) 1–18.
+/// A proven lower bound of what any plan costs. That each job is done once, and that a zone has only so many machines down, is
+/// let go against a price; what is left falls apart into one knapsack a shift, with a set-up for each zone that is visited, which
+/// is solved exactly. Whatever the prices, no plan costs less than that; they are bettered by subgradient steps. M. L. Fisher,
+/// The Lagrangian relaxation method for solving integer programming problems, Management Science 27 (1981) 1–18.
 /// </summary>
 public sealed class LagrangianBound
 {
-    /// <summary>Steps of time that a shift is cut into at most; jobs are rounded down to them, so that the bound stays one.</summary>
+    /// <summary>
+    /// Steps of time that a shift is cut into at most; jobs are rounded down to them, so that the bound stays one.
+    /// </summary>
     private const int MostSteps = 960;
 
     /// <summary>Rounds without a better bound after which the steps are halved.</summary>
@@ -92,8 +94,8 @@ public sealed class LagrangianBound
         problem.People.SelectMany((p, i) => p.Shifts.Select((_, k) => (i, k)));
 
     /// <summary>
-    /// What a zone with a limit holds on one day: the limit times the time in which somebody can be there. Shifts over midnight are
-    /// left out of it.
+    /// What a zone with a limit holds on one day: the limit times the time in which somebody can be there. Shifts over midnight
+    /// are left out of it.
     /// </summary>
     private static List<Limit> Limits(PlanProblem problem)
     {

@@ -7,8 +7,8 @@ namespace Pyrometron.Core.Planning;
 public readonly record struct Place(int At, int Start, int Setup);
 
 /// <summary>
-/// A plan in the making: who does what when, shift by shift. Keeps all rules of <see cref="PlanProblem"/>: a job is only put where
-/// it may stand.
+/// A plan in the making: who does what when, shift by shift. Keeps all rules of <see cref="PlanProblem"/>: a job is only put
+/// where it may stand.
 /// </summary>
 public sealed class Roster
 {

@@ -15,7 +15,9 @@ public readonly record struct Span(int From, int To)
     /// <summary>What two have in common; empty where they only touch.</summary>
     public Span And(Span other) => new(Math.Max(From, other.From), Math.Min(To, other.To));
 
-    /// <summary>The same time with overlapping and touching stretches made one, in order, those without a minute left out.</summary>
+    /// <summary>
+    /// The same time with overlapping and touching stretches made one, in order, those without a minute left out.
+    /// </summary>
     public static IReadOnlyList<Span> Merged(IEnumerable<Span> spans)
     {
         var merged = new List<Span>();

@@ -1,7 +1,8 @@
 namespace Pyrometron.Server.Judging;
 
 /// <summary>What has become of a queue since a mark: its new and changed rows, and the machines that left it.</summary>
-/// <param name="Items">With their ranks in the whole queue, first rank first. All other rows stand between them as before.</param>
+/// <param name="Items">With their ranks in the whole queue, first rank first. All other rows stand between them as
+/// before.</param>
 public sealed record QueueChange(IReadOnlyList<QueueItem> Items, IReadOnlyList<string> Gone);
 
 /// <summary>
