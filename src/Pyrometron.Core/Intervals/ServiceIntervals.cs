@@ -34,9 +34,21 @@ public static class ServiceIntervals
         );
 
     /// <summary>The service that is or will be due first, counted from the last one that renewed the same.</summary>
-    public static DueService? FirstDue(Asset asset, DustClass dust, DateOnly asOf)
+    public static DueService? FirstDue(Asset asset, DustClass dust, DateOnly asOf) => First(All(asset, dust, asOf));
+
+    /// <summary>The one that is due first; null where there is none.</summary>
+    public static DueService? First(IEnumerable<DueService> dues)
     {
         DueService? first = null;
+        foreach (var due in dues)
+            if (first is null || due.Due < first.Value.Due)
+                first = due;
+        return first;
+    }
+
+    /// <summary>All services that the calendar asks for, each counted from the last one that renewed the same.</summary>
+    public static IEnumerable<DueService> All(Asset asset, DustClass dust, DateOnly asOf)
+    {
         foreach (
             var (level, cause) in ((ServiceLevel, Cause)[])
                 [(ServiceLevel.DustOut, Cause.Dust), (ServiceLevel.Repaste, Cause.Paste)]
@@ -45,10 +57,7 @@ public static class ServiceIntervals
             {
                 var days = months * 30.4375 * EnvironmentFactor(dust, asset.DutyHoursPerDay);
                 var length = (int)Math.Round(days);
-                var due = asset.RenewedOn(cause, asOf).AddDays(length);
-                if (first is null || due < first.Value.Due)
-                    first = new DueService(level, due, length);
+                yield return new DueService(level, asset.RenewedOn(cause, asOf).AddDays(length), length);
             }
-        return first;
     }
 }

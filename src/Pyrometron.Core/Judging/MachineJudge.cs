@@ -18,6 +18,9 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
     /// <summary>A machine this near to its action line on a hot day is hot, K. Chosen on the practice fleets.</summary>
     private const double HotMarginKelvin = 2;
 
+    /// <summary>What was measured longer ago than these days does not answer the calendar.</summary>
+    private const int AnswersDays = 45;
+
     private readonly Asset _asset = machine.Asset;
     private readonly DateOnly _asOf = machine.AsOf;
     private readonly UnmeasuredServices _since = new(machine.Asset, model.LastDay, policy.Proven);
@@ -34,13 +37,13 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         if (judge.Measured.Count == 0 || !(machine.IsKnown || model.FreshFromSiblings))
             return Unknown(machine, zone, policy);
         var parts = judge.Measured.Select(p => judge.Judge(p, scatter?[p])).ToArray();
-        var due = ServiceIntervals.FirstDue(_asset, zone.Dust, _asOf);
         var worst = parts.MaxBy(p => p.Split.Total)!;
         var worth = worst.Split.Total >= policy.WorthKelvin;
         var action = parts.Where(p => p.Action is not null).Select(p => p.Action).MinBy(a => a!.Value.Day);
         var (symptoms, result) = (machine.Symptoms, StandingResult(worst));
         var atItsLimit = machine.AtItsLimit && _since.Newest is null;
         var winnable = new Winnable(worst.Split.Total, worst.SigmaKelvin, worst.PaceKelvinPerDay);
+        var due = Due(winnable);
         var judged = UrgencyRule.Of(winnable, atItsLimit, action, due, symptoms, _asOf, policy);
         var startUnknown = machine.RunsAlone && !machine.HasFreshRun && !model.FreshFromSiblings;
         // No change since a start that nobody knows is no sign of health.
@@ -101,6 +104,24 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
                 ),
         };
         return Complete(WithStandingFan(draft, machine));
+    }
+
+    /// <summary>
+    /// What the calendar asks for first; where much was measured lately and next to nothing is to win, evidence answers it and it
+    /// moves on. A house that goes by the calendar alone moves nothing.
+    /// </summary>
+    private DueService? Due(Winnable winnable)
+    {
+        var asked = ServiceIntervals.All(_asset, zone.Dust, _asOf);
+        var wellMeasured =
+            Channels.Grade <= EvidenceGrade.C
+            && _asOf.DayNumber - UnixDay.DateOf(machine.Latest!.Day).DayNumber <= AnswersDays
+            && _since.Newest is null
+            && machine.Symptoms.Count == 0;
+        if (policy.School == School.Calendar || !wellMeasured)
+            return ServiceIntervals.First(asked);
+        var days = winnable.DaysBelow(policy.WorthKelvin);
+        return ServiceIntervals.First(asked.Select(due => due.Until(_asOf, days)));
     }
 
     /// <summary>A fan that stands under a full command is what is wrong, now, whatever else there is.</summary>

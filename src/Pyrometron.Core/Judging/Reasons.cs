@@ -89,9 +89,10 @@ internal static class Reasons
                     Value.Kelvin("room", a.Outside.Room)
                 )
                 : Message.Of(
-                    "The {level} interval has been due since {day}; what was measured shows no wear.",
+                    "The {level} interval has been due since {day}; by what was measured up to {most} may be lost to wear.",
                     Value.Word("level", due),
-                    Value.Day("day", interval.Due)
+                    Value.Day("day", interval.Due),
+                    Value.Kelvin("most", new Winnable(worst.Split.Total, worst.SigmaKelvin).Most)
                 );
         if (a.StartUnknown)
             return Message.Of(
@@ -128,7 +129,21 @@ internal static class Reasons
                 Value.Day("day", service.Date),
                 Value.Kelvin("left", Math.Max(0, worst.Split.Total))
             )
-            : Message.Of("Within {kelvin} of its fresh state.", Value.Kelvin("kelvin", Math.Max(1, worst.Split.Total)));
+            : Message.Join(
+                Message.Of("Within {kelvin} of its fresh state.", Value.Kelvin("kelvin", Math.Max(1, worst.Split.Total))),
+                MovedOn(a)
+            )!;
+
+    /// <summary>That the calendar asked and what was measured answered; null where it has not asked yet.</summary>
+    private static Message? MovedOn(Assessment a) =>
+        a.ServiceDue is { Asked: { } asked } due && asked <= a.AsOf
+            ? Message.Of(
+                "By the calendar its {level} was due on {asked}; what was measured shows no wear, so it waits until {day}.",
+                Value.Word("level", due.Level),
+                Value.Day("asked", asked),
+                Value.Day("day", due.Due)
+            )
+            : null;
 
     /// <summary>What is still to win after a job that changed nothing.</summary>
     private static Message? Inconclusive(Assessment a) =>

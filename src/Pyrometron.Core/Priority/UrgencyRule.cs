@@ -17,6 +17,18 @@ public readonly record struct Winnable(double Kelvin, double Sigma, double Pace 
     /// </summary>
     private const double SureSigmas = 2;
 
+    /// <summary>One-sided 95 % of a normal distribution, standard deviations (JCGM 100:2008, table G.1, at 90 %).</summary>
+    private const double Sure95 = 1.645;
+
+    /// <summary>What it is less than with 95 %, K.</summary>
+    public double Most => Kelvin + Sure95 * Sigma;
+
+    /// <summary>For how many days it stays below this many kelvins with 95 %, by its pace; 0 where it is not now.</summary>
+    public double DaysBelow(double kelvin) =>
+        Most >= kelvin ? 0
+        : Pace <= 0 ? double.PositiveInfinity
+        : (kelvin - Most) / Pace;
+
     /// <summary>Whether it is beyond chance.</summary>
     public bool IsSure => Kelvin >= SureSigmas * Sigma;
 }

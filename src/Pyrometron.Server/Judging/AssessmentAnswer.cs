@@ -84,6 +84,7 @@ public sealed record AssessmentAnswer(
     IReadOnlyList<SensorAnswer> Sensors,
     ServiceLevel? DueLevel,
     DateOnly? Due,
+    DateOnly? DueAsked,
     DateTimeOffset? NewestReading,
     int Readings,
     SiblingAnswer? Siblings,
@@ -144,6 +145,7 @@ public sealed record AssessmentAnswer(
             [.. a.SensorFindings.Select(f => new SensorAnswer(f.Channel, f.What.ToString(), At(f.FromDay), f.Readings, f.What))],
             a.ServiceDue?.Level,
             a.ServiceDue?.Due,
+            a.ServiceDue?.Asked,
             At(a.MeasuredDay),
             a.Readings,
             a.Siblings is { } s

@@ -59,6 +59,26 @@ public class UrgencyRuleTests
         Assert.Equal(Urgency.Next, Of(6, 5, null));
     }
 
+    /// <summary>The calendar asks, evidence answers: never beyond twice the interval, and only as far as the pace allows.</summary>
+    [Fact]
+    public void A_due_interval_moves_on_as_long_as_what_was_measured_surely_shows_nothing_worth_it()
+    {
+        var due = new DueService(ServiceLevel.Repaste, Today.AddDays(-30), 300);
+        DueService Answered(double kelvin, double sigma, double pace) =>
+            due.Until(Today, new Winnable(kelvin, sigma, pace).DaysBelow(2.5));
+        Assert.Equal(due with { Due = Today.AddDays(270), Asked = due.Due }, Answered(0, 0.5, 0));
+        // 0.5 K and 1.645 · 0.6 K leave 1.013 K: 101 days at 0.01 K a day.
+        Assert.Equal(due with { Due = Today.AddDays(101), Asked = due.Due }, Answered(0.5, 0.6, 0.01));
+        Assert.Equal(due, Answered(1, 1, 0));
+        Assert.Equal(due, Answered(3, 0.1, 0));
+        // Twice the interval is over: nothing moves it any more.
+        Assert.Equal(due with { Days = 20 }, (due with { Days = 20 }).Until(Today, double.PositiveInfinity));
+        // Not due yet, and answered until beyond its day.
+        var ahead = new DueService(ServiceLevel.DustOut, Today.AddDays(40), 300);
+        Assert.Equal(ahead, ahead.Until(Today, 30));
+        Assert.Equal(Today.AddDays(90), ahead.Until(Today, 90).Due);
+    }
+
     [Fact]
     public void A_due_interval_is_soon_from_its_day_on()
     {

@@ -65,7 +65,9 @@ export function Judgement({
           {a.due &&
             a.dueLevel &&
             a.dueLevel !== a.service &&
-            t` · ${levelName(a.dueLevel)} due ${day(a.due)}`}
+            (a.dueAsked
+              ? t` · ${levelName(a.dueLevel)} due ${day(a.due)}, by the calendar ${day(a.dueAsked)}`
+              : t` · ${levelName(a.dueLevel)} due ${day(a.due)}`)}
         </p>
         {a.silence && <p>{say(a.silence.message)}</p>}
         {a.measure && (
