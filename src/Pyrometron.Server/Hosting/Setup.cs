@@ -160,6 +160,7 @@ public static class Setup
         api.MapLabels();
         api.MapVerdicts();
         api.MapPlans();
+        api.MapCalendar();
         app.MapOpenApi("/openapi/v1.json");
         app.Map("/api/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
         app.Map("/openapi/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();

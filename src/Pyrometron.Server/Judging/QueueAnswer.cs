@@ -224,6 +224,8 @@ internal sealed class Places
     public static Places Of(IEnumerable<Site> sites) =>
         new(sites.SelectMany(s => s.Zones, (s, z) => (z.Code, (z.Name, s.Code))).ToDictionary());
 
+    public bool HasZone(string code) => _byZone.ContainsKey(code);
+
     public string ZoneName(string code) => _byZone.TryGetValue(code, out var place) ? place.Zone : code;
 
     public string SiteOf(string code) => _byZone.TryGetValue(code, out var place) ? place.Site : "";

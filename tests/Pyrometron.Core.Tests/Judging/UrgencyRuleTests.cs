@@ -59,7 +59,9 @@ public class UrgencyRuleTests
         Assert.Equal(Urgency.Next, Of(6, 5, null));
     }
 
-    /// <summary>The calendar asks, evidence answers: never beyond twice the interval, and only as far as the pace allows.</summary>
+    /// <summary>
+    /// The calendar asks, evidence answers: never beyond twice the interval, and only as far as the pace allows.
+    /// </summary>
     [Fact]
     public void A_due_interval_moves_on_as_long_as_what_was_measured_surely_shows_nothing_worth_it()
     {

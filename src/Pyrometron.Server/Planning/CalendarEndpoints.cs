@@ -1,0 +1,82 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Judging;
+using Pyrometron.Formats.Calendars;
+using Pyrometron.Server.Hosting;
+using Pyrometron.Server.Judging;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Planning;
+
+/// <summary>What is to be done by when, for calendars that people have already.</summary>
+internal static class CalendarEndpoints
+{
+    private const int DaysAhead = 366,
+        JobsLookedAt = 1000;
+
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
+
+    public static void MapCalendar(this RouteGroupBuilder api) =>
+        api.MapGroup("")
+            .WithTags("Plan")
+            .MapGet("/calendar.ics", GetAsync)
+            .Produces<string>(StatusCodes.Status200OK, "text/calendar");
+
+    /// <summary>
+    /// What needs work, on the day by which; what the calendar asks for within a year; and the after-runs that are missing.
+    /// </summary>
+    /// <param name="zone">The code of a zone, for its machines alone.</param>
+    private static async Task<Results<ContentHttpResult, ProblemHttpResult>> GetAsync(
+        string? zone,
+        JudgementService service,
+        FleetStore fleet,
+        SetAsideStore setAside,
+        JobStore jobs,
+        TimeProvider time,
+        CancellationToken cancellation
+    )
+    {
+        var places = Places.Of(fleet.Sites());
+        if (zone is not null && !places.HasZone(zone))
+            return Problems.Missing($"There is no zone '{zone}'.");
+        var judgement = (await service.GetAsync(null, Patience, cancellation)).Judgement;
+        var aside = judgement is null ? [] : setAside.On(judgement.AsOf).Keys.ToHashSet();
+        var machines = (judgement?.Queue ?? []).Where(a =>
+            !aside.Contains(a.Asset.Tag) && (zone is null || a.Asset.Zone == zone)
+        );
+        var looks = jobs.Newest(JobsLookedAt).Where(j => j.State == JobState.WaitingForProof).ToLookup(j => j.Tag);
+        var days = machines.SelectMany(a =>
+            Of(a, judgement!.AsOf)
+                .Concat(looks[a.Asset.Tag].Select(j => AfterRun(j, service.Today())))
+                .Select(d => d with { Place = places.ZoneName(a.Asset.Zone) })
+        );
+        var name = zone is null ? "Pyrometron" : $"Pyrometron: {places.ZoneName(zone)}";
+        return TypedResults.Content(CalendarFile.Write(name, days, time.GetUtcNow()), "text/calendar; charset=utf-8");
+    }
+
+    private static IEnumerable<CalendarDay> Of(Assessment a, DateOnly today)
+    {
+        var tag = a.Asset.Tag;
+        if (a.Service is { } service && a.Urgency is Urgency.Now or Urgency.Next or Urgency.Soon)
+        {
+            var by = a.Urgency == Urgency.Now ? today : a.Action?.Day ?? a.ServiceDue?.Due ?? today;
+            yield return Day(tag, service, by < today ? today : by, a.Reason.ToString(), "work");
+        }
+        else if (a.ServiceDue is { } due && due.Due >= today && due.Due <= today.AddDays(DaysAhead))
+            yield return Day(tag, due.Level, due.Due, $"Due by its interval of {due.Days} days. {a.Reason}", "due");
+    }
+
+    private static CalendarDay Day(string tag, ServiceLevel level, DateOnly day, string text, string group) =>
+        new($"{tag}-{Words.Of(level)}", day, $"{tag}: {Words.Of(level)}", text, "", group);
+
+    private static CalendarDay AfterRun(StoredJob job, DateOnly today) =>
+        new(
+            $"job-{job.Id}-after-run",
+            today,
+            $"{job.Tag}: after-run of its {Words.Of(job.Level)}",
+            "The work is done; the run that shows whether it helped is missing.",
+            "",
+            "after-run"
+        );
+}
