@@ -19,6 +19,11 @@ return args switch
         seed,
         count
     ),
+    ["plan", var first, var weeks, var time]
+        when int.TryParse(first, out var seed)
+            && int.TryParse(weeks, out var count)
+            && count > 0
+            && int.TryParse(time, out var seconds) => PlanCommand.Run(seed, count, seconds),
     ["messages", var folder] => MessagesCommand.Run(folder),
     _ => Usage(),
 };
@@ -32,6 +37,9 @@ static int Usage()
     Console.Error.WriteLine("       large FOLDER N   how long, and in how much memory, N machines are judged from a database");
     Console.Error.WriteLine(
         "       fuzz SEED N      N requests made by chance against a server: no fault, bounded memory, nothing hangs"
+    );
+    Console.Error.WriteLine(
+        "       plan SEED N S    N made-up weeks planned in S seconds each: how near they come to their bound"
     );
     Console.Error.WriteLine("       messages ROOT    writes the server's messages down for the languages of the front end");
     return 2;

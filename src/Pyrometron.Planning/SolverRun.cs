@@ -6,6 +6,9 @@ namespace Pyrometron.Planning;
 /// <summary>One problem being solved: the time, the best plan and the best bound so far. Safe from several threads.</summary>
 internal sealed class SolverRun
 {
+    /// <summary>The share of the time after which no other greedy plan is tried.</summary>
+    private const double GreedyShare = 0.1;
+
     private readonly Lock _guard = new();
     private readonly Stopwatch _clock = Stopwatch.StartNew();
     private readonly double _seconds;
@@ -16,7 +19,7 @@ internal sealed class SolverRun
     {
         (Problem, _seconds, _progress, Cancel) = (problem, seconds, progress, cancel);
         Shifts = new Shifts(problem);
-        Best = GreedyPlanner.Best(problem, cancel);
+        Best = GreedyPlanner.Best(problem, () => Passed < GreedyShare && !cancel.IsCancellationRequested);
         (_cost, Bound) = (Best.Cost, problem.Unavoidable);
         _progress?.Report(Made(Bound));
     }

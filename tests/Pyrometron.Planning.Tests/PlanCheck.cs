@@ -40,7 +40,9 @@ internal static class PlanCheck
             {
                 var (free, last) = (shift.From, -1);
                 foreach (
-                    var a in plan.Where(a => a.Person == p && shift.From <= a.Start && a.Start < shift.To).OrderBy(a => a.Start)
+                    var a in plan.Where(a => a.Person == p && shift.From <= a.Start && a.Start < shift.To)
+                        .OrderBy(a => a.Start)
+                        .ThenBy(a => problem.Jobs[a.Job].Minutes)
                 )
                 {
                     var zone = problem.Jobs[a.Job].Zone;

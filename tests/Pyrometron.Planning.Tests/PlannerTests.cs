@@ -47,7 +47,7 @@ public sealed class PlannerTests
             problem =>
             {
                 var plan = Solver.Solve(problem, 0.8, null, default);
-                var bound = new LagrangianBound(GreedyPlanner.Best(problem, default));
+                var bound = new LagrangianBound(GreedyPlanner.Best(problem, () => true));
                 for (var i = 0; i < 200 && bound.Round(plan.Cost); i++) { }
                 Assert.True(bound.Best <= plan.Cost + 1e-6, $"{bound.Best} > {plan.Cost}");
             },

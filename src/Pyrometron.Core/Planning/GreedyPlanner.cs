@@ -15,19 +15,20 @@ public sealed class GreedyPlanner : IPlanner
     /// <inheritdoc/>
     public Plan Solve(PlanProblem problem, double seconds, IProgress<Plan>? progress, CancellationToken cancel)
     {
-        var best = Best(problem, cancel);
+        var best = Best(problem, () => !cancel.IsCancellationRequested);
         return new Plan(best.Assignments, best.Cost, problem.Unavoidable, "greedy");
     }
 
-    /// <summary>The best of all orders and prices, locked jobs where they are.</summary>
-    public static Roster Best(PlanProblem problem, CancellationToken cancel)
+    /// <summary>The best of all orders and prices that there is time for, one at least; locked jobs where they are.</summary>
+    /// <param name="goesOn">Whether there is time for another one.</param>
+    public static Roster Best(PlanProblem problem, Func<bool> goesOn)
     {
         Roster? best = null;
         var locked = Roster.Of(problem, Locked(problem));
         foreach (var order in Orders(problem))
         foreach (var price in Prices)
         {
-            if (best is not null && cancel.IsCancellationRequested)
+            if (best is not null && !goesOn())
                 return best;
             var roster = locked.Copy();
             Fill(roster, order, price);

@@ -286,7 +286,7 @@ public sealed class Roster
     }
 
     private bool Crowded(int zone, Span span, int person) =>
-        Problem.Zones[zone].MaxDown is { } most && MostAtOnce(zone, span, person) >= most;
+        Problem.Zones[zone].MaxDown is { } most && span.Minutes > 0 && MostAtOnce(zone, span, person) >= most;
 
     /// <summary>The first minute from this one on at which a job may begin without crowding its zone.</summary>
     private int Uncrowded(PlanJob job, int start, int person)

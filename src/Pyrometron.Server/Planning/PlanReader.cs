@@ -14,6 +14,7 @@ internal sealed class PlanReader(PlanRequest request)
         MostSpans = 2_000,
         MostSkills = 100,
         MostMinutes = MostDays * PlanProblem.Day,
+        MostPairs = 4_000_000,
         LongestName = 80;
 
     private const double MostWeight = 1e6;
@@ -53,6 +54,8 @@ internal sealed class PlanReader(PlanRequest request)
             All("/zones", request.Zones, MostZones, Zone),
             All("/jobs", request.Jobs, MostJobs, Job)
         );
+        if ((long)problem.Jobs.Count * problem.People.Sum(p => p.Shifts.Count) > MostPairs)
+            Wrong("/jobs", $"jobs times shifts may be {MostPairs:#,0} at most: plan fewer days, or site by site", 0);
         if (Problems.Count == 0)
             LocksStand(problem);
         return Problems.Count == 0 ? problem : null;

@@ -1,0 +1,129 @@
+using System.Diagnostics;
+using System.Globalization;
+using Pyrometron.Core.Planning;
+using Pyrometron.Planning;
+
+namespace Pyrometron.Bench;
+
+/// <summary>
+/// Plans weeks that are made up from a seed on: 300 jobs, 8 people, 10 days, with windows, limits, skills and set-ups; and prints
+/// how near the plan comes to its bound, beside what the first free slot by due day costs. Each also with 20 jobs, to be proven.
+/// </summary>
+internal static class PlanCommand
+{
+    private static readonly string[] Skills = ["lift", "pads", "laptops"];
+
+    public static int Run(int seed, int count, double seconds)
+    {
+        Console.WriteLine("seed  jobs  first free slot     plan    bound   gap   gap beyond unavoidable   seconds");
+        var (gaps, beyond) = (new List<double>(), new List<double>());
+        for (var s = seed; s < seed + count; s++)
+            foreach (var jobs in (int[])[300, 20])
+            {
+                var problem = Week(s, jobs);
+                var first = FirstFreeSlot(problem).Cost;
+                var clock = Stopwatch.StartNew();
+                var plan = new SolverPlanner().Solve(problem, seconds, null, default);
+                var avoidable = Math.Max(1, plan.Cost - problem.Unavoidable);
+                if (jobs == 300)
+                {
+                    gaps.Add(plan.Gap);
+                    beyond.Add((plan.Cost - plan.Bound) / avoidable);
+                }
+                Console.WriteLine(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{s, 4}  {jobs, 4}  {first - problem.Unavoidable, 15:0.00}  {plan.Cost - problem.Unavoidable, 7:0.00}  {plan.Bound - problem.Unavoidable, 7:0.00}  {plan.Gap, 5:0.0%}  {(plan.Cost - plan.Bound) / avoidable, 8:0.0%}  {clock.Elapsed.TotalSeconds, 24:0.0}"
+                    )
+                );
+            }
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"costs without what nobody can help. 300 jobs: gap median {Median(gaps):0.0%}, largest {gaps.Max():0.0%}; beyond unavoidable {Median(beyond):0.0%}, largest {beyond.Max():0.0%}"
+            )
+        );
+        return 0;
+    }
+
+    /// <summary>The simple rule: by due day, each into the first place that is free.</summary>
+    private static Roster FirstFreeSlot(PlanProblem problem)
+    {
+        var roster = new Roster(problem);
+        var places = new List<Place>();
+        foreach (var j in Enumerable.Range(0, problem.Jobs.Count).OrderBy(j => problem.Jobs[j].DueDay ?? int.MaxValue))
+        {
+            (Opening Opening, Place Place)? best = null;
+            foreach (var opening in roster.Openings.Of(j))
+            {
+                roster.Places(j, opening, places);
+                foreach (var place in places.Where(p => p.At == roster.Of(opening.Person, opening.Shift).Count))
+                    if (best is null || place.Start < best.Value.Place.Start)
+                        best = (opening, place);
+            }
+            if (best is { } found)
+                roster.Put(j, found.Opening, found.Place);
+        }
+        return roster;
+    }
+
+    private static PlanProblem Week(int seed, int jobs)
+    {
+        var chance = new Random(seed);
+        const int days = 10;
+        HashSet<string> Some(double share) => [.. Skills.Where(_ => chance.NextDouble() < share)];
+        var people = Enumerable
+            .Range(0, 8)
+            .Select(i => new PlanPerson(
+                $"p{i}",
+                i == 0 ? [.. Skills] : Some(0.6),
+                chance.NextDouble() < 0.6 ? null : new HashSet<string> { chance.Next(2) == 0 ? "Q" : "K" },
+                [
+                    .. Enumerable
+                        .Range(0, days)
+                        .Where(d => d % 7 < 5 && chance.NextDouble() < 0.85)
+                        .Select(d => new Span((d * PlanProblem.Day) + 480, (d * PlanProblem.Day) + 960)),
+                ]
+            ))
+            .ToList();
+        var zones = Enumerable
+            .Range(0, 12)
+            .Select(i => new PlanZone(
+                $"Z{i}",
+                chance.Next(2) == 0 ? "Q" : "K",
+                5 * chance.Next(2, 6),
+                chance.Next(2) == 0 ? null : chance.Next(2, 4),
+                i % 3 == 0
+                    ?
+                    [
+                        .. Enumerable
+                            .Range(0, days)
+                            .Select(d => new Span((d * PlanProblem.Day) + 780, (d * PlanProblem.Day) + 1200)),
+                    ]
+                    : null
+            ))
+            .ToList();
+        return new PlanProblem(
+            new DateOnly(2026, 12, 7),
+            days,
+            people,
+            zones,
+            [
+                .. Enumerable
+                    .Range(0, jobs)
+                    .Select(i => new PlanJob(
+                        $"j{i}",
+                        chance.Next(zones.Count),
+                        5 * chance.Next(3, 20),
+                        new HashSet<string> { Skills[chance.Next(Skills.Length)] },
+                        chance.NextDouble() < 0.15 ? PlanProblem.Day * chance.Next(1, 6) : 0,
+                        chance.NextDouble() < 0.2 ? -chance.Next(1, 200) : chance.Next(0, days),
+                        chance.Next(1, 10),
+                        null
+                    )),
+            ]
+        );
+    }
+
+    private static double Median(List<double> values) => values.Order().ElementAt(values.Count / 2);
+}
