@@ -64,6 +64,9 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>When its interval is due by the calendar, with the level; null when nothing is.</summary>
     public DueService? ServiceDue { get; init; }
 
+    /// <summary>Whether the calendar alone asks for work: without it nothing would be asked yet.</summary>
+    public bool ByCalendar { get; init; }
+
     /// <summary>When it was measured last, days since 1970; null when never.</summary>
     public double? MeasuredDay { get; init; }
 

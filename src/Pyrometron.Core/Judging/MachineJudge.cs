@@ -45,6 +45,10 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var winnable = new Winnable(worst.Split.Total, worst.SigmaKelvin, worst.PaceKelvinPerDay);
         var due = Due(winnable);
         var judged = UrgencyRule.Of(winnable, atItsLimit, action, due, symptoms, _asOf, policy);
+        var byCalendar =
+            judged == Urgency.Soon
+            && result is null
+            && UrgencyRule.Of(winnable, atItsLimit, action, null, symptoms, _asOf, policy) > Urgency.Soon;
         var startUnknown = machine.RunsAlone && !machine.HasFreshRun && !model.FreshFromSiblings;
         // No change since a start that nobody knows is no sign of health.
         var urgency = UrgencyRule.AfterJob(startUnknown && judged == Urgency.Fine ? Urgency.Unknown : judged, result);
@@ -80,6 +84,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             Steps = [.. StepSearch.Of(_asset, model, room, scatter is not null ? judge.Measured : [])],
             SensorFindings = findings,
             ServiceDue = due,
+            ByCalendar = byCalendar,
             MeasuredDay = machine.Latest.Day,
             MeasuredRun = machine.Latest.Run,
             AtItsLimit = atItsLimit,
@@ -173,6 +178,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
                     AmbientNowC = machine.Latest?.AirC ?? double.NaN,
                     SensorFindings = machine.Findings,
                     ServiceDue = due,
+                    ByCalendar = symptoms.Count == 0 && !machine.AtItsLimit && urgency is Urgency.Soon or Urgency.Next,
                     MeasuredDay = machine.NewestDay,
                     MeasuredRun = machine.Latest?.Run,
                     AtItsLimit = machine.AtItsLimit,

@@ -72,7 +72,7 @@ internal static class Reasons
         if (Inconclusive(a) is { } inVain)
             return inVain;
         if (
-            a.Service is not null
+            a is { Service: not null, ByCalendar: false }
             && a.Cause is not (Cause.None or Cause.Room or Cause.Settings or Cause.Sensor or Cause.CoolerLimited)
         )
             return Drifted(a, worst);
@@ -138,9 +138,10 @@ internal static class Reasons
     private static Message? MovedOn(Assessment a) =>
         a.ServiceDue is { Asked: { } asked } due && asked <= a.AsOf
             ? Message.Of(
-                "By the calendar its {level} was due on {asked}; what was measured shows no wear, so it waits until {day}.",
+                "By the calendar its {level} was due on {asked}; by what was measured less than {worth} may be lost to wear: it can wait until {day}.",
                 Value.Word("level", due.Level),
                 Value.Day("asked", asked),
+                Value.Kelvin("worth", a.Policy.WorthKelvin),
                 Value.Day("day", due.Due)
             )
             : null;

@@ -85,6 +85,7 @@ public sealed record AssessmentAnswer(
     ServiceLevel? DueLevel,
     DateOnly? Due,
     DateOnly? DueAsked,
+    bool ByCalendar,
     DateTimeOffset? NewestReading,
     int Readings,
     SiblingAnswer? Siblings,
@@ -146,6 +147,7 @@ public sealed record AssessmentAnswer(
             a.ServiceDue?.Level,
             a.ServiceDue?.Due,
             a.ServiceDue?.Asked,
+            a.ByCalendar,
             At(a.MeasuredDay),
             a.Readings,
             a.Siblings is { } s

@@ -41,6 +41,7 @@ public class NoSensorsTests
             a =>
             {
                 var (due, says) = (a.ServiceDue!.Value, a.Reason.ToString());
+                Assert.True(a.ByCalendar);
                 Assert.Equal(
                     FormattableString.Invariant(
                         $"Never measured. By the calendar its dust-out is {Hall.Today.DayNumber - due.Due.DayNumber} days overdue (interval {due.Days} days, until {due.Due:d MMM yyyy})."

@@ -7,6 +7,7 @@ const base = {
   urgency: 'next',
   actionDate: null,
   due: null,
+  byCalendar: false,
   asOf: '2026-11-27',
 } as const;
 
@@ -14,7 +15,10 @@ test('what is advised says by when, and why then', () => {
   expect(workOf({ ...base, urgency: 'now' })).toEqual({ what: 'dust-out', takes: '25 min', when: 'today' });
   expect(workOf({ ...base, actionDate: '2026-11-20' }).when).toBe('past its action line');
   expect(workOf({ ...base, actionDate: '2026-12-14' }).when).toMatch(/^by .*14/);
-  expect(workOf({ ...base, due: '2023-08-06' }).when).toMatch(/^overdue since .*2023/);
+  // What the calendar alone asks for has the calendar's day, whatever else is known.
+  const asked = { ...base, byCalendar: true, due: '2023-08-06' };
+  expect(workOf(asked).when).toMatch(/^overdue since .*2023/);
+  expect(workOf({ ...asked, actionDate: '2028-09-07' }).when).toMatch(/^overdue since .*2023/);
   // A date of the calendar in years to come has nothing to do with wear that is there now.
   expect(workOf({ ...base, due: '2028-05-12' }).when).toBeNull();
   expect(workOf({ ...base, urgency: 'watch', service: null, minutes: null })).toEqual({

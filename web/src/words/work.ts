@@ -187,6 +187,7 @@ export function workOf(a: {
   urgency: Schemas['Urgency'];
   actionDate: string | null;
   due: string | null;
+  byCalendar: boolean;
   asOf: string;
 }): Work {
   const passed = a.actionDate !== null && a.actionDate <= a.asOf;
@@ -194,12 +195,12 @@ export function workOf(a: {
   const when =
     a.urgency === 'now'
       ? t`today`
-      : passed
-        ? t`past its action line`
-        : a.actionDate
-          ? t`by ${day(a.actionDate)}`
-          : a.due && a.service && overdue && ['next', 'soon'].includes(a.urgency)
-            ? t`overdue since ${day(a.due)}`
+      : a.byCalendar && a.due && overdue
+        ? t`overdue since ${day(a.due)}`
+        : passed
+          ? t`past its action line`
+          : a.actionDate
+            ? t`by ${day(a.actionDate)}`
             : a.due && a.service && a.urgency === 'soon'
               ? t`due ${day(a.due)}`
               : null;

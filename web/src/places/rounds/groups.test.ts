@@ -14,6 +14,7 @@ const item = (part: Partial<QueueItem>): QueueItem =>
     cause: 'none',
     service: null,
     due: null,
+    byCalendar: false,
     actionDate: null,
     rank: 1,
     minutes: null,
@@ -104,7 +105,7 @@ describe('Rounds', () => {
     const items = [
       item({ urgency: 'next', service: 'dust-out' }),
       item({ urgency: 'soon', cause: 'dust' }),
-      item({ urgency: 'soon', due: '2026-11-01' }),
+      item({ urgency: 'soon', due: '2026-11-01', byCalendar: true }),
       item({ urgency: 'watch', cause: 'room' }),
       item({ urgency: 'next', setAside: { reason: 'looked', until: '2027-01-01' } }),
       item({ urgency: 'fine' }),

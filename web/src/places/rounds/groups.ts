@@ -64,7 +64,7 @@ const BY_URGENCY: readonly Rule[] = [
     key: 'overdue',
     title: t`Overdue by the calendar`,
     calm: false,
-    takes: (i, asOf) => i.urgency === 'soon' && i.cause === 'none' && i.due !== null && i.due <= asOf,
+    takes: (i, asOf) => i.urgency === 'soon' && i.byCalendar && i.due !== null && i.due <= asOf,
   },
   { key: 'soon', title: t`Soon`, calm: false, takes: (i) => i.urgency === 'soon' },
   {
