@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { workOf } from './work';
+import { causeShown, workOf } from './work';
 
 const base = {
   service: 'dust-out',
@@ -26,4 +26,10 @@ test('what is advised says by when, and why then', () => {
     takes: null,
     when: null,
   });
+});
+
+test('where the calendar alone asks, no cause of wear stands over it', () => {
+  expect(causeShown({ cause: 'dust', byCalendar: true })).toBe('none');
+  expect(causeShown({ cause: 'dust', byCalendar: false })).toBe('dust');
+  expect(causeShown({ cause: 'room', byCalendar: true })).toBe('room');
 });

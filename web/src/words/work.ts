@@ -210,3 +210,15 @@ export function workOf(a: {
     when,
   };
 }
+
+const WEAR: ReadonlySet<Schemas['Cause']> = new Set<Schemas['Cause']>([
+  'dust',
+  'paste',
+  'pads',
+  'fan',
+  'mount',
+]);
+
+/** The cause that stands over a machine's reason: what little wear there is does not where the calendar alone asks. */
+export const causeShown = (a: { cause: Schemas['Cause']; byCalendar: boolean }): Schemas['Cause'] =>
+  a.byCalendar && WEAR.has(a.cause) ? 'none' : a.cause;

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { day, fullDay, partName } from '../../words/format';
 import { say, sayAll } from '../../words/message';
-import { levelName, workOf } from '../../words/work';
+import { causeShown, levelName, workOf } from '../../words/work';
 import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
 import { HeatPath } from '../../ui/marks/HeatPath';
 import type { Span } from '../../ui/chart/span';
@@ -44,11 +44,11 @@ export function Judgement({
     <>
       <section className="section" aria-label={t`Judgement`}>
         <p className="lead beside">
-          <CauseMark cause={a.cause} size={24} />
+          <CauseMark cause={causeShown(a)} size={24} />
           <span>
             <strong>
               {URGENCY_WORDS[a.urgency]}
-              {a.cause !== 'none' && ` · ${CAUSE_WORDS[a.cause]}`}.
+              {causeShown(a) !== 'none' && ` · ${CAUSE_WORDS[causeShown(a)]}`}.
             </strong>{' '}
             {say(a.reasonMessage)}
             {a.warranty && ` ${say(a.warranty.message)}`}

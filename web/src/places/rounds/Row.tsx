@@ -2,7 +2,7 @@ import { plural, t } from '@lingui/core/macro';
 import type { QueueItem } from '../../api/client';
 import { day } from '../../words/format';
 import { say } from '../../words/message';
-import { workOf } from '../../words/work';
+import { causeShown, workOf } from '../../words/work';
 import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
 import { HeadroomStrip } from '../../ui/marks/HeadroomStrip';
 
@@ -39,9 +39,9 @@ export function Row({ item, asOf, stripWidth }: { item: QueueItem; asOf: string;
         )}
       </span>
       <span className="rounds-why">
-        <CauseMark cause={item.cause} />
+        <CauseMark cause={causeShown(item)} />
         <span className="rounds-clip">
-          {item.cause !== 'none' && <strong>{CAUSE_WORDS[item.cause]}. </strong>}
+          {causeShown(item) !== 'none' && <strong>{CAUSE_WORDS[causeShown(item)]}. </strong>}
           {item.setAside
             ? t`Set aside until ${day(item.setAside.until)}: ${item.setAside.reason}`
             : say(item.reasonMessage)}
