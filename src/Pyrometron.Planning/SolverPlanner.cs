@@ -57,7 +57,8 @@ public sealed class SolverPlanner : IPlanner
         if (model.Solve(Math.Max(0.1, run.Left), run.Cancel) is not { } answer)
             return;
         run.Raise(answer.Bound);
-        run.Offer(run.Best.With(answer.Placed));
+        if (run.Best.With(answer.Placed) is { } plan)
+            run.Offer(plan);
     }
 
     private static void Bound(SolverRun run, double until)

@@ -71,5 +71,5 @@ internal sealed class SolverRun
     }
 
     /// <summary>The best plan with a bound, which is never above its cost.</summary>
-    public Plan Made(double bound) => new(Best.Assignments, Best.Cost, Math.Min(bound, Best.Cost), "solver");
+    public Plan Made(double bound) => new(Best, Math.Min(bound, _cost), "solver");
 }

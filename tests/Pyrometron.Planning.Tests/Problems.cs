@@ -12,7 +12,7 @@ internal static class Problems
     public static readonly Gen<PlanProblem> Any =
         from zones in Gen.Select(Gen.Int[0, 1], Gen.Int[0, 30], Gen.Int[0, 3], Gen.Bool).Array[1, 3]
         from people in Gen.Select(Gen.Int[0, 7], Gen.Int[0, 2], Gen.Int[360, 720], Gen.Int[120, 1000]).Array[1, 3]
-        from jobs in Gen.Select(Gen.Int[0, 99], Gen.Int[0, 20], Gen.Int[0, 7], Gen.Int[-4, 4], Gen.Int[0, 9]).Array[1, 9]
+        from jobs in Gen.Select(Gen.Int[0, 99], Gen.Int[1, 20], Gen.Int[0, 7], Gen.Int[-4, 4], Gen.Int[0, 9]).Array[1, 9]
         select new PlanProblem(
             new DateOnly(2026, 12, 7),
             3,

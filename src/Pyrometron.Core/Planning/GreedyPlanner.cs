@@ -16,7 +16,7 @@ public sealed class GreedyPlanner : IPlanner
     public Plan Solve(PlanProblem problem, double seconds, IProgress<Plan>? progress, CancellationToken cancel)
     {
         var best = Best(problem, () => !cancel.IsCancellationRequested);
-        return new Plan(best.Assignments, best.Cost, problem.Unavoidable, "greedy");
+        return new Plan(best, problem.Unavoidable, "greedy");
     }
 
     /// <summary>The best of all orders and prices that there is time for, one at least; locked jobs where they are.</summary>

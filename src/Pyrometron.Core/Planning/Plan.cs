@@ -40,12 +40,17 @@ public enum LeftOutCode
 public sealed record LeftOut(int Job, LeftOutCode Code, Message Reason);
 
 /// <summary>A plan and how good it is.</summary>
-/// <param name="Assignments">Jobs in their places, by time.</param>
-/// <param name="Cost">What it costs, by the rules of <see cref="PlanProblem"/>.</param>
+/// <param name="Roster">Who does what when; is not changed any more.</param>
 /// <param name="Bound">What every plan costs at least.</param>
 /// <param name="Planner">What made it: <c>solver</c> or <c>greedy</c>.</param>
-public sealed record Plan(IReadOnlyList<Assignment> Assignments, double Cost, double Bound, string Planner)
+public sealed record Plan(Roster Roster, double Bound, string Planner)
 {
+    /// <summary>Jobs in their places, by time.</summary>
+    public IReadOnlyList<Assignment> Assignments { get; } = Roster.Assignments;
+
+    /// <summary>What it costs, by the rules of <see cref="PlanProblem"/>.</summary>
+    public double Cost { get; } = Roster.Cost;
+
     /// <summary>What it may cost more than the best plan, as a share of its cost.</summary>
     public double Gap => Math.Max(0, Cost - Bound) / Math.Max(Cost, 1);
 }

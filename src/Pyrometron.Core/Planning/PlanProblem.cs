@@ -31,7 +31,7 @@ public readonly record struct PlanLock(int Person, int Start);
 /// <summary>Work on one machine, done without a break.</summary>
 /// <param name="Id">Its own alone in the problem.</param>
 /// <param name="Zone">Index of its zone.</param>
-/// <param name="Minutes">How long it takes, without set-up.</param>
+/// <param name="Minutes">How long it takes, without set-up; at least 1.</param>
 /// <param name="Skills">What it needs, all of it.</param>
 /// <param name="NotBefore">The minute before which it cannot begin; 0 where at once.</param>
 /// <param name="DueDay">The last day, counted from the plan's first, on which it is not late; null where it never is.</param>

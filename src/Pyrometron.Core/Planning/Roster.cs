@@ -30,15 +30,9 @@ public sealed class Roster
 
     /// <summary>A plan with these jobs in their places.</summary>
     /// <exception cref="ArgumentException">They break a rule.</exception>
-    public static Roster Of(PlanProblem problem, IEnumerable<Assignment> assignments) => Filled(new Roster(problem), assignments);
-
-    private static Roster Filled(Roster roster, IEnumerable<Assignment> assignments)
-    {
-        foreach (var a in assignments.OrderBy(a => a.Start))
-            if (!roster.TryPut(a))
-                throw new ArgumentException($"Job {roster.Problem.Jobs[a.Job].Id} cannot stand there.", nameof(assignments));
-        return roster;
-    }
+    public static Roster Of(PlanProblem problem, IEnumerable<Assignment> assignments) =>
+        new Roster(problem).With(assignments)
+        ?? throw new ArgumentException("A job cannot stand where it is said to.", nameof(assignments));
 
     /// <summary>What is planned.</summary>
     public PlanProblem Problem { get; }
@@ -59,9 +53,15 @@ public sealed class Roster
         return copy;
     }
 
-    /// <summary>Another plan of the same problem, with these jobs in their places.</summary>
-    /// <exception cref="ArgumentException">They break a rule.</exception>
-    public Roster With(IEnumerable<Assignment> assignments) => Filled(new Roster(Problem, Openings), assignments);
+    /// <summary>Another plan of the same problem, with these jobs in their places; null where they break a rule.</summary>
+    public Roster? With(IEnumerable<Assignment> assignments)
+    {
+        var roster = new Roster(Problem, Openings);
+        foreach (var a in assignments.OrderBy(a => a.Start))
+            if (!roster.TryPut(a))
+                return null;
+        return roster;
+    }
 
     /// <summary>All jobs in their places, by time.</summary>
     public IReadOnlyList<Assignment> Assignments =>
@@ -286,7 +286,7 @@ public sealed class Roster
     }
 
     private bool Crowded(int zone, Span span, int person) =>
-        Problem.Zones[zone].MaxDown is { } most && span.Minutes > 0 && MostAtOnce(zone, span, person) >= most;
+        Problem.Zones[zone].MaxDown is { } most && MostAtOnce(zone, span, person) >= most;
 
     /// <summary>The first minute from this one on at which a job may begin without crowding its zone.</summary>
     private int Uncrowded(PlanJob job, int start, int person)

@@ -219,7 +219,7 @@ public sealed class JudgementService : BackgroundService
             "Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms",
             few is null ? "all" : $"{few.Count} and their like",
             judgement.Queue.Count,
-            day,
+            day.ToString("O"),
             time.ElapsedMilliseconds
         );
         foreach (var old in _byDay.Where(j => !j.Value.Present).OrderByDescending(j => j.Value.At).Skip(MostDays).ToArray())

@@ -37,19 +37,18 @@ public sealed record PlanAnswer(
                 .Start.ToDateTime(TimeOnly.MinValue)
                 .AddMinutes(minute)
                 .ToString("yyyy-MM-dd'T'HH:mm'Z'", CultureInfo.InvariantCulture);
-        var roster = Roster.Of(problem, plan.Assignments);
         return new PlanAnswer(
             [
                 .. plan.Assignments.Select(a => new AssignmentAnswer(
                     problem.Jobs[a.Job].Id,
                     problem.People[a.Person].Id,
                     Instant(a.Start),
-                    Instant(roster.SpanOf(a).To)
+                    Instant(plan.Roster.SpanOf(a).To)
                 )),
             ],
             [
                 .. LeftOutReasons
-                    .Of(roster)
+                    .Of(plan.Roster)
                     .Select(l => new LeftOutAnswer(problem.Jobs[l.Job].Id, l.Code, l.Reason.ToString(), l.Reason)),
             ],
             Math.Round(plan.Cost, 6),

@@ -101,7 +101,7 @@ internal sealed class PlanReader(PlanRequest request)
         return new PlanJob(
             id,
             zone,
-            Within($"{at}/minutes", dto.Minutes, 0, MostMinutes),
+            Within($"{at}/minutes", dto.Minutes, 1, MostMinutes),
             Names($"{at}/skills", dto.Skills),
             dto.NotBefore is null ? 0 : Math.Max(0, Minute($"{at}/notBefore", dto.NotBefore)),
             dto.DueBy is null ? null : (int)Math.Floor(Minute($"{at}/dueBy", dto.DueBy) / (double)PlanProblem.Day),

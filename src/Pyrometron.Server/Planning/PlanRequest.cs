@@ -43,7 +43,7 @@ public sealed record PlanZoneDto(
 );
 
 /// <summary>Work on one machine.</summary>
-/// <param name="Minutes">How long it takes, without set-up.</param>
+/// <param name="Minutes">How long it takes, without set-up; at least 1.</param>
 /// <param name="Skills">All that it needs; none where missing.</param>
 /// <param name="DueBy">The last day on which it is not late; never late where missing.</param>
 /// <param name="Weight">What each day of lateness costs.</param>

@@ -1,4 +1,3 @@
-import { t } from '@lingui/core/macro';
 import { theme, type ThemeConfig } from 'antd';
 import { DARK, LIGHT } from './tokens';
 
@@ -24,11 +23,11 @@ export function antdTheme(dark: boolean): ThemeConfig {
       colorBorder: edge,
       colorBorderSecondary: line,
       colorSplit: line,
-      fontFamily: t`'Archivo Variable', 'Helvetica Neue', Arial, sans-serif`,
-      fontFamilyCode: t`'JetBrains Mono Variable', ui-monospace, monospace`,
+      fontFamily: "'Archivo Variable', 'Helvetica Neue', Arial, sans-serif",
+      fontFamilyCode: "'JetBrains Mono Variable', ui-monospace, monospace",
       borderRadius: 3,
       boxShadow: 'none',
-      boxShadowSecondary: t`0 8px 30px rgb(42 38 34 / 18%)`,
+      boxShadowSecondary: '0 8px 30px rgb(42 38 34 / 18%)',
       controlHeight: 34,
       // Without it the parts wait for the end of an animation that never runs, and stay hidden.
       motion: !matchMedia('(prefers-reduced-motion: reduce)').matches,
