@@ -3,12 +3,8 @@ using System.Text.Json.Nodes;
 namespace Pyrometron.Server.Tests;
 
 /// <summary>A planning problem from outside: the plan, why something is left out, and what is wrong with what was sent.</summary>
-public sealed class PlanTests : IDisposable
+public sealed class PlanTests(Server server) : IClassFixture<Server>
 {
-    private readonly Server _server = new();
-
-    public void Dispose() => _server.Dispose();
-
     private static JsonObject Problem() =>
         JsonNode
             .Parse(
@@ -29,7 +25,7 @@ public sealed class PlanTests : IDisposable
     [Fact]
     public async Task A_problem_is_planned_and_what_is_left_out_says_why()
     {
-        var (status, plan) = await _server.Send("/api/v1/plan/solve", Problem().ToJsonString(), "application/json");
+        var (status, plan) = await server.Send("/api/v1/plan/solve", Problem().ToJsonString(), "application/json");
         Assert.Equal(200, status);
         var placed = Assert.Single(plan.GetProperty("assignments").EnumerateArray());
         Assert.Equal(
@@ -85,7 +81,7 @@ public sealed class PlanTests : IDisposable
             parent[last] = JsonNode.Parse(value);
         else
             parent[steps[^1]] = JsonNode.Parse(value);
-        var (status, body) = await _server.Send("/api/v1/plan/solve", problem.ToJsonString(), "application/json");
+        var (status, body) = await server.Send("/api/v1/plan/solve", problem.ToJsonString(), "application/json");
         Assert.Equal(400, status);
         Assert.Contains(pointer, body.GetProperty("errors").EnumerateArray().Select(e => e.GetProperty("pointer").GetString()));
     }

@@ -20,7 +20,7 @@ const filtersOf = (items: readonly QueueItem[]) =>
       key: 'zone',
       label: t`Zone`,
       all: t`All zones`,
-      width: 128,
+      width: 144,
       choices: distinct(items, (i) => [i.zone, i.zoneName]),
     },
     { key: 'kind', label: t`Kind`, all: t`All kinds`, width: 128, choices: Object.entries(KIND_NAMES) },

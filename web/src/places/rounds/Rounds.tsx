@@ -13,9 +13,11 @@ import { group, headline, inOrder, matches, remarks, type Filter } from './group
 import { List, type Line, type ListHandle } from './List';
 import './rounds.css';
 import { SidePanel } from './SidePanel';
-import { Toolbar } from './Toolbar';
 import { useView } from './useView';
 import { Unready } from '../../ui/Unready';
+
+/** The rows come first, what chooses among them right after. */
+const Toolbar = lazy(async () => ({ default: (await import('./Toolbar')).Toolbar }));
 
 /** What is not on the first screen comes when it is asked for. */
 const SetAside = lazy(async () => ({ default: (await import('../../ui/SetAside')).SetAside }));
@@ -149,7 +151,9 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
             </span>
           ))}
         </p>
-        <Toolbar items={queue.items} view={view} search={search} />
+        <Suspense fallback={<div className="rounds-filters rounds-filters-coming" />}>
+          <Toolbar items={queue.items} view={view} search={search} />
+        </Suspense>
         <Suspense>
           {picked.length > 0 && <Chosen items={picked} onClear={() => setChosen(new Set())} />}
         </Suspense>
