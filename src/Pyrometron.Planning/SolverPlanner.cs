@@ -48,7 +48,17 @@ public sealed class SolverPlanner : IPlanner
         );
         if (whole && !run.Proven && !cancel.IsCancellationRequested)
             SolveWhole(run);
+        FillUp(run);
         return run.Made(run.Bound);
+    }
+
+    /// <summary>Whatever still fits and saves more than it costs is put in.</summary>
+    private static void FillUp(SolverRun run)
+    {
+        var filled = run.Best.Copy();
+        var jobs = run.Problem.Jobs;
+        GreedyPlanner.Fill(filled, Enumerable.Range(0, jobs.Count).OrderByDescending(j => run.Problem.LeavingOut(jobs[j])));
+        run.Offer(filled);
     }
 
     private static void SolveWhole(SolverRun run)

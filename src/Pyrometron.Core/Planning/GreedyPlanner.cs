@@ -2,7 +2,7 @@ namespace Pyrometron.Core.Planning;
 
 /// <summary>
 /// Plans without a solver: one job after the other into the place that costs least, in several orders, of which the best stays.
-/// Fast, and never far off where there is room; says nothing of how good it is beyond what nobody can help.
+/// Says nothing of how good it is beyond what nobody can help.
 /// </summary>
 public sealed class GreedyPlanner : IPlanner
 {

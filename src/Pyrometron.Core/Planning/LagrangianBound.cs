@@ -137,7 +137,7 @@ public sealed class LagrangianBound
         private readonly List<ZoneItems> _zones = [];
         private readonly double[] _value;
         private readonly double[] _open;
-        private readonly List<(int Index, bool[] Taken)> _items = [];
+        private readonly List<bool[]> _taken = [];
 
         public Knapsack(PlanProblem problem, Openings openings, int person, int index, List<Limit> limits)
         {
@@ -189,9 +189,8 @@ public sealed class LagrangianBound
             var stretches = Span.Merged(open);
             _windowed = Math.Min(_room, Steps(stretches.Sum(s => s.Minutes + largest), up: true));
             (_value, _open) = (new double[_room + 1], new double[_room + 1]);
-            foreach (var zone in _zones)
-            foreach (var item in zone.Items)
-                _items.Add((item.Job, new bool[_room + 1]));
+            foreach (var _ in _zones.SelectMany(z => z.Items))
+                _taken.Add(new bool[_room + 1]);
         }
 
         private static bool MayLocked(PlanJob job, int person, Span span) =>
@@ -211,7 +210,7 @@ public sealed class LagrangianBound
                     _open[c] = c >= zone.Setup && c <= room ? _value[c - zone.Setup] + zone.SetupCost : double.PositiveInfinity;
                 foreach (var item in zone.Items)
                 {
-                    var taken = _items[at++].Taken;
+                    var taken = _taken[at++];
                     Array.Clear(taken);
                     var worth = item.Cost - price[item.Job] + ((zone.Limit?.Price ?? 0) * item.Minutes);
                     if (worth >= 0)
@@ -236,7 +235,7 @@ public sealed class LagrangianBound
 
         private void Trace(List<bool[]> opened, int[] done, double[] used)
         {
-            var (c, at) = (_room, _items.Count);
+            var (c, at) = (_room, _taken.Count);
             for (var z = _zones.Count - 1; z >= 0; z--)
             {
                 var zone = _zones[z];
@@ -246,7 +245,7 @@ public sealed class LagrangianBound
                 if (!opened[z][c])
                     continue;
                 for (var i = zone.Items.Count - 1; i >= 0; i--)
-                    if (_items[at + i].Taken[c])
+                    if (_taken[at + i][c])
                     {
                         var item = zone.Items[i];
                         c -= item.Steps;

@@ -64,12 +64,12 @@ public static class LeftOutReasons
                 )
             );
         if (!CanStand(roster, index, crowding: false))
-            return Because(LeftOutCode.NoRoom, "All who may do it are busy with jobs that cost more when they wait.");
+            return Because(LeftOutCode.NoRoom, "All who may do it are busy whenever it could be done.");
         if (!CanStand(roster, index, crowding: true))
             return Because(
                 LeftOutCode.MaxDown,
                 Message.Of(
-                    "Whenever somebody who may do it is free, {most} of {zone} would be down besides, which is the limit there.",
+                    "Whenever somebody who may do it is free, {most} of {zone}, its limit, are down already.",
                     Value.Counted("most", zone.MaxDown ?? 0, "machine"),
                     Value.Text("zone", zone.Code)
                 )

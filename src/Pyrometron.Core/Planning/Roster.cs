@@ -121,16 +121,6 @@ public sealed class Roster
         return true;
     }
 
-    private Opening? OpeningAt(Assignment wanted)
-    {
-        foreach (var opening in Openings.Of(wanted.Job))
-            if (opening.Person == wanted.Person)
-                foreach (var (first, last) in opening.Starts)
-                    if (first <= wanted.Start && wanted.Start <= last)
-                        return opening;
-        return null;
-    }
-
     /// <summary>Takes a job out.</summary>
     /// <returns>Whose shift it stood in, and which.</returns>
     public (int Person, int Shift) Take(int job)
@@ -163,7 +153,7 @@ public sealed class Roster
         for (var at = 0; at <= done.Count; at++)
             if (Moved(index, opening, at, null, crowding) is { } start)
             {
-                var setup = at > 0 && ZoneOf(done[at - 1]) == zone ? 0 : Problem.Zones[zone].SetupMinutes;
+                var setup = SetupOf(zone, done, at);
                 if (at < done.Count)
                     setup += NextSetup(zone, done[at]) - SetupAt(done, at);
                 found.Add(new Place(at, start, setup));
@@ -212,7 +202,7 @@ public sealed class Roster
         var done = _shifts[opening.Person][opening.Shift];
         var zone = Problem.Jobs[index].Zone;
         var free = at == 0 ? Problem.People[opening.Person].Shifts[opening.Shift].From : SpanOf(done[at - 1]).To;
-        var own = at > 0 && ZoneOf(done[at - 1]) == zone ? 0 : Problem.Zones[zone].SetupMinutes;
+        var own = SetupOf(zone, done, at);
         if (Earliest(index, opening, free + own, crowding) is not { } first)
             return null;
         moved?.Add(new Assignment(index, opening.Person, first));
@@ -269,18 +259,31 @@ public sealed class Roster
     /// <summary>The time a job takes where it stands, without set-up.</summary>
     public Span SpanOf(Assignment a) => new(a.Start, a.Start + Problem.Jobs[a.Job].Minutes);
 
+    private Opening? OpeningAt(Assignment wanted)
+    {
+        foreach (var opening in Openings.Of(wanted.Job))
+            if (opening.Person == wanted.Person)
+                foreach (var (first, last) in opening.Starts)
+                    if (first <= wanted.Start && wanted.Start <= last)
+                        return opening;
+        return null;
+    }
+
     private int ZoneOf(Assignment a) => Problem.Jobs[a.Job].Zone;
 
     private int NextSetup(int zone, Assignment next) => ZoneOf(next) == zone ? 0 : Problem.Zones[ZoneOf(next)].SetupMinutes;
 
-    private int SetupAt(List<Assignment> shift, int i) =>
-        i > 0 && ZoneOf(shift[i - 1]) == ZoneOf(shift[i]) ? 0 : Problem.Zones[ZoneOf(shift[i])].SetupMinutes;
+    private int SetupAt(List<Assignment> shift, int i) => SetupOf(ZoneOf(shift[i]), shift, i);
+
+    /// <summary>The set-up of a job of a zone in a place of a shift: none behind one of the same zone.</summary>
+    private int SetupOf(int zone, List<Assignment> shift, int at) =>
+        at > 0 && ZoneOf(shift[at - 1]) == zone ? 0 : Problem.Zones[zone].SetupMinutes;
 
     private bool Fits(Span shift, List<Assignment> done, int at, Assignment wanted)
     {
         var zone = ZoneOf(wanted);
         var free = at == 0 ? shift.From : SpanOf(done[at - 1]).To;
-        var own = at > 0 && ZoneOf(done[at - 1]) == zone ? 0 : Problem.Zones[zone].SetupMinutes;
+        var own = SetupOf(zone, done, at);
         return free + own <= wanted.Start
             && (at == done.Count || SpanOf(wanted).To + NextSetup(zone, done[at]) <= done[at].Start);
     }

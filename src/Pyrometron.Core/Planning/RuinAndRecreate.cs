@@ -33,16 +33,6 @@ public sealed class RuinAndRecreate
     /// <summary>The best plan so far.</summary>
     public Roster Best { get; private set; }
 
-    /// <summary>Goes on from another plan where that is better.</summary>
-    public void Take(Roster other)
-    {
-        if (other.Cost < _bestCost)
-        {
-            Best = _now = other;
-            _cost = _bestCost = other.Cost;
-        }
-    }
-
     /// <summary>One round.</summary>
     /// <param name="heat">By how much dearer a plan may become and be gone on from, in the mean.</param>
     /// <returns>Whether it found a better plan than ever.</returns>

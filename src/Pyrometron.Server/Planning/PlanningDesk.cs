@@ -33,7 +33,9 @@ internal sealed class PlanningDesk(ILogger<PlanningDesk> log) : IDisposable
     {
         if (SolverPlanner.Available)
             return new SolverPlanner();
-        log.LogWarning("The solver's library cannot be loaded on this machine: plans are made greedily, without a bound.");
+        log.LogWarning(
+            "The solver's library cannot be loaded on this machine: plans are made greedily, and nothing says how good they are."
+        );
         return new GreedyPlanner();
     }
 }
