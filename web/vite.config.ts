@@ -4,14 +4,14 @@ import react from '@vitejs/plugin-react';
 import { VitePWA } from 'vite-plugin-pwa';
 import { defineConfig } from 'vite';
 import { messages } from './languages/messages.js';
-import { preloads } from './preloads';
+import { firstPage } from './firstPage';
 
 export default defineConfig({
   plugins: [
     messages(),
     lingui(),
     react(),
-    preloads('App'),
+    firstPage('src/App.tsx'),
     // The whole front end is kept on the device: a job in hand opens without network. Answers of the API are not: what the
     // bench needs of them it keeps itself (src/api/kept.ts).
     VitePWA({

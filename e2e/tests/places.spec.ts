@@ -79,6 +79,13 @@ test('the demo shows every cause, a warm hall, a job that failed to help and one
 });
 
 test('the queue is walked, filtered and grouped from the keyboard', async ({ page }) => {
+  // What chooses among the rows comes after them: who asks for it before it is there gets it when it is.
+  let release = () => {};
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await page.route(/\/Toolbar-[^/]*\.js$/, async (route) => {
+    await held;
+    await route.continue();
+  });
   await page.goto('/');
   const current = page.locator('.rounds-row[aria-current=true] .figures').first();
   await expect(current).toBeVisible({ timeout: 30_000 });
@@ -87,6 +94,8 @@ test('the queue is walked, filtered and grouped from the keyboard', async ({ pag
   await page.keyboard.press('ArrowDown');
   await expect(current).not.toHaveText(first!);
   await page.keyboard.press('f');
+  await page.waitForTimeout(200);
+  release();
   await expect(page.getByLabel('Find a machine')).toBeFocused();
   await page.keyboard.type('tern');
   await expect(page).toHaveURL(/q=tern/);

@@ -1,32 +1,15 @@
 import { i18n } from '@lingui/core';
 import { I18nProvider } from '@lingui/react';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { ConfigProvider } from 'antd';
 import { Fragment, useLayoutEffect } from 'react';
 import { RouterProvider } from 'react-router';
-import { ProblemError } from './api/client';
-import { outbox } from './api/outbox';
+import { queryClient } from './api/queryClient';
 import { router } from './routes';
 import { useDark, usePreferences } from './words/preferences';
 import { antdTheme } from './theme/antdTheme';
 import { paint } from './theme/tokens';
 import { antdWords } from './ui/antdWords';
-
-const client = new QueryClient({
-  defaultOptions: {
-    queries: {
-      staleTime: 5_000,
-      // What the server refused it will refuse again; what did not reach it may next time.
-      retry: (failures, error) => failures < 2 && !(error instanceof ProblemError && error.problem.status),
-    },
-  },
-});
-
-// Whatever page is open when an entry arrives: what the server makes of it is asked for anew.
-outbox.onArrival((job) => {
-  client.setQueryData(['job', job.id], job);
-  void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'job' });
-});
 
 /** The whole of it. Loaded when its language is known: texts are put into words where they stand. */
 export function App() {
@@ -38,7 +21,7 @@ export function App() {
     <I18nProvider i18n={i18n}>
       <ConfigProvider theme={antdTheme(dark)} locale={antdWords}>
         <Fragment key={unit}>
-          <QueryClientProvider client={client}>
+          <QueryClientProvider client={queryClient}>
             <RouterProvider router={router} />
           </QueryClientProvider>
         </Fragment>

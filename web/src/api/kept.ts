@@ -70,7 +70,8 @@ export async function lastKnown<T>(
 ): Promise<T> {
   try {
     const answer = await ask();
-    await keep(name, part(answer));
+    // Nobody waits for the device, and one that keeps nothing is no reason to show nothing.
+    void keep(name, part(answer)).catch(() => undefined);
     reached(true);
     return answer;
   } catch (error) {

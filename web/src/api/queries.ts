@@ -1,5 +1,12 @@
-import { useMutation, useQuery, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
+import {
+  queryOptions,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type UseMutationResult,
+} from '@tanstack/react-query';
 import { api, ProblemError, unwrap, type Schemas } from './client';
+import { FIRST_ROWS, rowsOrAsk } from './early';
 import { lastKnown } from './kept';
 import { mergedQueue } from './mergedQueue';
 
@@ -15,23 +22,27 @@ const JOB_POLL = 10_000;
 /** Rows of the queue that are kept for a time without network: a day's work and more. */
 const KEPT_ROWS = 300;
 
-/** Rows that are asked for first, so that a large house sees its most pressing machines at once. */
-const FIRST_ROWS = 60;
+/** The most pressing machines, before all of them. */
+export const firstRows = queryOptions({
+  queryKey: ['queue-first'],
+  // Kept too: who leaves before the rest has come still has these without network.
+  queryFn: () =>
+    lastKnown('queue', () =>
+      unwrap(
+        api.GET('/api/v1/queue', {
+          params: { query: { limit: FIRST_ROWS.limit, wait: Number(FIRST_ROWS.wait) } },
+          fetch: rowsOrAsk,
+        }),
+      ),
+    ),
+  staleTime: Infinity,
+  retry: false,
+});
 
 /** The order of work: its first rows as soon as they are there, then all of it. */
 export function useQueue() {
   const client = useQueryClient();
-  const first = useQuery({
-    queryKey: ['queue-first'],
-    // Kept too: who leaves before the rest has come still has these without network.
-    queryFn: () =>
-      lastKnown('queue', () =>
-        unwrap(api.GET('/api/v1/queue', { params: { query: { limit: String(FIRST_ROWS), wait: 0.3 } } })),
-      ),
-    enabled: client.getQueryData(['queue']) === undefined,
-    staleTime: Infinity,
-    retry: false,
-  });
+  const first = useQuery({ ...firstRows, enabled: client.getQueryData(['queue']) === undefined });
   return useQuery({
     ...(first.data ? { placeholderData: first.data } : {}),
     queryKey: ['queue'],

@@ -53,6 +53,7 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
   const [aside, setAside] = useState<QueueItem | null>(null);
   const [starting, setStarting] = useState<{ asset: string; level: ServiceLevel } | null>(null);
   const [legend, setLegend] = useState(false);
+  const [finding, setFinding] = useState(false);
   const list = useRef<ListHandle>(null);
   const search = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
@@ -98,7 +99,8 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
     if (service) setStarting({ asset, level: service });
   };
   useKeys({
-    f: () => search.current?.focus(),
+    // The field may not have come yet.
+    f: () => (search.current ? search.current.focus() : setFinding(true)),
     ArrowDown: () => walk(1),
     ArrowUp: () => walk(-1),
     Enter: () => current && open(current.item),
@@ -152,7 +154,7 @@ function Queue({ queue, partial }: { queue: Schemas['QueueAnswer']; partial: boo
           ))}
         </p>
         <Suspense fallback={<div className="rounds-filters rounds-filters-coming" />}>
-          <Toolbar items={queue.items} view={view} search={search} />
+          <Toolbar items={queue.items} view={view} search={search} finding={finding} />
         </Suspense>
         <Suspense>
           {picked.length > 0 && <Chosen items={picked} onClear={() => setChosen(new Set())} />}

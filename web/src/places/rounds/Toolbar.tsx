@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro';
 import { Input, Select } from 'antd';
-import type { RefObject } from 'react';
+import { useEffect, type RefObject } from 'react';
 import type { QueueItem } from '../../api/client';
 import { useNarrow } from '../../ui/useNarrow';
 import { Filters } from './Filters';
@@ -20,17 +20,25 @@ const ORDERS: readonly { value: Order; label: string }[] = [
   { value: 'tag', label: t`by tag` },
 ];
 
-/** What is shown, grouped and ordered how. */
+/**
+ * What is shown, grouped and ordered how.
+ * @param finding Whether the reader asked for the search field before it was there.
+ */
 export function Toolbar({
   items,
   view,
   search: searchRef,
+  finding,
 }: {
   items: readonly QueueItem[];
   view: View;
   search: RefObject<HTMLInputElement | null>;
+  finding: boolean;
 }) {
   const narrow = useNarrow(760);
+  useEffect(() => {
+    if (finding) searchRef.current?.focus();
+  }, [finding, searchRef]);
   const choices = (
     <>
       <Filters items={items} filter={view.filter} onChange={view.set} />
