@@ -20,6 +20,8 @@ internal sealed class SolverRun
         (Problem, _seconds, _progress, Cancel) = (problem, seconds, progress, cancel);
         Shifts = new Shifts(problem);
         Best = GreedyPlanner.Best(problem, () => Passed < GreedyShare && !cancel.IsCancellationRequested);
+        if (problem.Jobs.Any(j => j.Before is not null) && GreedyPlanner.Kept(problem) is var kept && kept.Cost < Best.Cost)
+            Best = kept;
         (_cost, Bound) = (Best.Cost, problem.Unavoidable);
         _progress?.Report(Made(Bound));
     }

@@ -80,7 +80,7 @@ internal sealed class WholeModel
             for (var d = 0; d < days.Count; d++)
             {
                 _model.AddLinearExpressionInDomain(start, Domain.FromFlatIntervals(days[d].Starts)).OnlyEnforceIf(ofDays[d]);
-                Costs(ofDays[d], PlanProblem.Lateness(job, days[d].Day));
+                Costs(ofDays[d], PlanProblem.Placing(job, _shifts.All[s].Person, days[d].Day));
             }
             _model.AddHint(
                 x,

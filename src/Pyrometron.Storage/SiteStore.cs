@@ -26,12 +26,14 @@ public static class SiteStore
     {
         var id = connection.Scalar(
             """
-            INSERT INTO site (code, name, altitude_m, import_id) VALUES ($code, $name, $altitude, $import)
-            ON CONFLICT (code) DO UPDATE SET name = excluded.name, altitude_m = excluded.altitude_m RETURNING id
+            INSERT INTO site (code, name, altitude_m, time_zone, import_id) VALUES ($code, $name, $altitude, $zone, $import)
+            ON CONFLICT (code) DO UPDATE SET name = excluded.name, altitude_m = excluded.altitude_m,
+                time_zone = coalesce(excluded.time_zone, time_zone) RETURNING id
             """,
             ("$code", site.Code),
             ("$name", site.Name),
             ("$altitude", site.AltitudeMetres),
+            ("$zone", site.TimeZone),
             ("$import", import)
         );
         foreach (var zone in site.Zones)
@@ -69,8 +71,11 @@ public static class SiteStore
             )
             .ToLookup(z => z.Site, z => z.Zone);
         return connection.Query(
-            "SELECT id, code, name, altitude_m FROM site ORDER BY id",
+            "SELECT id, code, name, altitude_m, time_zone FROM site ORDER BY id",
             r => new Site(r.GetString(1), r.GetString(2), r.GetDouble(3), [.. zones[r.GetInt64(0)]])
+            {
+                TimeZone = r.TextOrNull(4),
+            }
         );
     }
 }

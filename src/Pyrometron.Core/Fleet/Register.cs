@@ -9,7 +9,11 @@ public sealed record Zone(string Code, string Name, DustClass Dust, Celsius Desi
 
 /// <summary>A place with one altitude and one or more zones.</summary>
 /// <param name="AltitudeMetres">Metres above sea level.</param>
-public sealed record Site(string Code, string Name, double AltitudeMetres, IReadOnlyList<Zone> Zones);
+public sealed record Site(string Code, string Name, double AltitudeMetres, IReadOnlyList<Zone> Zones)
+{
+    /// <summary>Its time zone, such as Europe/Lisbon (IANA); null for that of the machine the server runs on.</summary>
+    public string? TimeZone { get; init; }
+}
 
 /// <summary>A chip, or a group of chips, whose temperature is measured.</summary>
 /// <param name="Name">As in the readings: the column is <c>name_c</c>.</param>

@@ -16,7 +16,8 @@ public sealed class GreedyPlanner : IPlanner
     public Plan Solve(PlanProblem problem, double seconds, IProgress<Plan>? progress, CancellationToken cancel)
     {
         var best = Best(problem, () => !cancel.IsCancellationRequested);
-        return new Plan(best, problem.Unavoidable, "greedy");
+        var kept = Kept(problem);
+        return new Plan(kept.Cost <= best.Cost ? kept : best, problem.Unavoidable, "greedy");
     }
 
     /// <summary>The best of all orders and prices that there is time for, one at least; locked jobs where they are.</summary>
@@ -48,6 +49,23 @@ public sealed class GreedyPlanner : IPlanner
         foreach (var job in order)
             if (!roster.Has(job) && Cheapest(roster, job, setupPrice, places) is { } best)
                 roster.Put(job, best.Opening, best.Place);
+    }
+
+    /// <summary>
+    /// The plan before as far as it can still stand, and the rest put in where it costs least; the one to better where little
+    /// is to move.
+    /// </summary>
+    public static Roster Kept(PlanProblem problem)
+    {
+        var roster = Roster.Of(problem, Locked(problem));
+        var before = problem
+            .Jobs.Select((job, i) => (job, i))
+            .Where(j => j.job.Before is not null && !roster.Has(j.i))
+            .OrderBy(j => j.job.Before!.Value.Start);
+        foreach (var (job, i) in before)
+            roster.TryPut(new Assignment(i, job.Before!.Value.Person, job.Before.Value.Start));
+        Fill(roster, Orders(problem).First());
+        return roster;
     }
 
     /// <summary>The locked jobs of a problem in their places.</summary>
@@ -83,7 +101,9 @@ public sealed class GreedyPlanner : IPlanner
             foreach (var place in places)
             {
                 var cost =
-                    PlanProblem.Lateness(job, place.Start / PlanProblem.Day) + (setupPrice * place.Setup) + (nudge * place.Start);
+                    PlanProblem.Placing(job, opening.Person, place.Start / PlanProblem.Day)
+                    + (setupPrice * place.Setup)
+                    + (nudge * place.Start);
                 if ((best is null || cost < best.Value.Cost) && pass?.Invoke() != true)
                     best = (cost, opening, place);
             }

@@ -38,7 +38,7 @@ public sealed class LagrangianBound
         _shifts = [.. Shifts(_problem).Select(s => new Knapsack(_problem, plan.Openings, s.Person, s.Index, _limits))];
         (_price, _way) = (new double[_problem.Jobs.Count], new double[_problem.Jobs.Count]);
         foreach (var a in plan.Assignments)
-            _price[a.Job] = PlanProblem.Lateness(_problem.Jobs[a.Job], a.Start / PlanProblem.Day);
+            _price[a.Job] = PlanProblem.Placing(_problem.Jobs[a.Job], a.Person, a.Start / PlanProblem.Day);
         Best = _problem.Unavoidable;
     }
 
@@ -174,7 +174,7 @@ public sealed class LagrangianBound
                                 j.Job,
                                 problem.Jobs[j.Job].Minutes,
                                 Steps(problem.Jobs[j.Job].Minutes, up: false),
-                                PlanProblem.Lateness(problem.Jobs[j.Job], j.Opening.Starts[0].First / PlanProblem.Day)
+                                Least(problem.Jobs[j.Job], j.Opening)
                             )),
                         ]
                     )
@@ -256,6 +256,12 @@ public sealed class LagrangianBound
                 c -= zone.Setup;
             }
         }
+
+        /// <summary>What a job costs at least in a shift, on whichever of its days.</summary>
+        private static double Least(PlanJob job, Opening opening) =>
+            opening
+                .Starts.SelectMany(s => (int[])[s.First / PlanProblem.Day, s.Last / PlanProblem.Day])
+                .Min(day => PlanProblem.Placing(job, opening.Person, day));
 
         private int Steps(int minutes, bool up) => up ? (minutes + _step - 1) / _step : minutes / _step;
 

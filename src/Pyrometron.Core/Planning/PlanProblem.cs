@@ -46,7 +46,14 @@ public sealed record PlanJob(
     int? DueDay,
     double Weight,
     PlanLock? Locked
-);
+)
+{
+    /// <summary>Where it stood in the plan before, if it did; another person or day costs <see cref="MoveCost"/>.</summary>
+    public PlanLock? Before { get; init; }
+
+    /// <summary>What it costs to give it to somebody else, or another day, than in the plan before.</summary>
+    public double MoveCost { get; init; }
+}
 
 /// <summary>
 /// What is to be planned: jobs into the shifts of people, at the least cost. Rules: a job runs without a break inside one shift
@@ -78,6 +85,11 @@ public sealed record PlanProblem(
 
     /// <summary>What it costs to begin a job on a day, counted from the first.</summary>
     public static double Lateness(PlanJob job, int day) => job.DueDay is { } due ? job.Weight * Math.Max(0, day - due) : 0;
+
+    /// <summary>What it costs to have somebody begin a job on a day: its lateness, and that it moved.</summary>
+    public static double Placing(PlanJob job, int person, int day) =>
+        Lateness(job, day)
+        + (job.Before is { } before && (before.Person != person || before.Start / Day != day) ? job.MoveCost : 0);
 
     /// <summary>What it costs to leave a job out.</summary>
     public double LeavingOut(PlanJob job) => Lateness(job, Days) + job.Weight * LeftOutDays;

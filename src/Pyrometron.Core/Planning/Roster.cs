@@ -82,6 +82,10 @@ public sealed class Roster
     /// <summary>What is done in a shift, in order.</summary>
     public IReadOnlyList<Assignment> Of(int person, int shift) => _shifts[person][shift];
 
+    /// <summary>Minutes of set-up directly before one of the jobs of a shift.</summary>
+    /// <param name="at">Which of them, counted from the first.</param>
+    public int SetupBefore(int person, int shift, int at) => SetupAt(_shifts[person][shift], at);
+
     /// <summary>What it costs.</summary>
     public double Cost
     {
@@ -94,7 +98,7 @@ public sealed class Roster
             foreach (var shift in _shifts.SelectMany(p => p))
                 for (var i = 0; i < shift.Count; i++)
                     cost +=
-                        PlanProblem.Lateness(Problem.Jobs[shift[i].Job], shift[i].Start / PlanProblem.Day)
+                        PlanProblem.Placing(Problem.Jobs[shift[i].Job], shift[i].Person, shift[i].Start / PlanProblem.Day)
                         + PlanProblem.SetupCost * SetupAt(shift, i);
             return cost;
         }

@@ -54,6 +54,8 @@ public static class FleetDocument
                 w.WriteString("code", site.Code);
                 w.WriteString("name", site.Name);
                 w.WriteNumber("altitudeMetres", site.AltitudeMetres);
+                if (site.TimeZone is { } timeZone)
+                    w.WriteString("timeZone", timeZone);
                 WriteAll(
                     w,
                     "zones",

@@ -93,7 +93,13 @@ internal sealed class FleetReader(ReadOnlyMemory<byte> utf8, DateOnly today)
                     new Celsius(z.Number("designAmbientCelsius", -40, 80))
                 )
             )
-        );
+        )
+        {
+            TimeZone =
+                w.OptionalText("timeZone") is not { } zone ? null
+                : TimeZoneInfo.TryFindSystemTimeZoneById(zone, out _) ? zone
+                : w.Wrong("timeZone", "timeZone must be a time zone such as Europe/Lisbon", ""),
+        };
         _zones += site.Zones.Count;
         if (_zones > FleetDocument.MostZones)
             throw new RefusedInputException(

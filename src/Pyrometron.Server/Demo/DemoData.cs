@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using Pyrometron.Application.Fleet;
+using Pyrometron.Application.Weeks;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Simulation;
@@ -31,6 +32,7 @@ internal static class DemoData
             foreach (var past in institute.Jobs)
                 new PlayedJob(institute, past, database, clock.GetUtcNow().AddDays(-past.DaysAgo)).Play();
             LayReports(institute, database, clock);
+            LayStaff(institute, database, clock);
             log.LogInformation(
                 "Laid the demo: {Machines} machines, {Readings} readings, in {Milliseconds} ms",
                 institute.Machines.Count,
@@ -82,6 +84,15 @@ internal static class DemoData
         return Workshop
             .Run(machine, institute.Air[machine.Asset.Zone], from, last, seed: 700 + i)
             .Select(r => (machine.Asset.Tag, r));
+    }
+
+    private static void LayStaff(CoastInstitute institute, Database database, TimeProvider clock)
+    {
+        var staff = new StaffUseCases(database, clock);
+        foreach (var person in CoastStaff.People)
+            staff.Keep(Actor.Program, person);
+        foreach (var zone in new CoastStaff(institute.Today).Zones)
+            staff.Keep(Actor.Program, zone);
     }
 
     private static void LayReports(CoastInstitute institute, Database database, TimeProvider clock)

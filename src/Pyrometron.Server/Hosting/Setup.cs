@@ -5,6 +5,7 @@ using Pyrometron.Application.Bench;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Imports;
 using Pyrometron.Application.Readings;
+using Pyrometron.Application.Weeks;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Demo;
 using Pyrometron.Server.Imports;
@@ -12,6 +13,7 @@ using Pyrometron.Server.Judging;
 using Pyrometron.Server.Machines;
 using Pyrometron.Server.Planning;
 using Pyrometron.Server.Proof;
+using Pyrometron.Server.Weeks;
 using Pyrometron.Server.Zones;
 using Pyrometron.Storage;
 
@@ -79,6 +81,12 @@ public static class Setup
                     typeof(HistoryStore),
                     typeof(ChangeStore),
                     typeof(ImportStore),
+                    typeof(PeopleStore),
+                    typeof(ZoneTimesStore),
+                    typeof(PlanStore),
+                    typeof(StaffUseCases),
+                    typeof(PlanUseCases),
+                    typeof(WeeksDesk),
                     typeof(FleetUseCases),
                     typeof(ZoneUseCases),
                     typeof(ImportUseCases),
@@ -97,6 +105,7 @@ public static class Setup
         builder.Services.AddSingleton<JudgementService>();
         builder.Services.AddSingleton<QueueSnapshots>();
         builder.Services.AddHostedService(services => services.GetRequiredService<JudgementService>());
+        builder.Services.AddHostedService<DemoPlan>();
     }
 
     /// <summary>Opens the database, laying the demo into a new one when asked for.</summary>
@@ -161,6 +170,8 @@ public static class Setup
         api.MapVerdicts();
         api.MapPlans();
         api.MapCalendar();
+        api.MapWeeks();
+        api.MapStaff();
         app.MapOpenApi("/openapi/v1.json");
         app.Map("/api/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
         app.Map("/openapi/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();

@@ -23,7 +23,7 @@ internal static class PlanEndpoints
         if (reader.Read() is not { } problem)
             return Problems.Input(reader.Problems);
         var clock = Stopwatch.StartNew();
-        var plan = await desk.SolveAsync(problem, request.Seconds ?? UsualSeconds, cancellation);
+        var plan = await desk.SolveAsync(problem, request.Seconds ?? UsualSeconds, null, default, cancellation);
         return TypedResults.Ok(PlanAnswer.From(problem, plan, clock.Elapsed.TotalSeconds));
     }
 }

@@ -123,22 +123,7 @@ internal sealed class PlanReader(PlanRequest request)
         var roster = new Roster(problem);
         foreach (var a in GreedyPlanner.Locked(problem).OrderBy(a => a.Start))
             if (!roster.TryPut(a))
-                Wrong($"/jobs/{a.Job}/locked", $"the job cannot stand there: {WhyNot(problem, roster, a)}", 0);
-    }
-
-    private static string WhyNot(PlanProblem problem, Roster roster, Assignment a)
-    {
-        var job = problem.Jobs[a.Job];
-        var person = problem.People[a.Person];
-        if (!job.Skills.IsSubsetOf(person.Skills))
-            return $"{person.Id} lacks a skill that it needs";
-        if (!problem.May(person, job))
-            return $"{person.Id} does not work at {problem.Zones[job.Zone].Site}";
-        if (!person.Shifts.Any(s => s.Holds(roster.SpanOf(a))))
-            return $"{person.Id} has no shift that holds it";
-        return person.Shifts.Any(s => problem.Starts(job, s).Any(r => r.First <= a.Start && a.Start <= r.Last))
-            ? "another locked job is in its way, or too many of its zone would be down at once"
-            : "it would begin before it may, outside the windows of its zone, or without time for the set-up before it";
+                Wrong($"/jobs/{a.Job}/locked", $"The job cannot stand there. {Conflict.Of(roster, a)}", 0);
     }
 
     private Span SpanOf(PlanSpanDto dto, string at)

@@ -10,13 +10,23 @@ internal sealed class PlanningDesk(ILogger<PlanningDesk> log) : IDisposable
     private readonly IPlanner _planner = Chosen(log);
 
     /// <summary>A plan; the waiting for a turn does not count.</summary>
+    /// <param name="progress">Told of each better plan.</param>
+    /// <param name="stop">Ends the thinking early: the best plan so far is the answer.</param>
+    /// <param name="cancellation">Nobody waits for it any more.</param>
     /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
-    public async Task<Plan> SolveAsync(PlanProblem problem, double seconds, CancellationToken cancellation)
+    public async Task<Plan> SolveAsync(
+        PlanProblem problem,
+        double seconds,
+        IProgress<Plan>? progress,
+        CancellationToken stop,
+        CancellationToken cancellation
+    )
     {
         await _turn.WaitAsync(cancellation);
         try
         {
-            var plan = await Task.Run(() => _planner.Solve(problem, seconds, null, cancellation), cancellation);
+            using var either = CancellationTokenSource.CreateLinkedTokenSource(stop, cancellation);
+            var plan = await Task.Run(() => _planner.Solve(problem, seconds, progress, either.Token), CancellationToken.None);
             cancellation.ThrowIfCancellationRequested();
             return plan;
         }

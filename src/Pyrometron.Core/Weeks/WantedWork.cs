@@ -1,0 +1,131 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
+
+namespace Pyrometron.Core.Weeks;
+
+/// <summary>A machine that must wait: parts that are not there yet.</summary>
+/// <param name="Until">The first day on which it may be worked on.</param>
+public sealed record Hold(string Tag, DateOnly Until, string Reason);
+
+/// <summary>Finds in a judged fleet what a plan should hold.</summary>
+public static class WantedWork
+{
+    /// <summary>
+    /// What a day of lateness costs, by urgency. The ratios decide what gives way where hands are short: a machine that throttles
+    /// or has failed goes before several that will reach their line.
+    /// </summary>
+    private const double NowWeight = 10,
+        NextWeight = 4,
+        SoonWeight = 1.5,
+        FollowUpWeight = 2;
+
+    /// <summary>
+    /// Days from the judgement on by which work is due at the latest, whatever its date. Work that only its interval asks for is
+    /// not late before <see cref="NextDays"/>: long overdue or not, a week more changes nothing that was measured.
+    /// </summary>
+    private const int NextDays = 14,
+        SoonDays = 60;
+
+    /// <summary>How long they take: to settle, and the run. Common practice, no source.</summary>
+    private const int AfterRunMinutes = 25,
+        SecondLookMinutes = 20;
+
+    /// <summary>All work that the judgement advises, one job a machine; cards of one host in one.</summary>
+    /// <param name="queue">The machines judged, without those that are set aside or at the bench.</param>
+    /// <param name="holds">Machines that wait.</param>
+    public static IEnumerable<Wanted> Advised(IEnumerable<Assessment> queue, IReadOnlyDictionary<string, Hold> holds) =>
+        queue
+            .Select(a => Of(a, holds.GetValueOrDefault(a.Asset.Tag)))
+            .OfType<(string Group, Wanted Work)>()
+            .GroupBy(w => (w.Group, w.Work.Zone, w.Work.NotBefore), w => w.Work)
+            .Select(group => Together([.. group], group.Key.Group));
+
+    /// <summary>The after-run of a job whose work is done.</summary>
+    /// <param name="job">Number of the job.</param>
+    /// <param name="done">The day on which the work was done.</param>
+    public static Wanted AfterRun(long job, Asset asset, DateOnly done) =>
+        FollowUp($"after-run-{job}", WantedKind.AfterRun, asset, AfterRunMinutes, null, done.AddDays(7));
+
+    /// <summary>The look a week after a cooler came off: pads settle and paste spreads under heat.</summary>
+    /// <param name="job">Number of the job.</param>
+    /// <param name="due">When it is due.</param>
+    public static Wanted SecondLook(long job, Asset asset, DateOnly due) =>
+        FollowUp($"second-look-{job}", WantedKind.SecondLook, asset, SecondLookMinutes, due, due.AddDays(7));
+
+    private static Wanted FollowUp(
+        FormattableString id,
+        WantedKind kind,
+        Asset asset,
+        int minutes,
+        DateOnly? from,
+        DateOnly due
+    ) =>
+        new(
+            FormattableString.Invariant(id),
+            kind,
+            "",
+            asset.Zone,
+            [new WantedStep(asset.Tag, null, minutes, Cause.None, null)],
+            new HashSet<Skill>(),
+            from,
+            "",
+            due,
+            FollowUpWeight
+        );
+
+    private static (string Group, Wanted Work)? Of(Assessment a, Hold? hold)
+    {
+        if (a.Service is not { } level || a.Minutes is not { } minutes || a.Urgency > Urgency.Soon)
+            return null;
+        var waits = a.Warranty is { Wait: true } ? a.Warranty : null;
+        var (from, why) =
+            hold is not null && hold.Until > (waits?.OpenableFrom ?? DateOnly.MinValue) ? (hold.Until, hold.Reason)
+            : waits is not null ? (waits.OpenableFrom, "warranty")
+            : ((DateOnly?)null, "");
+        var dates = new DateOnly?[]
+        {
+            a.ByCalendar ? null : a.Action?.Day,
+            a.ServiceDue is { } asked && asked.Level == level ? asked.Due : (DateOnly?)null,
+        };
+        var (weight, due) = a.Urgency switch
+        {
+            Urgency.Now => (NowWeight, a.AsOf),
+            Urgency.Next => (NextWeight, Within(dates.Min(), a.AsOf, a.AsOf.AddDays(NextDays))),
+            _ => (SoonWeight, Within(dates.Min(), a.AsOf.AddDays(NextDays), a.AsOf.AddDays(SoonDays))),
+        };
+        var kelvin = a.ByCalendar ? null : a.DriftKelvin;
+        return (
+            a.Asset.HostTag ?? a.Asset.Tag,
+            new Wanted(
+                a.Asset.Tag,
+                WantedKind.Service,
+                "",
+                a.Asset.Zone,
+                [new WantedStep(a.Asset.Tag, level, Math.Max(1, minutes), a.ByCalendar ? Cause.None : a.Cause, kelvin)],
+                Skills.Of(a.Asset.Kind, level).ToHashSet(),
+                from,
+                why,
+                due,
+                weight
+            )
+        );
+    }
+
+    private static DateOnly Within(DateOnly? day, DateOnly first, DateOnly last) =>
+        day is not { } known || known > last ? last
+        : known < first ? first
+        : known;
+
+    /// <summary>Work on cards of one host is one job: its host is down once.</summary>
+    private static Wanted Together(IReadOnlyList<Wanted> works, string host) =>
+        works.Count == 1
+            ? works[0]
+            : works[0] with
+            {
+                Id = host,
+                Steps = [.. works.SelectMany(w => w.Steps)],
+                Skills = works.SelectMany(w => w.Skills).ToHashSet(),
+                DueBy = works.Min(w => w.DueBy),
+                Weight = works.Sum(w => w.Weight),
+            };
+}

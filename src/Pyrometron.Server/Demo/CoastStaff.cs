@@ -1,0 +1,41 @@
+using Pyrometron.Core.Weeks;
+
+namespace Pyrometron.Server.Demo;
+
+/// <summary>Who works at the institute, where work may be done when, and who is away in the weeks that are planned.</summary>
+/// <param name="today">The day the demo is laid.</param>
+internal sealed class CoastStaff(DateOnly today)
+{
+    private static readonly DayOfWeek[] WorkDays =
+    [
+        DayOfWeek.Monday,
+        DayOfWeek.Tuesday,
+        DayOfWeek.Wednesday,
+        DayOfWeek.Thursday,
+        DayOfWeek.Friday,
+    ];
+
+    /// <summary>The people.</summary>
+    public static IReadOnlyList<Person> People { get; } =
+    [
+        new("mira", "Mira", new HashSet<Skill>(Enum.GetValues<Skill>()), [], Daily(8, 16)),
+        new("tomas", "Tomas", new HashSet<Skill> { Skill.OpenLaptops, Skill.OpenCards }, [], Daily(9, 15)),
+    ];
+
+    /// <summary>The wave-model hall may be touched only before its daily run, and the reading room has exams next week.</summary>
+    public IReadOnlyList<ZoneTimes> Zones =>
+        [
+            new("WAVE", 15, 1, Daily(6, 10), []),
+            new("READ", 10, 4, Daily(8, 13), [new(NextMonday, NextMonday.AddDays(4), "exams")]),
+            new("BOAT", 5, null, [], []),
+        ];
+
+    /// <summary>Mira is away on the Tuesday of next week: told after the weeks were planned.</summary>
+    public Absence Away => new("mira", NextMonday.AddDays(1), NextMonday.AddDays(1), "first-aid course");
+
+    private DateOnly NextMonday =>
+        today.AddDays(((int)DayOfWeek.Monday - (int)today.DayOfWeek + 7) % 7 is > 0 and var days ? days : 7);
+
+    private static IReadOnlyList<WeeklyTime> Daily(int from, int to) =>
+        [.. WorkDays.Select(day => new WeeklyTime(day, from * 60, to * 60))];
+}

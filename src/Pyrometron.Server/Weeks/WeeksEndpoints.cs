@@ -1,0 +1,179 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.Weeks;
+using Pyrometron.Core.Messages;
+using Pyrometron.Core.Weeks;
+using Pyrometron.Server.Hosting;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Weeks;
+
+/// <summary>Weeks to plan.</summary>
+/// <param name="Start">The first day; today where missing.</param>
+/// <param name="Days">How many days, 1 to 42; 14 where missing.</param>
+/// <param name="Seconds">How long may be thought, up to 120; 10 where missing.</param>
+public sealed record MakePlan(DateOnly? Start, int? Days, double? Seconds);
+
+/// <summary>A place for a job.</summary>
+/// <param name="Seen">Number of the plan that was looked at.</param>
+/// <param name="Person">Code of who does it.</param>
+/// <param name="Day">The day of the shift, on that person's calendar.</param>
+/// <param name="From">When it begins by that person's clock, minutes from 00:00 of the day; beyond 1440 after midnight.</param>
+/// <param name="TryOnly">Whether it is only asked.</param>
+public sealed record PlaceJob(long? Seen, string? Person, DateOnly? Day, int? From, bool? TryOnly);
+
+/// <summary>Whether a job may stand where it was to be put.</summary>
+/// <param name="Conflict">Why not; null where it may, and then it does unless it was only asked.</param>
+public sealed record PlaceAnswer(Message? Conflict);
+
+/// <summary>Whether a job stays where it is when the plan is made anew.</summary>
+public sealed record LockJob(long? Seen, bool? Locked);
+
+/// <summary>The plan that was looked at.</summary>
+public sealed record SeenPlan(long? Seen);
+
+/// <summary>Work that nobody advised.</summary>
+/// <param name="Title">What it is.</param>
+/// <param name="Zone">Code of the zone.</param>
+/// <param name="Minutes">How long it takes, 1 to 720.</param>
+/// <param name="DueBy">The last day on which it is not late; null where it never is.</param>
+public sealed record NewVisit(long? Seen, string? Title, string? Zone, int? Minutes, DateOnly? DueBy);
+
+/// <summary>Work that was added.</summary>
+public sealed record VisitAdded(string Id);
+
+/// <summary>The plan of the house: made in the background, changed by hand, taken back.</summary>
+internal static class WeeksEndpoints
+{
+    private const int MostDays = 42,
+        UsualDays = 14,
+        LongestTitle = 80,
+        LongestVisit = 720,
+        JobsLookedAt = 1000;
+
+    private const double MostSeconds = 120,
+        UsualSeconds = 10;
+
+    public static void MapWeeks(this RouteGroupBuilder api)
+    {
+        var group = api.MapGroup("/weeks").WithTags("Weeks");
+        group.MapGet("", Get);
+        group.MapPost("/plan", Make);
+        group.MapPost("/stop", Stop);
+        group.MapPost("/jobs", AddVisit);
+        group.MapPost("/jobs/{id}/place", Place);
+        group.MapPost("/jobs/{id}/lock", Lock);
+        group.MapPost("/jobs/{id}/leave-out", LeaveOut);
+        group.MapPost("/take-back", TakeBack);
+    }
+
+    private static WeeksAnswer Get(WeeksDesk desk, PlanStore plans, JobStore jobs, TimeProvider clock)
+    {
+        var house = desk.House;
+        var plan = plans.Newest();
+        var before = plan?.Before is { } id ? plans.Find(id) : null;
+        var bench = jobs.Newest(JobsLookedAt).GroupBy(j => j.Tag).ToDictionary(j => j.Key, j => j.First());
+        return new(
+            plan is null ? null : new PlanReading(plan, house).Answer(before, bench),
+            desk.Run,
+            desk.Failure,
+            Today(house, clock)
+        );
+    }
+
+    private static Results<Accepted, ProblemHttpResult> Make(MakePlan request, WeeksDesk desk, TimeProvider clock)
+    {
+        var today = Today(desk.House, clock);
+        var start = request.Start ?? today;
+        if (start < today || start > today.AddYears(1))
+            return Problems.Input("/start", "start must be a day from today on, within a year");
+        if (request.Days is not (null or (>= 1 and <= MostDays)))
+            return Problems.Input("/days", $"days must be a whole number from 1 to {MostDays}");
+        if (request.Seconds is not (null or (>= 0 and <= MostSeconds)))
+            return Problems.Input("/seconds", $"seconds must be a number from 0 to {MostSeconds}");
+        if (desk.House.People.Count == 0)
+            return Problems.Conflict("There is nobody to plan for: add who works on machines first.");
+        desk.Start(Actor.Unnamed, start, request.Days ?? UsualDays, request.Seconds ?? UsualSeconds);
+        return TypedResults.Accepted("/api/v1/weeks");
+    }
+
+    private static NoContent Stop(WeeksDesk desk)
+    {
+        desk.Stop();
+        return TypedResults.NoContent();
+    }
+
+    private static Results<Ok<PlaceAnswer>, ProblemHttpResult> Place(
+        string id,
+        PlaceJob request,
+        WeeksDesk desk,
+        PlanStore plans,
+        PlanUseCases useCases
+    )
+    {
+        if (NeedsSeen(request.Seen) is { } problem)
+            return problem;
+        if (request.Day is not { } day || request.From is not (>= 0 and < 2880))
+            return Problems.Input("/from", "day and from are needed: a day, and minutes from 0 to 2879");
+        var house = desk.House;
+        if (house.People.FirstOrDefault(p => p.Code == request.Person) is not { } person)
+            return Problems.Missing($"Nobody has the code '{request.Person}'.");
+        if (plans.Find(request.Seen!.Value) is { } plan && Math.Abs(day.DayNumber - plan.Start.DayNumber) > MostDays)
+            return Problems.Input("/day", "day must lie within the plan");
+        var origin = new DateOnly(day.Year, day.Month, 1);
+        var minute = new LocalClock(origin, house.ClockOf(person)).Minute(day, request.From.Value);
+        var start = new DateTimeOffset(origin, TimeOnly.MinValue, TimeSpan.Zero).AddMinutes(minute);
+        var why = useCases.Place(Actor.Unnamed, request.Seen.Value, id, person.Code, start, request.TryOnly ?? false);
+        return TypedResults.Ok(new PlaceAnswer(why));
+    }
+
+    private static Results<NoContent, ProblemHttpResult> Lock(string id, LockJob request, PlanUseCases useCases)
+    {
+        if (NeedsSeen(request.Seen) is { } problem)
+            return problem;
+        if (request.Locked is not { } locked)
+            return Problems.Input("/locked", "locked is needed: true or false");
+        useCases.Lock(Actor.Unnamed, request.Seen!.Value, id, locked);
+        return TypedResults.NoContent();
+    }
+
+    private static Results<NoContent, ProblemHttpResult> LeaveOut(string id, SeenPlan request, PlanUseCases useCases)
+    {
+        if (NeedsSeen(request.Seen) is { } problem)
+            return problem;
+        useCases.LeaveOut(Actor.Unnamed, request.Seen!.Value, id);
+        return TypedResults.NoContent();
+    }
+
+    private static Results<Ok<VisitAdded>, ProblemHttpResult> AddVisit(NewVisit request, PlanUseCases useCases)
+    {
+        if (NeedsSeen(request.Seen) is { } problem)
+            return problem;
+        if (!Texts.IsLine(request.Title, LongestTitle))
+            return Problems.Input("/title", $"title is needed: {LongestTitle} characters at most, on one line");
+        if (request.Minutes is not (>= 1 and <= LongestVisit))
+            return Problems.Input("/minutes", $"minutes must be a whole number from 1 to {LongestVisit}");
+        var id = useCases.AddVisit(
+            Actor.Unnamed,
+            request.Seen!.Value,
+            request.Title!.Trim(),
+            request.Zone ?? "",
+            request.Minutes.Value,
+            request.DueBy
+        );
+        return TypedResults.Ok(new VisitAdded(id));
+    }
+
+    private static Results<NoContent, ProblemHttpResult> TakeBack(SeenPlan request, PlanUseCases useCases)
+    {
+        if (NeedsSeen(request.Seen) is { } problem)
+            return problem;
+        useCases.TakeBack(Actor.Unnamed, request.Seen!.Value);
+        return TypedResults.NoContent();
+    }
+
+    private static ProblemHttpResult? NeedsSeen(long? seen) =>
+        seen is null ? Problems.Input("/seen", "seen is needed: the number of the plan that was looked at") : null;
+
+    private static DateOnly Today(House house, TimeProvider clock) =>
+        DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), house.TimeZone).DateTime);
+}
