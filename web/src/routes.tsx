@@ -14,6 +14,15 @@ export const router = createBrowserRouter([
     errorElement: <RouteBroken />,
     children: [
       { index: true, element: <Rounds empty={<Start />} /> },
+      { path: 'weeks', lazy: async () => ({ Component: (await import('./places/weeks/Weeks')).Weeks }) },
+      {
+        path: 'weeks/people',
+        lazy: async () => ({ Component: (await import('./places/weeks/Staff')).Staff }),
+      },
+      {
+        path: 'weeks/sheet/:person/:day',
+        lazy: async () => ({ Component: (await import('./places/weeks/DaySheet')).DaySheet }),
+      },
       { path: 'halls', lazy: async () => ({ Component: (await import('./places/halls/Halls')).Halls }) },
       {
         path: 'machines/:tag',

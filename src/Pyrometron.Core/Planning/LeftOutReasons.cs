@@ -55,6 +55,14 @@ public static class LeftOutReasons
                     Value.Minutes("needed", job.Minutes)
                 )
             );
+        if (job.NotBefore >= problem.Horizon.To)
+            return Because(
+                LeftOutCode.NotBefore,
+                Message.Of(
+                    "It may not begin before {day}, and the plan ends before that.",
+                    Value.Day("day", problem.Start.AddDays(job.NotBefore / PlanProblem.Day))
+                )
+            );
         if (!shifts.Any(s => problem.Starts(job, s).Any()))
             return Because(
                 LeftOutCode.NotBefore,

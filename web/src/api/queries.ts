@@ -109,6 +109,26 @@ export function useZones(judgedAt?: string | null) {
   });
 }
 
+/** The plan in force. Kept, so that a day sheet opens without network. */
+export function useWeeks() {
+  return useQuery({
+    queryKey: ['weeks'],
+    queryFn: () => lastKnown('weeks', () => unwrap(api.GET('/api/v1/weeks'))),
+    networkMode: 'always',
+    // A plan being made is looked at every second.
+    refetchInterval: (query) => (query.state.data?.run ? 1000 : CALM_POLL),
+  });
+}
+
+/** Who works when, and where work may be done when. */
+export function useStaff() {
+  return useQuery({
+    queryKey: ['staff'],
+    queryFn: () => lastKnown('staff', () => unwrap(api.GET('/api/v1/staff'))),
+    networkMode: 'always',
+  });
+}
+
 export function useJobs() {
   return useQuery({
     queryKey: ['jobs'],

@@ -16,10 +16,11 @@ const OnThisDevice = lazy(async () => ({ default: (await import('./OnThisDevice'
 /** Where one can go. On a phone the rare ones stand behind "More". */
 const PLACES: readonly { to: string; name: string; rare?: boolean }[] = [
   { to: '/', name: t`Rounds` },
+  { to: '/weeks', name: t`Weeks` },
   { to: '/halls', name: t`Halls` },
   { to: '/bench', name: t`Bench` },
   { to: '/log', name: t`Log book`, rare: true },
-  { to: '/intake', name: t`Intake` },
+  { to: '/intake', name: t`Intake`, rare: true },
   { to: '/rules', name: t`House rules`, rare: true },
 ];
 

@@ -19,6 +19,9 @@ const toExactTenths = made(
   () => new Intl.NumberFormat(undefined, { minimumFractionDigits: 1, maximumFractionDigits: 1 }),
 );
 const date = made(() => new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' }));
+const dateWeekday = made(
+  () => new Intl.DateTimeFormat(undefined, { weekday: 'short', day: 'numeric', month: 'short' }),
+);
 const dateYear = made(
   () => new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' }),
 );
@@ -90,6 +93,16 @@ export function day(text: string, now = new Date()): string {
 
 export function fullDay(text: string): string {
   return dateYear().format(parseDay(text));
+}
+
+/** A day with its weekday, as it stands over a day's work. */
+export function weekday(text: string): string {
+  return dateWeekday().format(parseDay(text));
+}
+
+/** What a clock shows so many minutes after midnight. */
+export function clockAt(minutesOfDay: number): string {
+  return time().format(new Date(2000, 0, 1, 0, minutesOfDay));
 }
 
 export function instant(text: string): string {

@@ -8,19 +8,30 @@ export function codeOf(path: string): string {
   return `/api/v1/qr.svg?text=${encodeURIComponent(`${location.origin}${path}`)}`;
 }
 
-/** The head of a printed sheet: what it is about, its code, and on the screen the way to the printer. */
+/**
+ * The head of a printed sheet: what it is about, its code, and on the screen the way to the printer.
+ * @param place Where its code leads to.
+ * @param backTo Where the way back leads to, where that is elsewhere.
+ * @param back What the way back is called.
+ * @param code What the code is, for those who do not see it.
+ */
 export function SheetHead({
-  jobId,
+  place,
+  backTo = place,
+  back,
+  code,
   title,
   more,
   children,
 }: {
-  jobId: number;
+  place: string;
+  backTo?: string;
+  back: string;
+  code: string;
   title: string;
   more?: ReactNode;
   children: ReactNode;
 }) {
-  const place = `/bench/${String(jobId)}`;
   return (
     <>
       <div className="no-print bench-more">
@@ -28,14 +39,16 @@ export function SheetHead({
           {t`Print`}
         </Button>
         {more}
-        <Link to={place} className="sheet-back">{t`Back to the job`}</Link>
+        <Link to={backTo} className="sheet-back">
+          {back}
+        </Link>
       </div>
       <header className="sheet-head">
         <div>
           <h1>{title}</h1>
           {children}
         </div>
-        <img src={codeOf(place)} alt={t`QR code of job ${String(jobId)}`} width={100} height={100} />
+        <img src={codeOf(place)} alt={code} width={100} height={100} />
       </header>
     </>
   );

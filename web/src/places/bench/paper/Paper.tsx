@@ -29,7 +29,9 @@ export function Paper() {
   return (
     <div className="sheet">
       <SheetHead
-        jobId={id}
+        place={`/bench/${String(id)}`}
+        back={t`Back to the job`}
+        code={t`QR code of job ${String(id)}`}
         title={`${job.asset} · ${levelName(job.level)}`}
         more={
           <Link to={`/bench/${String(id)}/typed`}>

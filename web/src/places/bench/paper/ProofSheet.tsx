@@ -34,7 +34,9 @@ export function ProofSheet() {
   return (
     <div className="sheet">
       <SheetHead
-        jobId={id}
+        place={`/bench/${String(id)}`}
+        back={t`Back to the job`}
+        code={t`QR code of job ${String(id)}`}
         title={`${job.asset}: ${levelName(job.level)}${job.workDoneAt ? t` on ${fullDay(job.workDoneAt.slice(0, 10))}` : ''}`}
       >
         <p>

@@ -1,0 +1,100 @@
+import { plural, t } from '@lingui/core/macro';
+import { Link, useParams } from 'react-router';
+import type { Schemas } from '../../api/client';
+import { useQueue, useStaff, useWeeks } from '../../api/queries';
+import { SheetHead } from '../../ui/paper/SheetHead';
+import '../../ui/paper/paper.css';
+import { Unready } from '../../ui/Unready';
+import { NotFound } from '../../ui/NotFound';
+import { usePageTitle } from '../../ui/usePageTitle';
+import { clockAt, fullDay, minutes, weekday } from '../../words/format';
+import { say } from '../../words/message';
+import { levelName } from '../../words/work';
+import { BenchLink } from './BenchLink';
+import { BRING } from './bring';
+import { nameOf, workWords } from './jobWords';
+import type { PlannedJob } from './board';
+
+/** One person's day on a sheet: in walking order, with what to bring, each job one tap from the bench. */
+export function DaySheet() {
+  const { person: code = '', day = '' } = useParams();
+  const weeks = useWeeks();
+  const staff = useStaff();
+  const queue = useQueue();
+  const person = staff.data?.people.find((p) => p.code === code);
+  usePageTitle(person ? t`Day sheet: ${person.name}` : t`Day sheet`);
+  if (!weeks.data || !staff.data) return <Unready of={[weeks, staff]} title={t`Day sheet`} />;
+  const jobs = (weeks.data.plan?.jobs ?? []).filter((j) => j.person === code && j.day === day);
+  if (!person || !/^\d{4}-\d\d-\d\d$/.test(day)) return <NotFound what={t`day sheet`} />;
+  const levels = [...new Set(jobs.flatMap((j) => j.steps.flatMap((s) => (s.level ? [s.level] : []))))];
+  const bring = [...new Set(levels.flatMap((level) => BRING[level] ?? []))];
+  const runs = jobs.some((j) => j.kind !== 'visit');
+  return (
+    <div className="sheet">
+      <SheetHead
+        place={`/weeks/sheet/${code}/${day}`}
+        backTo="/weeks"
+        back={t`Back to the weeks`}
+        code={t`QR code of this sheet`}
+        title={t`${person.name}, ${weekday(day)}`}
+      >
+        <p>
+          {jobs.length === 0
+            ? t`Nothing is planned for this day.`
+            : t`${plural(jobs.length, { one: '# job', other: '# jobs' })}, ${minutes(jobs.reduce((sum, j) => sum + j.minutes + j.setup, 0))} with set-up. Plan of ${fullDay(weeks.data.plan!.madeAt.slice(0, 10))}.`}
+        </p>
+        <p className="small">
+          {t`Local codes, the maker’s instructions and licensed practice come first. Stop and ask when in doubt.`}
+        </p>
+      </SheetHead>
+      {jobs.length > 0 && (
+        <section className="sheet-stage">
+          <h2>{t`What to bring`}</h2>
+          <ul className="weeks-bring">
+            {[...(runs ? [t`thermometer for the room’s air`] : []), ...bring].map((what) => (
+              <li key={what}>
+                <span className="sheet-box small-box" /> {what}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {jobs.map((job, i) => (
+        <section key={job.id} className="sheet-stage weeks-sheet-job">
+          {jobs[i - 1]?.zone !== job.zone && <h2>{job.zoneName}</h2>}
+          <p className="no-gap">
+            <span className="sheet-box" /> <strong className="figures">{clockAt(job.from)}</strong>{' '}
+            <strong>{nameOf(job)}</strong> · {workWords(job)} · {minutes(job.minutes)}
+          </p>
+          <Steps job={job} items={queue.data?.items ?? []} />
+        </section>
+      ))}
+    </div>
+  );
+}
+
+function Steps({ job, items }: { job: PlannedJob; items: readonly Schemas['QueueItem'][] }) {
+  return job.steps
+    .filter((step) => step.asset !== '')
+    .map((step) => {
+      const item = items.find((i) => i.asset === step.asset);
+      return (
+        <div key={step.asset} className="weeks-sheet-step">
+          {job.steps.length > 1 && (
+            <p className="no-gap">
+              <span className="figures">{step.asset}</span> {step.level && levelName(step.level)}
+            </p>
+          )}
+          {item && (
+            <p className="small no-gap">
+              {item.model}. {say(item.reasonMessage)}
+            </p>
+          )}
+          <p className="no-gap no-print">
+            <BenchLink step={step} job={job} />{' '}
+            <Link className="alone" to={`/machines/${encodeURIComponent(step.asset)}`}>{t`The machine`}</Link>
+          </p>
+        </div>
+      );
+    });
+}

@@ -1,0 +1,36 @@
+import { plural, t } from '@lingui/core/macro';
+import type { Schemas } from '../../api/client';
+import { levelName } from '../../words/work';
+import { tagsOf } from './board';
+
+type Work = Pick<Schemas['PlannedJob'], 'kind' | 'title' | 'steps'>;
+
+/** What a job is called in short: its machine, or what a person called it. */
+export function nameOf(job: Work & { id: string }): string {
+  if (job.title !== '') return job.title;
+  const tags = tagsOf(job);
+  return tags.length === 1
+    ? tags[0]!
+    : t`${job.id}: ${plural(tags.length, { one: '# card', other: '# cards' })}`;
+}
+
+/** What is done. */
+export function workWords(job: Work): string {
+  switch (job.kind) {
+    case 'after-run':
+      return t`after-run`;
+    case 'second-look':
+      return t`second look, a week later`;
+    case 'visit':
+      return t`added by hand`;
+    case 'service':
+      return [...new Set(job.steps.map((s) => (s.level ? levelName(s.level) : '')))].join(', ');
+  }
+}
+
+/** Skills in words. */
+export const SKILLS: Record<Schemas['Skill'], string> = {
+  'open-cards': t`open graphics cards`,
+  'change-pads': t`change pads`,
+  'open-laptops': t`open laptops`,
+};
