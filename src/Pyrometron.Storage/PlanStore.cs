@@ -50,6 +50,26 @@ public sealed class PlanStore(Database database)
     /// <summary>A plan within a use case.</summary>
     public static StoredPlan? Find(Transaction t, long id) => Find(t.Connection, id);
 
+    /// <summary>What earlier plans gave to somebody from an instant on, each work as it stood last.</summary>
+    public IReadOnlyList<Placed> Earlier(string person, DateTimeOffset from) =>
+        database.Read(connection =>
+            connection.Query(
+                """
+                SELECT work, start, max(plan_id) FROM plan_job
+                WHERE person = $person AND start >= $from AND plan_id < (SELECT max(id) FROM plan)
+                GROUP BY json_extract(work, '$.id')
+                """,
+                r => new Placed(
+                    StoredJson.Read<WantedRecord>(r.GetString(0)).ToWanted(),
+                    person,
+                    Sql.ReadInstant(r.GetString(1)),
+                    false
+                ),
+                ("$person", person),
+                ("$from", Sql.Text(from))
+            )
+        );
+
     /// <summary>Puts a plan in force.</summary>
     /// <param name="plan">Number, instant and person are made here.</param>
     /// <returns>Its number.</returns>
@@ -74,15 +94,14 @@ public sealed class PlanStore(Database database)
         foreach (var placed in plan.Placed)
             t.Execute(
                 """
-                INSERT INTO plan_job (plan_id, work, person, start, locked, sequence)
-                VALUES ($plan, $work, $person, $start, $locked, $sequence)
+                INSERT INTO plan_job (plan_id, work, person, start, locked)
+                VALUES ($plan, $work, $person, $start, $locked)
                 """,
                 ("$plan", id),
                 ("$work", StoredJson.Write(WantedRecord.Of(placed.Work))),
                 ("$person", placed.Person),
                 ("$start", Sql.Text(placed.Start)),
-                ("$locked", placed.Locked ? 1 : 0),
-                ("$sequence", placed.Sequence)
+                ("$locked", placed.Locked ? 1 : 0)
             );
         foreach (var left in plan.LeftOut)
             t.Execute(
@@ -94,13 +113,6 @@ public sealed class PlanStore(Database database)
             );
         Forget(t, id - Kept);
         return id;
-    }
-
-    /// <summary>Goes back to the plan before the one in force.</summary>
-    public static void TakeBack(Transaction t, long id)
-    {
-        t.Connection.Execute("DELETE FROM plan_job WHERE plan_id = $id", ("$id", id));
-        t.Connection.Execute("DELETE FROM plan WHERE id = $id", ("$id", id));
     }
 
     private static void Forget(Transaction t, long last)
@@ -116,16 +128,15 @@ public sealed class PlanStore(Database database)
     private static StoredPlan? Find(SqliteConnection connection, long id)
     {
         var jobs = connection.Query(
-            "SELECT work, person, start, locked, sequence, code, reason FROM plan_job WHERE plan_id = $id",
+            "SELECT work, person, start, locked, code, reason FROM plan_job WHERE plan_id = $id",
             r =>
                 (
                     Work: StoredJson.Read<WantedRecord>(r.GetString(0)).ToWanted(),
                     Person: r.TextOrNull(1),
                     Start: r.InstantOrNull(2),
                     Locked: r.GetBoolean(3),
-                    Sequence: r.GetInt32(4),
-                    Code: r.TextOrNull(5),
-                    Reason: r.TextOrNull(6)
+                    Code: r.TextOrNull(4),
+                    Reason: r.TextOrNull(5)
                 ),
             ("$id", id)
         );
@@ -148,7 +159,7 @@ public sealed class PlanStore(Database database)
                     r.GetString(8),
                     [
                         .. jobs.Where(j => j.Person is not null)
-                            .Select(j => new Placed(j.Work, j.Person!, j.Start!.Value, j.Locked, j.Sequence)),
+                            .Select(j => new Placed(j.Work, j.Person!, j.Start!.Value, j.Locked)),
                     ],
                     [
                         .. jobs.Where(j => j.Person is null)

@@ -28,7 +28,8 @@ public static class SiteStore
             """
             INSERT INTO site (code, name, altitude_m, time_zone, import_id) VALUES ($code, $name, $altitude, $zone, $import)
             ON CONFLICT (code) DO UPDATE SET name = excluded.name, altitude_m = excluded.altitude_m,
-                time_zone = coalesce(excluded.time_zone, time_zone) RETURNING id
+                time_zone = CASE WHEN $import IS NULL THEN excluded.time_zone ELSE coalesce(excluded.time_zone, time_zone) END
+            RETURNING id
             """,
             ("$code", site.Code),
             ("$name", site.Name),

@@ -34,6 +34,8 @@ internal static class PlanCheck
             Must(job.Locked is null || job.Locked == new PlanLock(a.Person, a.Start), "locked elsewhere", a);
             Must(person.Shifts.Any(s => s.From <= a.Start && end <= s.To), "outside the shifts", a);
             cost += job.DueDay is { } due ? job.Weight * Math.Max(0, (a.Start / 1440) - due) : 0;
+            if (job.Before is { } old && (old.Person != a.Person || old.Start / 1440 != a.Start / 1440))
+                cost += job.MoveCost;
         }
         for (var p = 0; p < problem.People.Count; p++)
             foreach (var shift in problem.People[p].Shifts)

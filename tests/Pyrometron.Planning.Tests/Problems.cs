@@ -8,7 +8,7 @@ internal static class Problems
 {
     private static readonly string[] Skills = ["cards", "laptops", "pads"];
 
-    /// <summary>Small ones of every kind: windows, limits, skills, sites, parts that come later, shifts over midnight.</summary>
+    /// <summary>Small ones of every kind: windows, limits, skills, sites, parts that come later, shifts over midnight, a plan before.</summary>
     public static readonly Gen<PlanProblem> Any =
         from zones in Gen.Select(Gen.Int[0, 1], Gen.Int[0, 30], Gen.Int[0, 3], Gen.Bool).Array[1, 3]
         from people in Gen.Select(Gen.Int[0, 7], Gen.Int[0, 2], Gen.Int[360, 720], Gen.Int[120, 1000]).Array[1, 3]
@@ -42,6 +42,11 @@ internal static class Problems
                             j.Item5,
                             null
                         )
+                        {
+                            Before =
+                                j.Item2 % 3 == 0 ? new PlanLock(j.Item1 % people.Length, ((j.Item3 % 3) * 1440) + 600) : null,
+                            MoveCost = j.Item5 / 2.0,
+                        }
                 ),
             ]
         );

@@ -33,7 +33,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                 if (before?.Id != seen)
                     throw ChangedMeanwhile();
                 var left = LeftOutReasons.Of(plan.Roster);
-                var placed = week.Placed(plan.Assignments, before?.Placed ?? []);
+                var placed = week.Placed(plan.Assignments);
                 var says = Message.Of(
                     "Planned anew: {placed} in their places, {left} left out",
                     Value.Counted("placed", placed.Count, "job"),
@@ -85,7 +85,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                 if (!tryOnly)
                 {
                     var old = plan.Placed.FirstOrDefault(p => p.Work.Id == work);
-                    var placed = new Placed(week.Wanted[job], person, start, true, (old?.Sequence ?? -1) + 1);
+                    var placed = new Placed(week.Wanted[job], person, start, true);
                     Change(
                         t,
                         plan with
@@ -199,10 +199,11 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
             t =>
             {
                 var plan = Seen(t, seen);
-                if (plan.Before is null)
+                if (plan.Before is not { } id || PlanStore.Find(t, id) is not { } before)
                     throw new NotPossibleException("There is no plan before this one to go back to.");
-                PlanStore.TakeBack(t, plan.Id);
-                t.Log(new Change("plan", Message.Of("Taken back: {what}", Value.List("what", "", [plan.Says]))));
+                var says = Message.Of("Taken back: {what}", Value.List("what", "", [plan.Says]));
+                t.Log(new Change("plan", says));
+                PlanStore.Keep(t, before with { Says = says });
             }
         );
 

@@ -53,5 +53,4 @@ public sealed record Wanted(
 /// <param name="Work">What is done.</param>
 /// <param name="Person">Code of who does it.</param>
 /// <param name="Locked">Whether it stays there when the plan is made anew.</param>
-/// <param name="Sequence">How often it has been moved.</param>
-public sealed record Placed(Wanted Work, string Person, DateTimeOffset Start, bool Locked, int Sequence);
+public sealed record Placed(Wanted Work, string Person, DateTimeOffset Start, bool Locked);

@@ -112,22 +112,16 @@ public sealed class WeekProblem
     public LocalShift? ShiftAt(int person, int minute) =>
         Shifts.FirstOrDefault(s => s.Person == person && s.Span.From <= minute && minute < s.Span.To);
 
-    /// <summary>The work of a plan in its places.</summary>
-    /// <param name="before">The plan before, for what is locked and how often it was moved.</param>
-    public IReadOnlyList<Placed> Placed(IEnumerable<Assignment> assignments, IReadOnlyList<Placed> before)
-    {
-        var known = before.ToDictionary(p => p.Work.Id);
-        return
+    /// <summary>The work of a plan in its places; what was locked stays so.</summary>
+    public IReadOnlyList<Placed> Placed(IEnumerable<Assignment> assignments) =>
         [
-            .. assignments.Select(a =>
-            {
-                var (work, person, start) = (Wanted[a.Job], _house.People[a.Person].Code, InstantOf(a.Start));
-                var old = known.GetValueOrDefault(work.Id);
-                var moved = old is not null && (old.Person, old.Start) != (person, start) ? 1 : 0;
-                return new Placed(work, person, start, old is { Locked: true } && moved == 0, (old?.Sequence ?? 0) + moved);
-            }),
+            .. assignments.Select(a => new Placed(
+                Wanted[a.Job],
+                _house.People[a.Person].Code,
+                InstantOf(a.Start),
+                Problem.Jobs[a.Job].Locked is not null
+            )),
         ];
-    }
 
     /// <summary>Why work is not in a plan, with what the house has said about its zone.</summary>
     public Message Reason(LeftOut left)

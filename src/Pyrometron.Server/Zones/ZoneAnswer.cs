@@ -14,6 +14,7 @@ public sealed record ZoneAnswer(
     string Site,
     string SiteName,
     double AltitudeMetres,
+    string? TimeZone,
     DustClass Dust,
     double DesignAmbientCelsius,
     double? RoomKelvin,
@@ -27,6 +28,7 @@ public sealed record ZoneAnswer(
             site.Code,
             site.Name,
             site.AltitudeMetres,
+            site.TimeZone,
             zone.Dust,
             zone.DesignAmbient.Value,
             drift is { Bins.Count: > 0 } d ? Math.Round(d.NowKelvin, 2) : null,
@@ -40,7 +42,8 @@ public sealed record ZoneEdit(
     DustClass? Dust,
     double? DesignAmbientCelsius,
     string? SiteName,
-    double? AltitudeMetres
+    double? AltitudeMetres,
+    string? TimeZone = null
 )
 {
     /// <summary>The site with the edit applied to itself and to one of its zones.</summary>
@@ -66,7 +69,12 @@ public sealed record ZoneEdit(
             throw new RefusedInputException(new InputProblem($"'{site.Name}' has a zone '{name}' already", Pointer: "/name"));
         var code = PlaceCodes.Of(name, c => $"{site.Code}-{c}", c => sites.Any(s => s.Zones.Any(z => z.Code == c)));
         var zone = Of(new Zone(code, name, DustClass.Normal, UsualMachines.DesignAmbient));
-        return site with { AltitudeMetres = AltitudeMetres ?? site.AltitudeMetres, Zones = [.. site.Zones, zone] };
+        return site with
+        {
+            AltitudeMetres = AltitudeMetres ?? site.AltitudeMetres,
+            TimeZone = ZoneFor(site),
+            Zones = [.. site.Zones, zone],
+        };
     }
 
     private Zone Of(Zone zone) =>
@@ -82,7 +90,13 @@ public sealed record ZoneEdit(
         {
             Name = SiteName?.Trim() ?? site.Name,
             AltitudeMetres = AltitudeMetres ?? site.AltitudeMetres,
+            TimeZone = ZoneFor(site),
         };
+
+    private string? ZoneFor(Site site) =>
+        TimeZone is null ? site.TimeZone
+        : TimeZone.Length == 0 ? null
+        : TimeZone;
 
     /// <param name="needed">Texts that may not be absent.</param>
     private void Check(params ReadOnlySpan<(string At, string? Text)> needed)
@@ -103,6 +117,11 @@ public sealed record ZoneEdit(
             DesignAmbientCelsius is null or (>= -40 and <= 80),
             "designAmbientCelsius",
             "designAmbientCelsius lies between -40 and 80"
+        );
+        Check(
+            string.IsNullOrEmpty(TimeZone) || (TimeZone.Length <= 80 && TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone, out _)),
+            "timeZone",
+            "timeZone is a time zone such as Europe/Lisbon, or empty for that of the server"
         );
         Check(AltitudeMetres is null or (>= -500 and <= 9000), "altitudeMetres", "altitudeMetres lies between -500 and 9000");
         if (problems.Count > 0)

@@ -54,7 +54,7 @@ CREATE TABLE hold (
     reason TEXT NOT NULL
 );
 
--- Plans as they were made and changed, the newest in force: to take a change back is to go back to the one before.
+-- Plans as they were made and changed, the newest in force. Numbers only grow: calendars tell newer from older by them.
 CREATE TABLE plan (
     id INTEGER PRIMARY KEY AUTOINCREMENT,
     before_id INTEGER REFERENCES plan ON DELETE SET NULL,
@@ -75,7 +75,6 @@ CREATE TABLE plan_job (
     person TEXT,
     start TEXT,
     locked INTEGER NOT NULL DEFAULT 0,
-    sequence INTEGER NOT NULL DEFAULT 0,
     code TEXT,
     reason TEXT
 );

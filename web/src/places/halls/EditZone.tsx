@@ -14,6 +14,7 @@ interface Fields {
   designAmbientCelsius: number;
   siteName: string;
   altitudeMetres: number;
+  timeZone: string;
 }
 
 /** What a room is planned for where nobody says otherwise, °C: common practice, no source. */
@@ -44,6 +45,7 @@ export function AddZone({
         designAmbientCelsius: USUAL_WARMEST,
         siteName: site?.siteName ?? '',
         altitudeMetres: site?.altitudeMetres ?? 0,
+        timeZone: site?.timeZone ?? '',
       }}
     >
       <ZoneFields />
@@ -77,6 +79,7 @@ export function EditZone({
         designAmbientCelsius: zone.designAmbientCelsius,
         siteName: zone.siteName,
         altitudeMetres: zone.altitudeMetres,
+        timeZone: zone.timeZone ?? '',
       }}
     >
       <ZoneFields />
@@ -122,6 +125,18 @@ function ZoneFields() {
           rules={needed(t`The height`)}
         >
           <NumberField min={-500} max={9000} className="full" />
+        </Form.Item>
+        <Form.Item name="timeZone" label={t`Site: time zone`}>
+          <Select
+            showSearch
+            options={[
+              { value: '', label: t`that of the server` },
+              ...Intl.supportedValuesOf('timeZone').map((value) => ({
+                value,
+                label: value.replace(/_/g, ' '),
+              })),
+            ]}
+          />
         </Form.Item>
       </div>
     </>

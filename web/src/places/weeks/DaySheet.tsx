@@ -4,6 +4,8 @@ import type { Schemas } from '../../api/client';
 import { useQueue, useStaff, useWeeks } from '../../api/queries';
 import { SheetHead } from '../../ui/paper/SheetHead';
 import '../../ui/paper/paper.css';
+import '../../ui/work.css';
+import './weeks.css';
 import { Unready } from '../../ui/Unready';
 import { NotFound } from '../../ui/NotFound';
 import { usePageTitle } from '../../ui/usePageTitle';

@@ -14,6 +14,7 @@ import { GiveSpot } from './GiveSpot';
 import { nameOf, workWords } from './jobWords';
 import { BenchLink } from './BenchLink';
 import type { useDraft } from './useDraft';
+import { WaitFor } from './WaitFor';
 
 /** One job of the plan: what is done, why, by when, and what may be changed about it. */
 export function JobPanel({
@@ -31,6 +32,7 @@ export function JobPanel({
 }) {
   const queue = useQueue();
   const [placing, setPlacing] = useState(false);
+  const [waiting, setWaiting] = useState<string | null>(null);
   const lock = useWrite((locked: boolean) =>
     unwrap(
       api.POST('/api/v1/weeks/jobs/{id}/lock', {
@@ -80,7 +82,12 @@ export function JobPanel({
                 {step.kelvin !== null && t` · ${kelvin(step.kelvin)} to win back`}
               </p>
               {item && <p className="small quiet no-gap">{say(item.reasonMessage)}</p>}
-              <BenchLink step={step} job={job} />
+              <BenchLink step={step} job={job} />{' '}
+              {job.kind === 'service' && job.bench === null && (
+                <Button type="link" size="small" onClick={() => setWaiting(step.asset)}>
+                  {t`It waits for parts`}
+                </Button>
+              )}
             </div>
           );
         })}
@@ -119,6 +126,7 @@ export function JobPanel({
           </Button>
         </div>
       )}
+      {waiting !== null && <WaitFor tag={waiting} onClose={() => setWaiting(null)} />}
       <p className="small quiet apart">
         {t`On the board: drag a job, or move it by the arrow keys and Page Up or Down for the day; Enter puts it there, Esc gives up.`}
       </p>

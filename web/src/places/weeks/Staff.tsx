@@ -1,5 +1,5 @@
 import { t } from '@lingui/core/macro';
-import { Button } from 'antd';
+import { Button, Popconfirm } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
@@ -71,13 +71,17 @@ export function Staff() {
             ))}
           </div>
           <div className="button-row">
+            <a className="alone" href={`/api/v1/calendar.ics?person=${p.code}`}>{t`Calendar`}</a>
             <Button onClick={() => setOpen({ kind: 'away', person: p })}>{t`Away`}</Button>
             <Button onClick={() => setOpen({ kind: 'person', person: p })}>{t`Edit`}</Button>
-            <Button
-              type="text"
-              loading={remove.isPending}
-              onClick={() => remove.mutate(p.code)}
-            >{t`Remove`}</Button>
+            <Popconfirm
+              title={t`Remove ${p.name}, with hours and absences?`}
+              okText={t`Remove`}
+              cancelText={t`Keep`}
+              onConfirm={() => remove.mutate(p.code)}
+            >
+              <Button type="text" loading={remove.isPending}>{t`Remove`}</Button>
+            </Popconfirm>
           </div>
         </section>
       ))}

@@ -1,5 +1,5 @@
 import { plural, t } from '@lingui/core/macro';
-import { Button, Progress } from 'antd';
+import { Button, Modal, Progress } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
@@ -104,6 +104,8 @@ function InForce({
   busy: boolean;
 }) {
   const narrow = useNarrow(760);
+  // There the side stands below all days: what was picked comes to the reader instead.
+  const below = useNarrow(1020);
   const [picked, setPicked] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const move = useDraft(plan.id);
@@ -111,6 +113,13 @@ function InForce({
   const days = boards(plan, people, zones);
   const job = plan.jobs.find((j) => j.id === picked);
   const conflicts = plan.jobs.filter((j) => j.conflict !== null && j.bench === null);
+  const close = () => {
+    move.hold(null);
+    setPicked(null);
+  };
+  const panel = job && (
+    <JobPanel key={job.id} job={job} plan={plan} people={people} move={move} onClose={close} />
+  );
   const all = plan.jobs.length + plan.leftOut.length;
   return (
     <>
@@ -120,7 +129,7 @@ function InForce({
             {plan.planner === 'hand'
               ? t`changed by hand ${clock(plan.madeAt)}: ${say(plan.says)}`
               : t`planned ${fullDay(plan.madeAt.slice(0, 10))}, ${clock(plan.madeAt)}`}
-            {plan.gap !== null && t` · costs at most ${tenths(plan.gap * 100)} % more than the best plan`}
+            {plan.gap !== null && ` · ${gapWords(plan.gap)}`}
             {plan.planner === 'greedy' &&
               t` · made without the solver: nothing says how far it is from the best plan`}
           </span>
@@ -180,24 +189,23 @@ function InForce({
           ),
         )}
       </section>
-      <aside className="weeks-side" aria-label={job ? t`The job picked` : t`Not in these weeks`}>
-        {job ? (
-          <JobPanel
-            key={job.id}
-            job={job}
-            plan={plan}
-            people={people}
-            move={move}
-            onClose={() => setPicked(null)}
-          />
-        ) : (
-          <LeftOut plan={plan} people={people} move={move} />
-        )}
+      <aside className="weeks-side" aria-label={panel && !below ? t`The job picked` : t`Not in these weeks`}>
+        {panel && !below ? panel : <LeftOut plan={plan} people={people} move={move} />}
       </aside>
+      {panel && below && (
+        <Modal open footer={null} closable={false} onCancel={close} title={null}>
+          {panel}
+        </Modal>
+      )}
       {adding && <AddVisit plan={plan} onClose={() => setAdding(false)} />}
     </>
   );
 }
+
+const gapWords = (gap: number): string =>
+  gap < 0.0005
+    ? t`no plan is better by these rules`
+    : t`costs at most ${tenths(gap * 100)} % more than the best plan`;
 
 function Lateness({ plan }: { plan: Plan }) {
   const late = plan.jobs.filter((j) => j.late).length;

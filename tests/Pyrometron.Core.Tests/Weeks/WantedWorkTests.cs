@@ -1,0 +1,95 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
+using Pyrometron.Core.Policies;
+using Pyrometron.Core.Units;
+using Pyrometron.Core.Weeks;
+
+namespace Pyrometron.Core.Tests.Weeks;
+
+/// <summary>What of a judged fleet a plan should hold. Skills and weights are common practice, no source.</summary>
+public sealed class WantedWorkTests
+{
+    private static readonly DateOnly Today = new(2026, 12, 7);
+
+    private static Assessment Judged(
+        string tag,
+        Urgency urgency,
+        ServiceLevel? level = ServiceLevel.DustOut,
+        string? host = null,
+        AssetKind kind = AssetKind.GraphicsCard
+    ) =>
+        new(
+            new Asset(tag, kind, "Sorrel", "KELP", host, 24, Today.AddYears(-2), null, [], []),
+            Today,
+            new Zone("KELP", "Kelp hall", DustClass.Normal, new Celsius(30)),
+            JudgementPolicy.Default
+        )
+        {
+            Urgency = urgency,
+            Service = level,
+            Minutes = 40,
+            Cause = Cause.Dust,
+        };
+
+    private static Wanted[] Advised(params Assessment[] queue) =>
+        [.. WantedWork.Advised(queue, new Dictionary<string, Hold> { ["GC-9"] = new("GC-9", Today.AddDays(5), "2.0 mm pads") })];
+
+    [Fact]
+    public void Only_what_needs_work_is_planned()
+    {
+        var wanted = Advised(
+            Judged("GC-1", Urgency.Now),
+            Judged("GC-2", Urgency.Watch),
+            Judged("GC-3", Urgency.Fine),
+            Judged("GC-4", Urgency.Next, level: null),
+            Judged("GC-5", Urgency.Soon)
+        );
+        Assert.Equal(["GC-1", "GC-5"], wanted.Select(w => w.Id));
+        Assert.True(wanted[0].Weight > wanted[1].Weight);
+        Assert.Equal(Today, wanted[0].DueBy);
+        Assert.True(wanted[1].DueBy > Today.AddDays(13));
+    }
+
+    [Fact]
+    public void Cards_of_one_host_are_one_job()
+    {
+        var job = Assert.Single(
+            Advised(
+                Judged("GC-1", Urgency.Next, ServiceLevel.Repad, "SV-1"),
+                Judged("GC-2", Urgency.Now, ServiceLevel.DustOut, "SV-1")
+            )
+        );
+        Assert.Equal(("SV-1", 80), (job.Id, job.Minutes));
+        Assert.Equal(["GC-1", "GC-2"], job.Steps.Select(s => s.Tag));
+        Assert.Equal([Skill.OpenCards, Skill.ChangePads], job.Skills.Order());
+        Assert.Equal(Today, job.DueBy);
+    }
+
+    [Fact]
+    public void A_machine_that_waits_for_parts_is_not_planned_before()
+    {
+        var job = Assert.Single(Advised(Judged("GC-9", Urgency.Now)));
+        Assert.Equal((Today.AddDays(5), "2.0 mm pads"), (job.NotBefore, job.WaitsFor));
+    }
+
+    [Theory]
+    [InlineData(AssetKind.GraphicsCard, ServiceLevel.DustOut)]
+    [InlineData(AssetKind.GraphicsCard, ServiceLevel.Repaste, Skill.OpenCards)]
+    [InlineData(AssetKind.GraphicsCard, ServiceLevel.Repad, Skill.OpenCards, Skill.ChangePads)]
+    [InlineData(AssetKind.Laptop, ServiceLevel.BlowOut)]
+    [InlineData(AssetKind.Laptop, ServiceLevel.DustOut, Skill.OpenLaptops)]
+    [InlineData(AssetKind.Server, ServiceLevel.Repaste)]
+    [InlineData(AssetKind.Desktop, ServiceLevel.OtherPads, Skill.ChangePads)]
+    public void Work_needs_the_skills_of_its_kind_and_depth(AssetKind kind, ServiceLevel level, params Skill[] skills) =>
+        Assert.Equal(skills, Skills.Of(kind, level));
+
+    [Fact]
+    public void Follow_ups_are_due_within_a_week()
+    {
+        var asset = Judged("GC-1", Urgency.Fine).Asset;
+        var run = WantedWork.AfterRun(7, asset, Today);
+        Assert.Equal(("after-run-7", Today.AddDays(7)), (run.Id, run.DueBy));
+        var look = WantedWork.SecondLook(7, asset, Today.AddDays(3));
+        Assert.Equal((Today.AddDays(3), Today.AddDays(10)), (look.NotBefore, look.DueBy));
+    }
+}

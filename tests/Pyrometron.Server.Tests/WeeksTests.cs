@@ -1,0 +1,340 @@
+using System.Globalization;
+using System.Text.Json;
+
+namespace Pyrometron.Server.Tests;
+
+/// <summary>The plan of a house: made in the background, changed by hand, made anew after an absence, taken back.</summary>
+public sealed class WeeksTests(WeeksTests.House house) : IClassFixture<WeeksTests.House>
+{
+    /// <summary>A server with ten overdue desktops and two people who are always there.</summary>
+    public sealed class House : IAsyncLifetime, IDisposable
+    {
+        internal Server Server { get; } = new();
+
+        internal string Zone { get; private set; } = "";
+
+        public async Task InitializeAsync()
+        {
+            const string header = "tag,kind,model,zone,inServiceSince,lastServiceDate,lastServiceLevel\n";
+            var rows = Enumerable
+                .Range(1, 10)
+                .Select(i => $"PC-{i},desktop,Petrel,Reading room,2020-01-10,2021-05-01,dust-out\n");
+            await Server.Send("/api/v1/fleet/table", header + string.Concat(rows), "text/csv");
+            Zone = (await Server.Get("/api/v1/zones")).Body[0].GetProperty("code").GetString()!;
+            foreach (var code in (string[])["mira", "tomas"])
+                Assert.Equal(204, (await Server.Put($"/api/v1/people/{code}", Person(code))).Status);
+            await Server.Get("/api/v1/queue?wait=20");
+        }
+
+        public Task DisposeAsync() => Task.CompletedTask;
+
+        public void Dispose() => Server.Dispose();
+
+        internal static object Person(string name, string from = "00:00", string to = "00:00") =>
+            new
+            {
+                name,
+                skills = (string[])["open-cards"],
+                sites = Array.Empty<string>(),
+                hours = Enum.GetNames<DayOfWeek>()
+                    .Select(day => new
+                    {
+                        day = day.ToLowerInvariant(),
+                        from,
+                        to,
+                    }),
+            };
+
+        internal async Task<JsonElement> Plan(int days = 7)
+        {
+            var (status, body) = await Server.Post("/api/v1/weeks/plan", new { days, seconds = 0.5 });
+            Assert.True(status == 202, body.ToString());
+            return await Done();
+        }
+
+        internal async Task<JsonElement> Done()
+        {
+            for (var i = 0; i < 300; i++)
+            {
+                var (_, weeks) = await Server.Get("/api/v1/weeks");
+                if (weeks.GetProperty("run").ValueKind == JsonValueKind.Null)
+                    return weeks.GetProperty("plan");
+                await Task.Delay(100);
+            }
+            throw new TimeoutException("No plan within 30 s.");
+        }
+    }
+
+    private readonly Server _server = house.Server;
+
+    private static DateOnly Today => DateOnly.FromDateTime(DateTime.Now);
+
+    private static string Day(int days) => Today.AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private static JsonElement[] Jobs(JsonElement plan, string list = "jobs") => [.. plan.GetProperty(list).EnumerateArray()];
+
+    private static long Seen(JsonElement plan) => plan.GetProperty("id").GetInt64();
+
+    private static string Id(JsonElement job) => job.GetProperty("id").GetString()!;
+
+    private static (string Person, string Day) Spot(JsonElement job) =>
+        (job.GetProperty("person").GetString()!, job.GetProperty("day").GetString()!);
+
+    [Fact]
+    public async Task Everything_overdue_gets_its_place_and_an_absence_moves_only_what_it_must()
+    {
+        var before = await house.Plan();
+        var advised = Jobs(before).Where(j => j.GetProperty("kind").GetString() == "service").ToArray();
+        Assert.Equal(10, advised.Length);
+        Assert.Empty(Jobs(before, "leftOut"));
+        Assert.All(advised, j => Assert.Equal("dust-out", j.GetProperty("steps")[0].GetProperty("level").GetString()));
+        var ill = Spot(Jobs(before).First());
+        var (_, absence) = await _server.Post(
+            $"/api/v1/people/{ill.Person}/absences",
+            new
+            {
+                from = ill.Day,
+                to = ill.Day,
+                reason = "ill",
+            }
+        );
+        // The plan in force says what cannot stand any more; planned again, only that has moved, and why.
+        var told = (await _server.Get("/api/v1/weeks")).Body.GetProperty("plan");
+        var fallen = Jobs(told).Where(j => j.GetProperty("conflict").ValueKind != JsonValueKind.Null).Select(Id).ToHashSet();
+        Assert.Equal(Jobs(before).Where(j => Spot(j) == ill).Select(Id).Order(), fallen.Order());
+        var after = await house.Plan();
+        Assert.Equal(fallen.Order(), Jobs(after, "moved").Select(Id).Order());
+        Assert.All(
+            Jobs(after, "moved"),
+            m => Assert.Equal("{person} has no shift that holds it.", m.GetProperty("why").GetProperty("template").GetString())
+        );
+        Assert.DoesNotContain(Jobs(after), j => Spot(j) == ill);
+
+        // Their calendar says what is not theirs any more, under the same name and with a higher number.
+        var file = await _server.Raw(new HttpRequestMessage(HttpMethod.Get, $"/api/v1/calendar.ics?person={ill.Person}"));
+        var events = (await file.Content.ReadAsStringAsync()).Split("BEGIN:VEVENT")[1..];
+        var cancelled = Jobs(after, "moved")
+            .Where(m => Jobs(after).First(j => Id(j) == Id(m)).GetProperty("person").GetString() != ill.Person)
+            .Select(m => $"UID:{Id(m)}-{ill.Person}@pyrometron")
+            .ToArray();
+        foreach (var uid in cancelled)
+            Assert.Contains("STATUS:CANCELLED", Assert.Single(events, e => e.Contains(uid, StringComparison.Ordinal)));
+        Assert.All(events, e => Assert.Contains($"SEQUENCE:{Seen(after)}", e));
+
+        // Taken back, the plan before is in force again.
+        Assert.Equal(204, (await _server.Post("/api/v1/weeks/take-back", new { seen = Seen(after) })).Status);
+        var back = (await _server.Get("/api/v1/weeks")).Body.GetProperty("plan");
+        Assert.Equal(Jobs(before).Select(Spot), Jobs(back).Select(Spot));
+        await _server.Raw(new HttpRequestMessage(HttpMethod.Delete, $"/api/v1/absences/{absence.GetProperty("id").GetInt64()}"));
+    }
+
+    [Fact]
+    public async Task A_job_is_moved_kept_left_out_and_put_back_by_hand()
+    {
+        var plan = await house.Plan();
+        var job = Jobs(plan).Last();
+        var other = Jobs(plan).First();
+        async Task<(int Status, JsonElement Body)> Place(JsonElement seen, object person, int from, bool tryOnly) =>
+            await _server.Post(
+                $"/api/v1/weeks/jobs/{Id(job)}/place",
+                new
+                {
+                    seen = Seen(seen),
+                    person,
+                    day = Day(5),
+                    from,
+                    tryOnly,
+                }
+            );
+
+        var busy = await _server.Post(
+            $"/api/v1/weeks/jobs/{Id(job)}/place",
+            new
+            {
+                seen = Seen(plan),
+                person = Spot(other).Person,
+                day = Spot(other).Day,
+                from = other.GetProperty("from").GetInt32(),
+                tryOnly = false,
+            }
+        );
+        Assert.Equal("{person} is busy then: {job}.", busy.Body.GetProperty("conflict").GetProperty("template").GetString());
+        Assert.Equal(JsonValueKind.Null, (await Place(plan, "mira", 600, tryOnly: true)).Body.GetProperty("conflict").ValueKind);
+        Assert.Equal(Seen(plan), Seen((await _server.Get("/api/v1/weeks")).Body.GetProperty("plan")));
+        Assert.Equal(200, (await Place(plan, "mira", 600, tryOnly: false)).Status);
+        // Whoever looked at the plan before that is told so.
+        Assert.Equal(409, (await Place(plan, "mira", 660, tryOnly: false)).Status);
+
+        var moved = (await _server.Get("/api/v1/weeks")).Body.GetProperty("plan");
+        var now = Jobs(moved).Single(j => Id(j) == Id(job));
+        Assert.Equal(
+            (("mira", Day(5)), 600, true),
+            (Spot(now), now.GetProperty("from").GetInt32(), now.GetProperty("locked").GetBoolean())
+        );
+        Assert.Equal("hand", moved.GetProperty("planner").GetString());
+        // It stays there when the plan is made anew.
+        var anew = await house.Plan();
+        Assert.Equal(("mira", Day(5)), Spot(Jobs(anew).Single(j => Id(j) == Id(job))));
+
+        Assert.Equal(204, (await _server.Post($"/api/v1/weeks/jobs/{Id(job)}/leave-out", new { seen = Seen(anew) })).Status);
+        anew = await house.Plan();
+        var left = Assert.Single(Jobs(anew, "leftOut"));
+        Assert.Equal((Id(job), "by-hand"), (Id(left), left.GetProperty("code").GetString()));
+        Assert.Equal(200, (await Place(anew, "tomas", 720, tryOnly: false)).Status);
+        anew = (await _server.Get("/api/v1/weeks")).Body.GetProperty("plan");
+        Assert.Empty(Jobs(anew, "leftOut"));
+        Assert.Equal(
+            204,
+            (await _server.Post($"/api/v1/weeks/jobs/{Id(job)}/lock", new { seen = Seen(anew), locked = false })).Status
+        );
+    }
+
+    [Fact]
+    public async Task A_visit_waits_for_its_place_and_gets_one()
+    {
+        var plan = await house.Plan();
+        var (status, added) = await _server.Post(
+            "/api/v1/weeks/jobs",
+            new
+            {
+                seen = Seen(plan),
+                title = "Look at the extract fan",
+                zone = house.Zone,
+                minutes = 20,
+                dueBy = Day(2),
+            }
+        );
+        Assert.Equal(200, status);
+        var id = added.GetProperty("id").GetString();
+        Assert.Contains(Jobs((await _server.Get("/api/v1/weeks")).Body.GetProperty("plan"), "leftOut"), l => Id(l) == id);
+        var visit = Jobs(await house.Plan()).Single(j => Id(j) == id);
+        Assert.Equal(
+            ("Look at the extract fan", 20),
+            (visit.GetProperty("title").GetString(), visit.GetProperty("minutes").GetInt32())
+        );
+    }
+
+    [Fact]
+    public async Task Two_plans_at_once_are_refused_and_one_can_be_stopped()
+    {
+        Assert.Equal(202, (await _server.Post("/api/v1/weeks/plan", new { seconds = 60 })).Status);
+        Assert.Equal(409, (await _server.Post("/api/v1/weeks/plan", new { seconds = 1 })).Status);
+        Assert.Equal(204, (await _server.Post("/api/v1/weeks/stop", new { })).Status);
+        Assert.NotEmpty(Jobs(await house.Done()));
+    }
+
+    public static TheoryData<string, string, string> Wrong =>
+        new()
+        {
+            { "/api/v1/weeks/plan", "{\"start\":\"2020-01-01\"}", "/start" },
+            { "/api/v1/weeks/plan", "{\"days\":0}", "/days" },
+            { "/api/v1/weeks/plan", "{\"days\":43}", "/days" },
+            { "/api/v1/weeks/plan", "{\"seconds\":-1}", "/seconds" },
+            { "/api/v1/weeks/jobs", "{\"title\":\"x\"}", "/seen" },
+            { "/api/v1/weeks/jobs", "{\"seen\":1,\"title\":\" \"}", "/title" },
+            { "/api/v1/weeks/jobs", "{\"seen\":1,\"title\":\"x\",\"minutes\":0}", "/minutes" },
+            { "/api/v1/weeks/jobs/PC-1/place", "{\"seen\":1,\"person\":\"mira\"}", "/from" },
+            { "/api/v1/weeks/jobs/PC-1/lock", "{\"seen\":1}", "/locked" },
+            { "/api/v1/people/mira/absences", "{\"to\":\"2026-12-01\"}", "/from" },
+            { "/api/v1/people/mira/absences", "{\"from\":\"2026-12-02\",\"to\":\"2026-12-01\"}", "/to" },
+        };
+
+    [Theory, MemberData(nameof(Wrong))]
+    public async Task What_is_wrong_is_refused_with_its_place(string path, string body, string pointer)
+    {
+        var (status, answer) = await _server.Send(path, body);
+        Assert.Equal(400, status);
+        Assert.Contains(pointer, answer.GetProperty("errors").EnumerateArray().Select(e => e.GetProperty("pointer").GetString()));
+    }
+
+    [Fact]
+    public async Task People_and_times_are_checked_and_come_back_as_they_were_told()
+    {
+        var (status, body) = await _server.Put("/api/v1/people/mi%20ra", House.Person(""));
+        Assert.Equal(400, status);
+        Assert.Equal(
+            ["", "/name"],
+            body.GetProperty("errors").EnumerateArray().Select(e => e.GetProperty("pointer").GetString())
+        );
+        object Hours(params (string Day, string From, string To)[] hours) =>
+            new
+            {
+                name = "Ines",
+                hours = hours.Select(h => new
+                {
+                    day = h.Day,
+                    from = h.From,
+                    to = h.To,
+                }),
+            };
+        Assert.Equal(
+            400,
+            (await _server.Put("/api/v1/people/ines", Hours(("monday", "08:00", "12:00"), ("monday", "11:00", "13:00")))).Status
+        );
+        // A night shift from Saturday runs into Sunday's.
+        Assert.Equal(
+            400,
+            (await _server.Put("/api/v1/people/ines", Hours(("saturday", "22:00", "06:00"), ("sunday", "05:00", "07:00")))).Status
+        );
+        Assert.Equal(400, (await _server.Put("/api/v1/people/ines", Hours(("monday", "8", "12:00")))).Status);
+        Assert.Equal(204, (await _server.Put("/api/v1/people/ines", Hours(("sunday", "22:00", "06:00")))).Status);
+        var night = (await _server.Get("/api/v1/staff")).Body.GetProperty("people").EnumerateArray().Last().GetProperty("hours")[
+            0
+        ];
+        Assert.Equal(
+            ("sunday", "22:00", "06:00"),
+            (night.GetProperty("day").GetString(), night.GetProperty("from").GetString(), night.GetProperty("to").GetString())
+        );
+        await _server.Raw(new HttpRequestMessage(HttpMethod.Delete, "/api/v1/people/ines"));
+        Assert.Equal(404, (int)(await _server.Raw(new HttpRequestMessage(HttpMethod.Delete, "/api/v1/people/ines"))).StatusCode);
+
+        var times = new
+        {
+            setupMinutes = 5,
+            maxDown = 2,
+            open = new[]
+            {
+                new
+                {
+                    day = "tuesday",
+                    from = "20:00",
+                    to = "06:00",
+                },
+            },
+            closed = new[]
+            {
+                new
+                {
+                    from = Day(30),
+                    to = Day(31),
+                    reason = "exams",
+                },
+            },
+        };
+        Assert.Equal(204, (await _server.Put($"/api/v1/zones/{house.Zone}/times", times)).Status);
+        var zone = (await _server.Get("/api/v1/staff")).Body.GetProperty("zones")[0];
+        Assert.Equal(
+            (5, 2, "exams"),
+            (
+                zone.GetProperty("setupMinutes").GetInt32(),
+                zone.GetProperty("maxDown").GetInt32(),
+                zone.GetProperty("closed")[0].GetProperty("reason").GetString()
+            )
+        );
+        Assert.Equal(204, (await _server.Put($"/api/v1/zones/{house.Zone}/times", new { setupMinutes = 10 })).Status);
+        Assert.Equal(404, (await _server.Put("/api/v1/zones/NOWHERE/times", new { setupMinutes = 10 })).Status);
+        Assert.Equal(400, (await _server.Put($"/api/v1/zones/{house.Zone}/times", new { setupMinutes = -1 })).Status);
+    }
+
+    [Fact]
+    public async Task A_machine_that_waits_for_parts_is_left_out_until_they_come()
+    {
+        Assert.Equal(204, (await _server.Put("/api/v1/assets/PC-9/hold", new { until = Day(30), reason = "new fan" })).Status);
+        await _server.Get("/api/v1/queue?wait=20");
+        var left = Assert.Single(Jobs(await house.Plan(), "leftOut"));
+        Assert.Equal(("PC-9", "not-before"), (Id(left), left.GetProperty("code").GetString()));
+        Assert.Equal(204, (await _server.Put("/api/v1/assets/PC-9/hold", new { until = (string?)null })).Status);
+        Assert.Equal(400, (await _server.Put("/api/v1/assets/PC-9/hold", new { until = Day(30), reason = "" })).Status);
+        Assert.Empty(Jobs(await house.Plan(), "leftOut"));
+    }
+}
