@@ -22,6 +22,11 @@ const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<vo
   ['/'],
   ['/?by=warranty', (page) => page.keyboard.press('e')],
   ['/', (page) => page.keyboard.press('n')],
+  ['/weeks', (page) => page.locator('.weeks-job').first().click()],
+  ['/weeks'],
+  ['/weeks/people'],
+  ['/weeks/people', (page) => page.locator('.weeks-staff button').nth(1).click()],
+  ['/weeks', (page) => page.locator('.weeks-who a').first().click()],
   ['/halls', (page) => page.locator('.hall-zone').first().click()],
   ['/halls?as=list'],
   ['/machines/GC-0117'],
@@ -54,7 +59,10 @@ function faults(known: readonly string[]): string[] {
   const found: string[] = [];
   const plain = (text: string) => {
     if (text.trim() === 'Pyrometron') return [];
-    let rest = text.replace(/\d{1,2} [A-Z][a-z]{2,3}( \d{4})?|^[A-Z][a-z]{2,3}$/g, ' ');
+    let rest = text.replace(
+      /\b(Mon|Tue|Wed|Thu|Fri|Sat|Sun)\b|\d{1,2} [A-Z][a-z]{2,3}( \d{4})?|^[A-Z][a-z]{2,3}$/g,
+      ' ',
+    );
     for (const own of known) rest = rest.split(own).join(' ');
     return (rest.match(/[A-Za-z]{3,}/g) ?? []).filter((word) => !/^(CSV|JSON|SVG|PNG)$/.test(word));
   };
@@ -73,7 +81,9 @@ function faults(known: readonly string[]): string[] {
       element.scrollWidth > element.clientWidth + 1 &&
       element.clientWidth > 1 &&
       /hidden|clip/.test(getComputedStyle(element).overflowX) &&
-      element.textContent.trim() !== ''
+      element.textContent.trim() !== '' &&
+      // A job's block is as long as the job; its label and the side panel say all of it.
+      !element.closest('.weeks-track')
     )
       found.push(`cut: ${element.textContent.trim().slice(0, 80)}`);
   if (document.documentElement.scrollWidth > innerWidth) found.push('the page is wider than the window');
@@ -92,6 +102,9 @@ for (const width of [1280, 320])
       else if (value !== null && typeof value === 'object') {
         const { unit, text } = value as { unit?: unknown; text?: unknown };
         if (unit === 'text' && typeof text === 'string') own.add(text);
+        // Why somebody is away, a zone is closed or a machine waits, as typed.
+        const { reason } = value as { reason?: unknown };
+        if (('from' in value || 'until' in value) && typeof reason === 'string') own.add(reason);
         Object.entries(value).forEach(([name, v]) => take(v, name));
       }
     };

@@ -6,6 +6,8 @@ test.use({ demo: true });
 const PLACES = [
   ['/', /of .* machines? needs? work/],
   ['/machines/GC-0117', /calculated/],
+  ['/weeks', /jobs have a place/],
+  ['/weeks/people', /When machines may be down/],
   ['/halls', /too warm/],
   ['/bench', /proof/],
   ['/bench/6', /measure it again/],

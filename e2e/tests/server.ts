@@ -80,6 +80,14 @@ export class Server {
     mkdirSync(MADE_DEMO, { recursive: true });
     const server = new Server(MADE_DEMO, true, await freePort());
     await server.launch();
+    // Its weeks are planned twice, the second time with somebody away: else each copy would plan them anew.
+    for (let i = 0; i < 600; i++) {
+      const weeks = (await fetch(`${server.url}/api/v1/weeks`).then((r) => r.json())) as {
+        plan: { canTakeBack: boolean } | null;
+      };
+      if (weeks.plan?.canTakeBack) break;
+      await new Promise((r) => setTimeout(r, 100));
+    }
     await server.end('SIGINT');
   }
 

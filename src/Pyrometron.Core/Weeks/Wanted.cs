@@ -45,6 +45,9 @@ public sealed record Wanted(
     double Weight
 )
 {
+    /// <summary>What is waited for where a warranty runs.</summary>
+    public const string Warranty = "warranty";
+
     /// <summary>How long it takes, without set-up.</summary>
     public int Minutes => Steps.Sum(s => s.Minutes);
 }

@@ -80,7 +80,7 @@ public static class WantedWork
         var waits = a.Warranty is { Wait: true } ? a.Warranty : null;
         var (from, why) =
             hold is not null && hold.Until > (waits?.OpenableFrom ?? DateOnly.MinValue) ? (hold.Until, hold.Reason)
-            : waits is not null ? (waits.OpenableFrom, "the end of its warranty")
+            : waits is not null ? (waits.OpenableFrom, Wanted.Warranty)
             : ((DateOnly?)null, "");
         var dates = new DateOnly?[]
         {

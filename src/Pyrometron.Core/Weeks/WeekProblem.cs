@@ -137,7 +137,9 @@ public sealed class WeekProblem
             )!,
             LeftOutCode.NotBefore when work.WaitsFor.Length > 0 => Message.Join(
                 left.Reason,
-                Message.Of("It waits for: {why}.", Value.Text("why", work.WaitsFor))
+                work.WaitsFor == Core.Weeks.Wanted.Warranty
+                    ? "It waits for the end of its warranty."
+                    : Message.Of("It waits for: {why}.", Value.Text("why", work.WaitsFor))
             )!,
             _ => left.Reason,
         };

@@ -18,7 +18,7 @@ internal sealed class DemoPlan(
 ) : BackgroundService
 {
     private const int Days = 14;
-    private const double Seconds = 2;
+    private const double Seconds = 1;
 
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)

@@ -4,7 +4,7 @@ import { heat } from '../../theme/heat';
 import { CauseMark } from '../../ui/marks/CauseMark';
 import { clockAt, minutes, weekday } from '../../words/format';
 import { say } from '../../words/message';
-import { kelvinOf, moved, STEP, type Person, type Plan, type PlannedJob, type Track } from './board';
+import { halves, kelvinOf, moved, STEP, type Person, type Plan, type PlannedJob, type Track } from './board';
 import { nameOf, workWords } from './jobWords';
 import type { useDraft } from './useDraft';
 
@@ -43,6 +43,7 @@ export function TrackRow({
     inlineSize: `${String((length / span) * 100)}%`,
   });
   const held = draft?.day === day && draft.person === track.person.code ? draft : null;
+  const half = halves(track.jobs, hours);
   const heldJob =
     held && (plan.jobs.find((j) => j.id === held.id) ?? plan.leftOut.find((j) => j.id === held.id));
   return (
@@ -67,6 +68,7 @@ export function TrackRow({
         <Block
           key={job.id}
           job={job}
+          half={half.get(job.id)}
           style={place(job.from, job.minutes)}
           setup={job.setup > 0 ? place(job.from - job.setup, job.setup) : null}
           isPicked={picked === job.id}
@@ -92,6 +94,7 @@ export function TrackRow({
 
 function Block({
   job,
+  half,
   style,
   setup,
   isPicked,
@@ -103,6 +106,7 @@ function Block({
   move,
 }: {
   job: PlannedJob;
+  half: 'upper' | 'lower' | undefined;
   style: { insetInlineStart: string; inlineSize: string };
   setup: { insetInlineStart: string; inlineSize: string } | null;
   isPicked: boolean;
@@ -155,6 +159,7 @@ function Block({
         className={[
           'weeks-job',
           isPicked && 'weeks-picked',
+          half && `weeks-${half}`,
           isHeld && 'weeks-left',
           job.conflict && 'weeks-cannot',
         ]
@@ -202,13 +207,20 @@ export function Mark({ job }: { job: PlannedJob }) {
   );
 }
 
-/** What visits look like that have no cause: a run's curve, a glass to look through, a hand's stroke. */
+/** Marks of what has no cause: a run's curve, a glass to look through, a clock, a hand's stroke. */
 const KINDS: Partial<Record<PlannedJob['kind'], ReactNode>> = {
   'after-run': <path d="M2 15c3 0 3-9 7-9h7" />,
   'second-look': (
     <>
       <circle cx="8" cy="8" r="4.5" />
       <path d="m11.500 11.500 4 4" />
+    </>
+  ),
+  // Its interval asks for it.
+  service: (
+    <>
+      <circle cx="9" cy="9" r="6.5" />
+      <path d="M9 5v4h3" />
     </>
   ),
   visit: <path d="M3 15 14 4M11 3.500l3.500 3.500" />,

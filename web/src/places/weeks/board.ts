@@ -99,6 +99,24 @@ export function hoursShown(plan: Plan): { from: number; to: number } {
   };
 }
 
+/** A job shorter than this share of the hours shown is too narrow to hit: it stands in the upper or lower half of the track. */
+const NARROW = 0.06;
+
+/** Which half of the track a job stands in: short ones that follow one another take turns. */
+export function halves(
+  jobs: readonly PlannedJob[],
+  hours: { from: number; to: number },
+): ReadonlyMap<string, 'upper' | 'lower'> {
+  const found = new Map<string, 'upper' | 'lower'>();
+  let last: 'upper' | 'lower' = 'lower';
+  for (const job of [...jobs].sort((a, b) => a.from - b.from))
+    if (job.minutes < NARROW * (hours.to - hours.from)) {
+      last = last === 'lower' ? 'upper' : 'lower';
+      found.set(job.id, last);
+    }
+  return found;
+}
+
 /** Moves by keys and by dragging snap to this many minutes. */
 export const STEP = 5;
 

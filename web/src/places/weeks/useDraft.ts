@@ -45,6 +45,8 @@ export function useDraft(seen: number) {
     const held = current.current;
     if (!held) return;
     const { conflict } = await place.mutateAsync(held);
+    // It may have been given up, or moved on, meanwhile.
+    if (current.current !== held) return;
     if (conflict) {
       current.current = { ...held, conflict };
       setDraft(current.current);
