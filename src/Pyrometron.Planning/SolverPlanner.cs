@@ -67,8 +67,14 @@ public sealed class SolverPlanner : IPlanner
         if (model.Solve(Math.Max(0.1, run.Left), run.Cancel) is not { } answer)
             return;
         run.Raise(answer.Bound);
-        if (run.Best.With(answer.Placed) is { } plan)
-            run.Offer(plan);
+        if (run.Best.With(answer.Placed) is not { } plan)
+            return;
+        // The model does not care when a day's work begins; people do.
+        var early = plan.Copy();
+        for (var p = 0; p < run.Problem.People.Count; p++)
+        for (var s = 0; s < run.Problem.People[p].Shifts.Count; s++)
+            early.Compact(p, s);
+        run.Offer(early.Cost <= plan.Cost ? early : plan);
     }
 
     private static void Bound(SolverRun run, double until)

@@ -75,7 +75,8 @@ public sealed class ChangeStore(Database database)
             var whole =
                 connection.Scalar(
                     """
-                    SELECT 1 FROM change c WHERE c.id > $id AND c.asset_id IS NULL AND c.kind NOT IN ('notes', 'bench-rules', 'people', 'plan', 'zone-times')
+                    SELECT 1 FROM change c WHERE c.id > $id AND c.asset_id IS NULL
+                        AND c.kind NOT IN ('notes', 'bench-rules', 'people', 'plan', 'zone-times')
                         AND NOT EXISTS (SELECT 1 FROM change_touches t WHERE t.change_id = c.id) LIMIT 1
                     """,
                     ("$id", id)

@@ -8,7 +8,8 @@ internal static class Problems
 {
     private static readonly string[] Skills = ["cards", "laptops", "pads"];
 
-    /// <summary>Small ones of every kind: windows, limits, skills, sites, parts that come later, shifts over midnight, a plan before.</summary>
+    /// <summary>Small ones of every kind: windows, limits, skills, sites, parts that come later, shifts over midnight, a plan
+    /// before.</summary>
     public static readonly Gen<PlanProblem> Any =
         from zones in Gen.Select(Gen.Int[0, 1], Gen.Int[0, 30], Gen.Int[0, 3], Gen.Bool).Array[1, 3]
         from people in Gen.Select(Gen.Int[0, 7], Gen.Int[0, 2], Gen.Int[360, 720], Gen.Int[120, 1000]).Array[1, 3]
