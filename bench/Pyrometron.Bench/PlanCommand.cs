@@ -17,6 +17,7 @@ internal static class PlanCommand
     {
         Console.WriteLine("seed  jobs  first free slot     plan    bound   gap   gap beyond unavoidable   seconds");
         var (gaps, beyond) = (new List<double>(), new List<double>());
+        var again = new List<string>();
         for (var s = seed; s < seed + count; s++)
             foreach (var jobs in (int[])[300, 20])
             {
@@ -30,6 +31,8 @@ internal static class PlanCommand
                     gaps.Add(plan.Gap);
                     beyond.Add((plan.Cost - plan.Bound) / avoidable);
                 }
+                if (jobs == 300)
+                    again.Add(Again(plan));
                 Console.WriteLine(
                     string.Create(
                         CultureInfo.InvariantCulture,
@@ -43,7 +46,54 @@ internal static class PlanCommand
                 $"costs without what nobody can help. 300 jobs: gap median {Median(gaps):0.0%}, largest {gaps.Max():0.0%}; beyond unavoidable {Median(beyond):0.0%}, largest {beyond.Max():0.0%}"
             )
         );
+        Console.WriteLine("planned again in 2 s after the one with most work is away on the first day:");
+        foreach (var line in again)
+            Console.WriteLine(line);
         return 0;
+    }
+
+    /// <summary>What moves, and what it costs, beside only putting what fell where there is room.</summary>
+    private static string Again(Plan plan)
+    {
+        var problem = plan.Roster.Problem;
+        var ill = Enumerable
+            .Range(0, problem.People.Count)
+            .MaxBy(p => plan.Assignments.Count(a => a.Person == p && a.Start < PlanProblem.Day));
+        var fallen = plan.Assignments.Count(a => a.Person == ill && a.Start < PlanProblem.Day);
+        var places = plan.Assignments.ToDictionary(a => a.Job);
+        var after = problem with
+        {
+            People =
+            [
+                .. problem.People.Select(
+                    (p, i) => i == ill ? p with { Shifts = [.. p.Shifts.Where(s => s.From >= PlanProblem.Day)] } : p
+                ),
+            ],
+            Jobs =
+            [
+                .. problem.Jobs.Select(
+                    (j, i) =>
+                        places.TryGetValue(i, out var a)
+                            ? j with
+                            {
+                                Before = new PlanLock(a.Person, a.Start),
+                                MoveCost = j.Weight,
+                            }
+                            : j
+                ),
+            ],
+        };
+        var clock = Stopwatch.StartNew();
+        var next = new SolverPlanner().Solve(after, 2, null, default);
+        var seconds = clock.Elapsed.TotalSeconds;
+        var moved = next.Assignments.Count(a =>
+            places.TryGetValue(a.Job, out var old)
+            && (old.Person, old.Start / PlanProblem.Day) != (a.Person, a.Start / PlanProblem.Day)
+        );
+        return string.Create(
+            CultureInfo.InvariantCulture,
+            $"  {fallen} fell, {moved} have another day or person; costs {next.Cost - after.Unavoidable:0.00}, only filled in {GreedyPlanner.Kept(after).Cost - after.Unavoidable:0.00}; {seconds:0.0} s"
+        );
     }
 
     /// <summary>The simple rule: by due day, each into the first place that is free.</summary>

@@ -190,6 +190,63 @@ public sealed class WeeksTests(WeeksTests.House house) : IClassFixture<WeeksTest
     }
 
     [Fact]
+    public async Task Who_is_late_moves_the_rest_of_the_shift()
+    {
+        var plan = await house.Plan();
+        // Both are always there: what is left of the shift that runs now.
+        var today = Jobs(plan).Where(j => j.GetProperty("day").GetString() == Day(0)).ToArray();
+        // Just before midnight nothing is left of it.
+        if (today.Length == 0)
+            return;
+        var person = today[0].GetProperty("person").GetString();
+        var theirs = today.Where(j => j.GetProperty("person").GetString() == person).ToArray();
+        var (status, answer) = await _server.Post(
+            "/api/v1/weeks/late",
+            new
+            {
+                seen = Seen(plan),
+                person,
+                minutes = 5,
+            }
+        );
+        Assert.Equal(200, status);
+        Assert.Equal(theirs.Length, answer.GetProperty("moved").GetInt32() + answer.GetProperty("lost").GetInt32());
+        var after = (await _server.Get("/api/v1/weeks")).Body.GetProperty("plan");
+        foreach (var old in theirs)
+            if (Jobs(after).FirstOrDefault(j => Id(j) == Id(old)) is { ValueKind: JsonValueKind.Object } now)
+                Assert.Equal(
+                    old.GetProperty("start").GetDateTimeOffset().AddMinutes(5),
+                    now.GetProperty("start").GetDateTimeOffset()
+                );
+        Assert.Equal(
+            409,
+            (
+                await _server.Post(
+                    "/api/v1/weeks/late",
+                    new
+                    {
+                        seen = Seen(after),
+                        person = "nobody",
+                        minutes = 5,
+                    }
+                )
+            ).Status
+        );
+    }
+
+    [Fact]
+    public async Task More_hours_a_week_never_let_more_machines_pass_their_line()
+    {
+        var (status, curve) = await _server.Get("/api/v1/weeks/hours");
+        Assert.Equal(200, status);
+        Assert.Equal(2 * 168, curve.GetProperty("hoursAWeek").GetDouble());
+        var passing = curve.GetProperty("points").EnumerateArray().Select(p => p.GetProperty("passing").GetInt32()).ToArray();
+        Assert.Equal(curve.GetProperty("machines").GetInt32(), passing[0]);
+        Assert.Equal(passing.OrderDescending(), passing);
+        Assert.Equal(400, (await _server.Get("/api/v1/weeks/hours?until=2020-01-01")).Status);
+    }
+
+    [Fact]
     public async Task A_visit_waits_for_its_place_and_gets_one()
     {
         var plan = await house.Plan();

@@ -190,6 +190,67 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
             }
         );
 
+    /// <summary>
+    /// Somebody is late: what they have not begun today begins so much later, as far as it can; the rest loses its place.
+    /// </summary>
+    /// <param name="begun">Whether work was begun at the bench already.</param>
+    /// <returns>How many jobs moved, and how many lost their place.</returns>
+    /// <exception cref="NotPossibleException">There is nothing left to do for them today.</exception>
+    public (int Moved, int Lost) RunLate(Actor actor, long seen, string person, int minutes, Func<Wanted, bool> begun) =>
+        database.Write(
+            actor,
+            Now,
+            t =>
+            {
+                var plan = Seen(t, seen);
+                var week = Standing(t, plan);
+                var who = week.PersonOf(person);
+                var shift = who < 0 ? null : week.ShiftAt(who, week.MinuteOf(t.Now));
+                var rest = plan
+                    .Placed.Where(p =>
+                        p.Person == person
+                        && !begun(p.Work)
+                        && shift is not null
+                        && week.MinuteOf(p.Start) >= shift.Span.From
+                        && week.MinuteOf(p.Start) < shift.Span.To
+                        && p.Start.AddMinutes(minutes) > t.Now
+                    )
+                    .OrderBy(p => p.Start)
+                    .ToList();
+                if (rest.Count == 0)
+                    throw new NotPossibleException("There is nothing left in this shift that could begin later.");
+                var roster = new Roster(week.Problem);
+                foreach (var a in Assignments(week, [.. plan.Placed.Except(rest)]))
+                    roster.TryPut(a);
+                var (moved, lost) = (new List<Placed>(), new List<StoredLeftOut>());
+                foreach (var (old, a) in rest.Zip(Assignments(week, rest)))
+                {
+                    var later = a with { Start = a.Start + minutes };
+                    if (roster.TryPut(later))
+                        moved.Add(old with { Start = week.InstantOf(later.Start) });
+                    else
+                        lost.Add(new StoredLeftOut(old.Work, LeftOutCode.NoRoom, Conflict.Of(roster, later)));
+                }
+                Change(
+                    t,
+                    plan with
+                    {
+                        Placed = [.. plan.Placed.Except(rest), .. moved],
+                        LeftOut = [.. plan.LeftOut, .. lost],
+                        Cost = roster.Cost,
+                    },
+                    Message.Of(
+                        "{person} is {late} late: {moved} moved, {lost} without a place",
+                        Value.Text("person", week.Problem.People[who].Id),
+                        Value.Minutes("late", minutes),
+                        Value.Counted("moved", moved.Count, "job"),
+                        Value.Count("lost", lost.Count)
+                    )
+                );
+                return (moved.Count, lost.Count);
+            }
+        );
+
     /// <summary>Goes back to the plan before the one in force.</summary>
     /// <exception cref="NotPossibleException">There is none, or the plan was changed meanwhile.</exception>
     public void TakeBack(Actor actor, long seen) =>

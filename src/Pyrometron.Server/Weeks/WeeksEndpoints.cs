@@ -3,6 +3,7 @@ using Pyrometron.Application.Weeks;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Weeks;
 using Pyrometron.Server.Hosting;
+using Pyrometron.Server.Judging;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Weeks;
@@ -28,6 +29,15 @@ public sealed record PlaceAnswer(Message? Conflict);
 /// <summary>Whether a job stays where it is when the plan is made anew.</summary>
 public sealed record LockJob(long? Seen, bool? Locked);
 
+/// <summary>Somebody is late.</summary>
+/// <param name="Minutes">By how much, 5 to 480.</param>
+public sealed record LateBy(long? Seen, string? Person, int? Minutes);
+
+/// <summary>What became of the rest of their shift.</summary>
+/// <param name="Moved">Jobs that begin later.</param>
+/// <param name="Lost">Jobs that have no place any more.</param>
+public sealed record LateAnswer(int Moved, int Lost);
+
 /// <summary>The plan that was looked at.</summary>
 public sealed record SeenPlan(long? Seen);
 
@@ -46,9 +56,12 @@ internal static class WeeksEndpoints
 {
     private const int MostDays = 42,
         UsualDays = 14,
+        UsualMonths = 6,
         LongestTitle = 80,
         LongestVisit = 720,
-        JobsLookedAt = 1000;
+        JobsLookedAt = 1000,
+        LeastLate = 5,
+        MostLate = 480;
 
     private const double MostSeconds = 120,
         UsualSeconds = 10;
@@ -57,12 +70,14 @@ internal static class WeeksEndpoints
     {
         var group = api.MapGroup("/weeks").WithTags("Weeks");
         group.MapGet("", Get);
+        group.MapGet("/hours", HoursAsync);
         group.MapPost("/plan", Make);
         group.MapPost("/stop", Stop);
         group.MapPost("/jobs", AddVisit);
         group.MapPost("/jobs/{id}/place", Place);
         group.MapPost("/jobs/{id}/lock", Lock);
         group.MapPost("/jobs/{id}/leave-out", LeaveOut);
+        group.MapPost("/late", RunLate);
         group.MapPost("/take-back", TakeBack);
     }
 
@@ -77,6 +92,28 @@ internal static class WeeksEndpoints
             desk.Run,
             desk.Failure,
             Today(house, clock)
+        );
+    }
+
+    /// <summary>How many machines pass their line until a day, with more or fewer hours of work a week.</summary>
+    /// <param name="until">The day, within two years; half a year from today where missing.</param>
+    private static async Task<Results<Ok<HoursAnswer>, ProblemHttpResult>> HoursAsync(
+        DateOnly? until,
+        JudgementService judgement,
+        PeopleStore people,
+        SetAsideStore setAside,
+        CancellationToken cancellation
+    )
+    {
+        var judged = (await judgement.GetAsync(null, TimeSpan.FromSeconds(5), cancellation)).Judgement;
+        if (judged is null)
+            return Problems.Conflict("The machines are still being judged.");
+        var day = until ?? judged.AsOf.AddMonths(UsualMonths);
+        if (day < judged.AsOf || day > judged.AsOf.AddYears(2))
+            return Problems.Input("/until", "until must be a day from today on, within two years");
+        var aside = setAside.On(judged.AsOf);
+        return TypedResults.Ok(
+            HoursCurve.Of(judged.Queue.Where(a => !aside.ContainsKey(a.Asset.Tag)), judged.AsOf, day, people.All())
         );
     }
 
@@ -161,6 +198,23 @@ internal static class WeeksEndpoints
             request.DueBy
         );
         return TypedResults.Ok(new VisitAdded(id));
+    }
+
+    private static Results<Ok<LateAnswer>, ProblemHttpResult> RunLate(LateBy request, PlanUseCases useCases, JobStore jobs)
+    {
+        if (NeedsSeen(request.Seen) is { } problem)
+            return problem;
+        if (request.Minutes is not (>= LeastLate and <= MostLate))
+            return Problems.Input("/minutes", $"minutes must be a whole number from {LeastLate} to {MostLate}");
+        var begun = jobs.Newest(JobsLookedAt).Where(j => j.ClosedAt is null).Select(j => j.Tag).ToHashSet();
+        var (moved, lost) = useCases.RunLate(
+            Actor.Unnamed,
+            request.Seen!.Value,
+            request.Person ?? "",
+            request.Minutes.Value,
+            work => work.Steps.Any(s => begun.Contains(s.Tag))
+        );
+        return TypedResults.Ok(new LateAnswer(moved, lost));
     }
 
     private static Results<NoContent, ProblemHttpResult> TakeBack(SeenPlan request, PlanUseCases useCases)

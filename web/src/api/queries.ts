@@ -120,6 +120,15 @@ export function useWeeks() {
   });
 }
 
+/** Hours of work a week against machines that pass their action line. */
+export function useHours() {
+  return useQuery({
+    queryKey: ['weeks-hours'],
+    queryFn: () => unwrap(api.GET('/api/v1/weeks/hours')),
+    retry: false,
+  });
+}
+
 /** Who works when, and where work may be done when. */
 export function useStaff() {
   return useQuery({

@@ -13,6 +13,14 @@ const ON_ROUNDS: readonly (readonly [string, string])[] = [
   ['e', t`explain the strip`],
 ];
 
+const ON_WEEKS: readonly (readonly [string, string])[] = [
+  ['←  →', t`hold the job earlier or later`],
+  ['↑  ↓', t`hold it over somebody else`],
+  [t`Page Up, Page Down`, t`hold it over another day`],
+  [t`Enter`, t`put it there`],
+  [t`Esc`, t`give up: it stays where it was`],
+];
+
 const ON_CHARTS: readonly (readonly [string, string])[] = [
   ['←  →', t`read the values, point by point`],
   ['+  −', t`look closer, or at all of it`],
@@ -42,6 +50,8 @@ export function KeyHelp({
       />
       <h2 className="apart">{t`On Rounds`}</h2>
       <Keys keys={ON_ROUNDS} />
+      <h2 className="apart">{t`On Weeks, with a job in the focus`}</h2>
+      <Keys keys={ON_WEEKS} />
       <h2 className="apart">{t`On a chart`}</h2>
       <Keys keys={ON_CHARTS} />
     </Modal>

@@ -1,7 +1,9 @@
 import { plural, t } from '@lingui/core/macro';
+import { Button } from 'antd';
 import { Link, useParams } from 'react-router';
-import type { Schemas } from '../../api/client';
-import { useQueue, useStaff, useWeeks } from '../../api/queries';
+import { api, unwrap, type Schemas } from '../../api/client';
+import { useQueue, useStaff, useWeeks, useWrite } from '../../api/queries';
+import { Refusal } from '../../ui/Refusal';
 import { SheetHead } from '../../ui/paper/SheetHead';
 import '../../ui/paper/paper.css';
 import '../../ui/work.css';
@@ -49,6 +51,9 @@ export function DaySheet() {
           {t`Local codes, the maker’s instructions and licensed practice come first. Stop and ask when in doubt.`}
         </p>
       </SheetHead>
+      {weeks.data.plan && weeks.data.today === day && jobs.length > 0 && (
+        <RunningLate seen={weeks.data.plan.id} person={code} />
+      )}
       {jobs.length > 0 && (
         <section className="sheet-stage">
           <h2>{t`What to bring`}</h2>
@@ -71,6 +76,36 @@ export function DaySheet() {
           <Steps job={job} items={queue.data?.items ?? []} />
         </section>
       ))}
+    </div>
+  );
+}
+
+/** How late one may say to be, minutes. */
+const LATE = [15, 30, 60];
+
+/** Moves what is left of today's shift on, when asked to. */
+function RunningLate({ seen, person }: { seen: number; person: string }) {
+  const late = useWrite((by: number) =>
+    unwrap(api.POST('/api/v1/weeks/late', { body: { seen, person, minutes: by } })),
+  );
+  return (
+    <div className="no-print">
+      <p className="no-gap">{t`Running late? What is not begun yet begins later:`}</p>
+      <div className="button-row">
+        {LATE.map((by) => (
+          <Button key={by} loading={late.isPending} onClick={() => late.mutate(by)}>
+            {t`${minutes(by)} later`}
+          </Button>
+        ))}
+      </div>
+      {late.isError && <Refusal error={late.error} />}
+      {late.data && (
+        <p role="status">
+          {t`${plural(late.data.moved, { one: '# job begins', other: '# jobs begin' })} later.`}{' '}
+          {late.data.lost > 0 &&
+            t`${plural(late.data.lost, { one: '# job has', other: '# jobs have' })} no place any more: see the weeks.`}
+        </p>
+      )}
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { say } from '../../words/message';
 import { tagsOf, type Person, type Plan } from './board';
 import { nameOf, workWords } from './jobWords';
 import { GiveSpot } from './GiveSpot';
+import { HoursCurve } from './HoursCurve';
 import { useState } from 'react';
 import type { useDraft } from './useDraft';
 
@@ -55,6 +56,7 @@ export function LeftOut({
           )}
         </div>
       ))}
+      <HoursCurve />
       <p className="small quiet apart">{t`Pick a job to see what it is and to move it.`}</p>
     </>
   );

@@ -3,7 +3,7 @@ import { Button, Popconfirm } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
-import { useStaff, useWrite } from '../../api/queries';
+import { useStaff, useWeeks, useWrite } from '../../api/queries';
 import { Refusal } from '../../ui/Refusal';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
@@ -22,6 +22,7 @@ type Open =
 export function Staff() {
   usePageTitle(t`People and times`);
   const staff = useStaff();
+  const weeks = useWeeks();
   const [open, setOpen] = useState<Open | null>(null);
   const back = useWrite((id: number) =>
     unwrap(api.DELETE('/api/v1/absences/{id}', { params: { path: { id } } })),
@@ -37,7 +38,7 @@ export function Staff() {
       }),
     ),
   );
-  if (!staff.data) return <Unready of={[staff]} title={t`People and times`} />;
+  if (!staff.data || !weeks.data) return <Unready of={[staff, weeks]} title={t`People and times`} />;
   const { people, zones, holds } = staff.data;
   const error = back.error ?? remove.error ?? release.error;
   return (
@@ -121,7 +122,9 @@ export function Staff() {
       {open?.kind === 'person' && (
         <EditPerson person={open.person} taken={people.map((p) => p.code)} onClose={() => setOpen(null)} />
       )}
-      {open?.kind === 'away' && <AddAbsence person={open.person} onClose={() => setOpen(null)} />}
+      {open?.kind === 'away' && (
+        <AddAbsence person={open.person} today={weeks.data.today} onClose={() => setOpen(null)} />
+      )}
       {open?.kind === 'zone' && <EditZoneTimes zone={open.zone} onClose={() => setOpen(null)} />}
     </div>
   );

@@ -69,8 +69,15 @@ export function EditPerson({
 type Away = { from: string; to: string; reason: string };
 
 /** Days on which somebody is away. */
-export function AddAbsence({ person, onClose }: { person: Schemas['PersonAnswer']; onClose: () => void }) {
-  const today = new Date().toLocaleDateString('sv');
+export function AddAbsence({
+  person,
+  today,
+  onClose,
+}: {
+  person: Schemas['PersonAnswer'];
+  today: string;
+  onClose: () => void;
+}) {
   const write = useWrite(({ from, to, reason }: Away) =>
     unwrap(
       api.POST('/api/v1/people/{code}/absences', {

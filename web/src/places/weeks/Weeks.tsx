@@ -9,6 +9,7 @@ import { useNarrow } from '../../ui/useNarrow';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { clock, fullDay, minutes, tenths } from '../../words/format';
+import { download } from '../../words/csv';
 import { say } from '../../words/message';
 import { AddVisit } from './AddVisit';
 import { boards, daysLater, type Person, type Plan } from './board';
@@ -17,6 +18,7 @@ import { DayLines } from './DayLines';
 import { JobPanel } from './JobPanel';
 import { LeftOut } from './LeftOut';
 import { MakePlan } from './MakePlan';
+import { planCsv } from './planCsv';
 import { useDraft } from './useDraft';
 import './weeks.css';
 
@@ -168,6 +170,9 @@ function InForce({
             onClick={() => takeBack.mutate(undefined)}
           >
             {t`Take back the last change`}
+          </Button>
+          <Button onClick={() => download(`weeks-${plan.start}.csv`, planCsv(plan, people))}>
+            {t`Export CSV`}
           </Button>
         </div>
         {takeBack.isError && <Refusal error={takeBack.error} />}

@@ -2,6 +2,8 @@
 export function codeFor(name: string, taken: readonly string[]): string {
   const plain = name
     .normalize('NFD')
+    // What is left of é is an e and its accent.
+    .replace(/\p{M}/gu, '')
     .replace(/[^A-Za-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
     .toLowerCase()
