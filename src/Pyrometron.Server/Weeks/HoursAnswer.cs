@@ -21,7 +21,7 @@ public sealed record HoursPoint(double Hours, int Passing, int IfEarly, int IfLa
 internal static class HoursCurve
 {
     /// <summary>Points of the curve beside that of no hours.</summary>
-    private const int Steps = 20;
+    private const int Steps = 10;
 
     /// <summary>The curve goes at least so far, hours a week; twice as far while more hours still help.</summary>
     private const double LeastHours = 1;

@@ -61,7 +61,7 @@ function Drawn({ curve }: { curve: Curve }) {
       <Slider
         min={0}
         max={last.hours}
-        step={last.hours / 20}
+        step={last.hours / 10}
         value={chosen}
         onChange={setChosen}
         tooltip={{ open: false }}
