@@ -10,16 +10,6 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
 {
     private DateTimeOffset Now => clock.GetUtcNow();
 
-    /// <summary>The house as it is within a use case.</summary>
-    public static House HouseOf(Transaction t) =>
-        new(
-            SiteStore.All(t),
-            PeopleStore.All(t),
-            [.. PeopleStore.Absences(t).Select(a => a.Absence)],
-            ZoneTimesStore.All(t),
-            TimeZoneInfo.Local
-        );
-
     /// <summary>Puts a plan that was made anew in force.</summary>
     /// <param name="seen">The plan in force when it was begun; null where there was none.</param>
     /// <exception cref="NotPossibleException">That was changed meanwhile.</exception>
@@ -77,7 +67,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                 if (week.PersonOf(person) is not (>= 0 and var who))
                     throw new NotThereException(Message.Of("Nobody has the code '{code}'.", Value.Text("code", person)));
                 var roster = new Roster(week.Problem);
-                foreach (var a in Assignments(week, plan.Placed).Where(a => a.Job != job))
+                foreach (var a in StandingPlan.Assignments(week, plan.Placed).Where(a => a.Job != job))
                     roster.TryPut(a);
                 var wanted = new Assignment(job, who, week.MinuteOf(start));
                 if (!roster.TryPut(wanted))
@@ -96,7 +86,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                         },
                         Message.Of(
                             "{work} moved to {person}, {day}",
-                            Value.Text("work", NameOf(placed.Work)),
+                            Value.Text("work", StandingPlan.NameOf(placed.Work)),
                             Value.Text("person", week.Problem.People[who].Id),
                             Value.Day("day", DateOnly.FromDateTime(start.UtcDateTime))
                         )
@@ -115,7 +105,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
             {
                 var plan = Seen(t, seen);
                 var old = plan.Placed.FirstOrDefault(p => p.Work.Id == work) ?? throw NoWork(work);
-                var name = Value.Text("work", NameOf(old.Work));
+                var name = Value.Text("work", StandingPlan.NameOf(old.Work));
                 Change(
                     t,
                     plan with
@@ -143,7 +133,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                         Placed = [.. plan.Placed.Where(p => p != old)],
                         LeftOut = [.. plan.LeftOut, new StoredLeftOut(old.Work, null, "Left out by hand.")],
                     },
-                    Message.Of("{work} left out", Value.Text("work", NameOf(old.Work)))
+                    Message.Of("{work} left out", Value.Text("work", StandingPlan.NameOf(old.Work)))
                 );
             }
         );
@@ -220,10 +210,10 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                 if (rest.Count == 0)
                     throw new NotPossibleException("There is nothing left in this shift that could begin later.");
                 var roster = new Roster(week.Problem);
-                foreach (var a in Assignments(week, [.. plan.Placed.Except(rest)]))
+                foreach (var a in StandingPlan.Assignments(week, [.. plan.Placed.Except(rest)]))
                     roster.TryPut(a);
                 var (moved, lost) = (new List<Placed>(), new List<StoredLeftOut>());
-                foreach (var (old, a) in rest.Zip(Assignments(week, rest)))
+                foreach (var (old, a) in rest.Zip(StandingPlan.Assignments(week, rest)))
                 {
                     var later = a with { Start = a.Start + minutes };
                     if (roster.TryPut(later))
@@ -268,38 +258,19 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
             }
         );
 
-    /// <summary>The work of a plan as a problem in which all may stay where it stands.</summary>
-    public static WeekProblem Standing(House house, StoredPlan plan) =>
-        new(
-            house,
-            plan.Start,
-            plan.Days,
-            [
-                .. plan
-                    .Placed.Select(p => p.Work)
-                    .Concat(plan.LeftOut.Select(l => l.Work))
-                    .Where(w => house.Sites.SelectMany(s => s.Zones).Any(z => z.Code == w.Zone)),
-            ],
-            plan.Placed,
-            null
-        );
-
-    /// <summary>Work where it stands, as far as who does it is still in the house.</summary>
-    public static IEnumerable<Assignment> Assignments(WeekProblem week, IReadOnlyList<Placed> placed)
-    {
-        var index = week.Wanted.Select((w, i) => (w.Id, i)).ToDictionary(w => w.Id, w => w.i);
-        foreach (var p in placed)
-            if (index.TryGetValue(p.Work.Id, out var job) && week.PersonOf(p.Person) is >= 0 and var person)
-                yield return new Assignment(job, person, week.MinuteOf(p.Start));
-    }
-
-    /// <summary>What work is called in a sentence.</summary>
-    public static string NameOf(Wanted work) => work.Title.Length > 0 ? work.Title : work.Id;
-
     /// <summary>What a day of lateness of a visit costs.</summary>
     private const double VisitWeight = 2;
 
-    private static WeekProblem Standing(Transaction t, StoredPlan plan) => Standing(HouseOf(t), plan);
+    private static House HouseOf(Transaction t) =>
+        new(
+            SiteStore.All(t),
+            PeopleStore.All(t),
+            [.. PeopleStore.Absences(t).Select(a => a.Absence)],
+            ZoneTimesStore.All(t),
+            TimeZoneInfo.Local
+        );
+
+    private static WeekProblem Standing(Transaction t, StoredPlan plan) => StandingPlan.Of(HouseOf(t), plan);
 
     private static int IndexOf(WeekProblem week, string work)
     {

@@ -12,9 +12,9 @@ public static class HoursNeeded
         DaysOfWeek = 7;
 
     /// <summary>
-    /// The fewest that pass it, whatever the order of work: work goes on evenly through the weeks, one machine after the other, and
-    /// a machine that would come too late anyway gives its time to the others. J. M. Moore 1968, An n job, one machine sequencing
-    /// algorithm for minimizing the number of late jobs, Management Science 15, 102–109 (Hodgson's form of it).
+    /// The fewest that pass it, whatever the order of work: work goes on evenly through the weeks, one machine after the other,
+    /// and a machine that would come too late anyway gives its time to the others. J. M. Moore 1968, An n job, one machine
+    /// sequencing algorithm for minimizing the number of late jobs, Management Science 15, 102–109 (Hodgson's form of it).
     /// </summary>
     /// <param name="machines">All that get there in the time that is looked at.</param>
     /// <param name="hoursAWeek">0 or more.</param>

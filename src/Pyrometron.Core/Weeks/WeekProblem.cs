@@ -145,15 +145,13 @@ public sealed class WeekProblem
         };
     }
 
-    private static LocalClock ClockOf(TimeZoneInfo zone, DateOnly start) => new(start, zone);
-
-    private LocalClock ClockOf(Site site, DateOnly start) => ClockOf(_house.ClockOf(site), start);
+    private LocalClock ClockOf(Site site, DateOnly start) => new(start, _house.ClockOf(site));
 
     private string NameOfSite(string code) => _house.Sites.FirstOrDefault(s => s.Code == code)?.Name ?? code;
 
     private IEnumerable<LocalShift> ShiftsOf(Person person, int index, DateOnly start, int days, Span horizon)
     {
-        var clock = ClockOf(_house.ClockOf(person), start);
+        var clock = new LocalClock(start, _house.ClockOf(person));
         var away = _house.Absences.Where(a => a.Person == person.Code).ToList();
         return clock
             .Spans(person.Hours, days)

@@ -20,10 +20,10 @@ internal sealed class PlanReading
     public PlanReading(StoredPlan plan, House house)
     {
         (_plan, _house) = (plan, house);
-        _week = PlanUseCases.Standing(house, plan);
+        _week = StandingPlan.Of(house, plan);
         _roster = new Roster(_week.Problem);
         _places = Places.Of(house.Sites);
-        foreach (var a in PlanUseCases.Assignments(_week, plan.Placed).OrderBy(a => a.Start))
+        foreach (var a in StandingPlan.Assignments(_week, plan.Placed).OrderBy(a => a.Start))
             if (!_roster.TryPut(a))
                 _conflicts[_week.Wanted[a.Job].Id] = Conflict.Of(_roster, a);
     }
@@ -110,7 +110,7 @@ internal sealed class PlanReading
             var (was, _) = Local(old.Person, _week.MinuteOf(old.Start));
             if (placed.Person == old.Person && Local(placed.Person, _week.MinuteOf(placed.Start)).Day == was)
                 continue;
-            yield return new MovedJob(old.Work.Id, PlanUseCases.NameOf(old.Work), old.Person, was, Why(old, placed));
+            yield return new MovedJob(old.Work.Id, StandingPlan.NameOf(old.Work), old.Person, was, Why(old, placed));
         }
     }
 
@@ -120,7 +120,9 @@ internal sealed class PlanReading
             return "Moved by hand.";
         if (_week.PersonOf(old.Person) is not (>= 0 and var person))
             return "Who was to do it is not on the list any more.";
-        var job = Enumerable.Range(0, _week.Wanted.Count).First(i => _week.Wanted[i].Id == old.Work.Id);
+        var job = Enumerable.Range(0, _week.Wanted.Count).FirstOrDefault(i => _week.Wanted[i].Id == old.Work.Id, -1);
+        if (job < 0)
+            return "Its zone is not there any more.";
         var wanted = new Assignment(job, person, _week.MinuteOf(old.Start));
         var empty = new Roster(_week.Problem);
         return empty.TryPut(wanted) ? "It makes room for what is more pressing." : Conflict.Of(empty, wanted);

@@ -55,7 +55,7 @@ public sealed record WorkStep(string Asset, ServiceLevel? Level, int Minutes, Ca
 /// <param name="Day">The day of its shift, on that person's calendar.</param>
 /// <param name="From">When it begins by that person's clock, minutes from 00:00 of the day; beyond 1440 after midnight.</param>
 /// <param name="Setup">Minutes of set-up before it.</param>
-/// <param name="Late">Whether it stands behind the day by which it is due, although that lay ahead when the plan was made.</param>
+/// <param name="Late">Whether it stands behind its due day, although that lay ahead when the plan was made.</param>
 /// <param name="Conflict">Why it cannot stand there any more; null where it can.</param>
 /// <param name="Bench">The machine's job at the bench since the plan's first day; null without one.</param>
 public sealed record PlannedJob(

@@ -107,10 +107,11 @@ internal sealed class WeeksDesk(
         try
         {
             var before = plans.Newest();
-            var (wanted, byHand) = await WantedAsync(before);
+            var house = House;
+            var (wanted, byHand) = await WantedAsync(before, house);
             running.Wanted = wanted.Count;
             var week = new WeekProblem(
-                House,
+                house,
                 start,
                 days,
                 wanted,
@@ -136,7 +137,10 @@ internal sealed class WeeksDesk(
     }
 
     /// <summary>All work that wants a place, and what a person left out.</summary>
-    private async Task<(IReadOnlyList<Wanted> Wanted, IReadOnlyList<StoredLeftOut> ByHand)> WantedAsync(StoredPlan? before)
+    private async Task<(IReadOnlyList<Wanted> Wanted, IReadOnlyList<StoredLeftOut> ByHand)> WantedAsync(
+        StoredPlan? before,
+        House house
+    )
     {
         var judged =
             (await judgement.GetAsync(null, TimeSpan.FromSeconds(60), CancellationToken.None)).Judgement
@@ -159,7 +163,9 @@ internal sealed class WeeksDesk(
             .. newest.Where(j => assets.ContainsKey(j.Tag)).SelectMany(j => FollowUps(j, assets[j.Tag])),
             .. visits,
         ];
-        return ([.. all.Where(w => !left.Contains(w.Id))], byHand);
+        // A visit may outlive its zone.
+        var known = house.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet();
+        return ([.. all.Where(w => !left.Contains(w.Id) && known.Contains(w.Zone))], byHand);
     }
 
     private static IEnumerable<Wanted> FollowUps(StoredJob job, Asset asset)

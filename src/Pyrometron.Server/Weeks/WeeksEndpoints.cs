@@ -154,7 +154,9 @@ internal static class WeeksEndpoints
         var house = desk.House;
         if (house.People.FirstOrDefault(p => p.Code == request.Person) is not { } person)
             return Problems.Missing($"Nobody has the code '{request.Person}'.");
-        if (plans.Find(request.Seen!.Value) is { } plan && Math.Abs(day.DayNumber - plan.Start.DayNumber) > MostDays)
+        if (plans.Find(request.Seen!.Value) is not { } plan)
+            return Problems.Conflict("There is no such plan any more: look at the one in force.");
+        if (Math.Abs(day.DayNumber - plan.Start.DayNumber) > MostDays)
             return Problems.Input("/day", "day must lie within the plan");
         var origin = new DateOnly(day.Year, day.Month, 1);
         var minute = new LocalClock(origin, house.ClockOf(person)).Minute(day, request.From.Value);
