@@ -83,13 +83,15 @@ internal static class WeeksEndpoints
 
     private static WeeksAnswer Get(WeeksDesk desk, PlanStore plans, JobStore jobs, TimeProvider clock)
     {
+        // Asked first: a plan that is done between the two is then still told as being made, and asked for once more.
+        var run = desk.Run;
         var house = desk.House;
         var plan = plans.Newest();
         var before = plan?.Before is { } id ? plans.Find(id) : null;
         var bench = jobs.Newest(JobsLookedAt).GroupBy(j => j.Tag).ToDictionary(j => j.Key, j => j.First());
         return new(
             plan is null ? null : new PlanReading(plan, house).Answer(before, bench),
-            desk.Run,
+            run,
             desk.Failure,
             Today(house, clock)
         );
