@@ -4,7 +4,7 @@ import react from '@vitejs/plugin-react';
 import { VitePWA } from 'vite-plugin-pwa';
 import { defineConfig } from 'vite';
 import { messages } from './languages/messages.js';
-import { firstPage } from './firstPage';
+import { firstPage } from './firstPage.ts';
 
 export default defineConfig({
   plugins: [

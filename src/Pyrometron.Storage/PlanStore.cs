@@ -1,4 +1,5 @@
 using Microsoft.Data.Sqlite;
+using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Planning;
 using Pyrometron.Core.Weeks;
@@ -108,7 +109,7 @@ public sealed class PlanStore(Database database)
                 "INSERT INTO plan_job (plan_id, work, code, reason) VALUES ($plan, $work, $code, $reason)",
                 ("$plan", id),
                 ("$work", StoredJson.Write(WantedRecord.Of(left.Work))),
-                ("$code", left.Code?.ToString()),
+                ("$code", left.Code is { } code ? Words.Of(code) : null),
                 ("$reason", StoredJson.Write(MessageRecord.Of(left.Reason)))
             );
         Forget(t, id - Kept);
@@ -165,7 +166,7 @@ public sealed class PlanStore(Database database)
                         .. jobs.Where(j => j.Person is null)
                             .Select(j => new StoredLeftOut(
                                 j.Work,
-                                j.Code is null ? null : Enum.Parse<LeftOutCode>(j.Code),
+                                j.Code is null ? null : StoredWords.Read<LeftOutCode>(j.Code),
                                 StoredJson.Read<MessageRecord>(j.Reason!).ToMessage()
                             )),
                     ]

@@ -213,8 +213,10 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                 foreach (var a in StandingPlan.Assignments(week, [.. plan.Placed.Except(rest)]))
                     roster.TryPut(a);
                 var (moved, lost) = (new List<Placed>(), new List<StoredLeftOut>());
-                foreach (var (old, a) in rest.Zip(StandingPlan.Assignments(week, rest)))
+                var byId = rest.ToDictionary(p => p.Work.Id);
+                foreach (var a in StandingPlan.Assignments(week, rest))
                 {
+                    var old = byId[week.Wanted[a.Job].Id];
                     var later = a with { Start = a.Start + minutes };
                     if (roster.TryPut(later))
                         moved.Add(old with { Start = week.InstantOf(later.Start) });

@@ -35,8 +35,8 @@ public static class Conflict
         if (zone.Windows?.Any(w => w.Holds(span)) == false)
             return Message.Of("{zone} is not open for work then.", where);
         if (
-            roster.Assignments.FirstOrDefault(a => a.Person == wanted.Person && roster.SpanOf(a).Overlaps(span)) is
-            { Start: > 0 } other
+            roster.Assignments.Where(a => a.Person == wanted.Person && roster.SpanOf(a).Overlaps(span)).ToList()
+            is [var other, ..]
         )
             return Message.Of("{person} is busy then: {job}.", who, Value.Text("job", problem.Jobs[other.Job].Id));
         if (zone.MaxDown is { } most && Crowds(roster, job.Zone, span, wanted.Person, most))

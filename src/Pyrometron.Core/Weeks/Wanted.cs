@@ -26,7 +26,7 @@ public sealed record WantedStep(string Tag, ServiceLevel? Level, int Minutes, Ca
 
 /// <summary>Work that a plan may hold: one machine, or several of one host that are done in one go.</summary>
 /// <param name="Id">The same as long as it is the same work: a plan made anew finds it again by that.</param>
-/// <param name="Title">What a person called it; empty for what is advised.</param>
+/// <param name="Title">What a person called it, or the host of several cards; empty where the machine names it.</param>
 /// <param name="Zone">Code of the zone.</param>
 /// <param name="NotBefore">The day from which on it may be done; null for at once.</param>
 /// <param name="WaitsFor">Why not before: parts, a warranty. Empty where nothing is waited for.</param>

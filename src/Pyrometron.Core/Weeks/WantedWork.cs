@@ -38,7 +38,7 @@ public static class WantedWork
             .Select(a => Of(a, holds.GetValueOrDefault(a.Asset.Tag)))
             .OfType<(string Group, Wanted Work)>()
             .GroupBy(w => (w.Group, w.Work.Zone, w.Work.NotBefore), w => w.Work)
-            .Select(group => Together([.. group], group.Key.Group));
+            .Select(group => Together([.. group.OrderBy(w => w.Id, StringComparer.Ordinal)], group.Key.Group));
 
     /// <summary>The after-run of a job whose work is done.</summary>
     /// <param name="job">Number of the job.</param>
@@ -122,7 +122,8 @@ public static class WantedWork
             ? works[0]
             : works[0] with
             {
-                Id = host,
+                // Not the host's: what of it waits for parts is a job of its own.
+                Title = host,
                 Steps = [.. works.SelectMany(w => w.Steps)],
                 Skills = works.SelectMany(w => w.Skills).ToHashSet(),
                 DueBy = works.Min(w => w.DueBy),

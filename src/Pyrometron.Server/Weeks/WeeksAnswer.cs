@@ -49,7 +49,7 @@ public sealed record PlanInForce(
 public sealed record WorkStep(string Asset, ServiceLevel? Level, int Minutes, Cause Cause, double? Kelvin);
 
 /// <summary>A job in its place.</summary>
-/// <param name="Title">What a person called it; empty for what is advised.</param>
+/// <param name="Title">What a person called it, or the host of several cards; empty where the machine names it.</param>
 /// <param name="Person">Code of who does it.</param>
 /// <param name="Start">When it begins, after its set-up.</param>
 /// <param name="Day">The day of its shift, on that person's calendar.</param>

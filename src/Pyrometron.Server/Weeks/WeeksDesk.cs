@@ -165,7 +165,8 @@ internal sealed class WeeksDesk(
         ];
         // A visit may outlive its zone.
         var known = house.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet();
-        return ([.. all.Where(w => !left.Contains(w.Id) && known.Contains(w.Zone))], byHand);
+        // Should a machine's tag read like the id of a visit, the machine goes before it.
+        return ([.. all.Where(w => !left.Contains(w.Id) && known.Contains(w.Zone)).DistinctBy(w => w.Id)], byHand);
     }
 
     private static IEnumerable<Wanted> FollowUps(StoredJob job, Asset asset)

@@ -160,9 +160,8 @@ internal static class WeeksEndpoints
             return Problems.Conflict("There is no such plan any more: look at the one in force.");
         if (Math.Abs(day.DayNumber - plan.Start.DayNumber) > MostDays)
             return Problems.Input("/day", "day must lie within the plan");
-        var origin = new DateOnly(day.Year, day.Month, 1);
-        var minute = new LocalClock(origin, house.ClockOf(person)).Minute(day, request.From.Value);
-        var start = new DateTimeOffset(origin, TimeOnly.MinValue, TimeSpan.Zero).AddMinutes(minute);
+        var minute = new LocalClock(day, house.ClockOf(person)).Minute(day, request.From.Value);
+        var start = new DateTimeOffset(day, TimeOnly.MinValue, TimeSpan.Zero).AddMinutes(minute);
         var why = useCases.Place(Actor.Unnamed, request.Seen.Value, id, person.Code, start, request.TryOnly ?? false);
         return TypedResults.Ok(new PlaceAnswer(why));
     }

@@ -59,10 +59,21 @@ public sealed class WantedWorkTests
                 Judged("GC-2", Urgency.Now, ServiceLevel.DustOut, "SV-1")
             )
         );
-        Assert.Equal(("SV-1", 80), (job.Id, job.Minutes));
+        Assert.Equal(("GC-1", "SV-1", 80), (job.Id, job.Title, job.Minutes));
         Assert.Equal(["GC-1", "GC-2"], job.Steps.Select(s => s.Tag));
         Assert.Equal([Skill.OpenCards, Skill.ChangePads], job.Skills.Order());
         Assert.Equal(Today, job.DueBy);
+    }
+
+    [Fact]
+    public void Of_a_host_what_waits_for_parts_is_a_job_of_its_own()
+    {
+        var holds = new[] { "GC-3", "GC-4" }.ToDictionary(t => t, t => new Hold(t, Today.AddDays(5), "pads"));
+        var jobs = WantedWork
+            .Advised(Enumerable.Range(1, 4).Select(i => Judged($"GC-{i}", Urgency.Now, host: "SV-1")), holds)
+            .ToArray();
+        Assert.Equal([("GC-1", null), ("GC-3", Today.AddDays(5))], jobs.Select(j => (j.Id, j.NotBefore)));
+        Assert.All(jobs, j => Assert.Equal(2, j.Steps.Count));
     }
 
     [Fact]

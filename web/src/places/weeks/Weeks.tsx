@@ -140,7 +140,9 @@ function InForce({
           </span>
         </p>
         <h1>
-          {t`${plural(all, { one: 'The plan holds # job', other: `${String(plan.jobs.length)} of # jobs have a place` })}.`}
+          {all === 0
+            ? t`Nothing is to be done in these weeks.`
+            : t`${plural(all, { one: `${String(plan.jobs.length)} of # job has a place`, other: `${String(plan.jobs.length)} of # jobs have a place` })}.`}
         </h1>
         <p className="quiet">
           {t`${minutes(plan.workMinutes)} of work, set-up included, in ${minutes(plan.handMinutes)} of shifts.`}{' '}

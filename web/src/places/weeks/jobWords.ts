@@ -5,13 +5,13 @@ import { tagsOf } from './board';
 
 type Work = Pick<Schemas['PlannedJob'], 'kind' | 'title' | 'steps'>;
 
-/** What a job is called in short: its machine, or what a person called it. */
-export function nameOf(job: Work & { id: string }): string {
-  if (job.title !== '') return job.title;
+/** What a job is called in short: its machine, a host with its machines, or what a person called it. */
+export function nameOf(job: Work): string {
   const tags = tagsOf(job);
-  return tags.length === 1
-    ? tags[0]!
-    : t`${job.id}: ${plural(tags.length, { one: '# card', other: '# cards' })}`;
+  if (job.title === '') return tags[0] ?? '';
+  return tags.length > 1
+    ? t`${job.title}: ${plural(tags.length, { one: '# machine', other: '# machines' })}`
+    : job.title;
 }
 
 /** What is done. */
