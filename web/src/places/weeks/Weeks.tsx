@@ -209,10 +209,13 @@ function InForce({
   );
 }
 
-const gapWords = (gap: number): string =>
-  gap < 0.0005
-    ? t`no plan is better by these rules`
+/** How far the plan may be from the best one, as far as it is known. */
+function gapWords(gap: number): string {
+  if (gap < 1e-6) return t`no plan is better by these rules`;
+  return gap < 0.001
+    ? t`costs less than ${tenths(0.1)} % more than the best plan`
     : t`costs at most ${tenths(gap * 100)} % more than the best plan`;
+}
 
 function Lateness({ plan }: { plan: Plan }) {
   const late = plan.jobs.filter((j) => j.late).length;
