@@ -125,7 +125,9 @@ internal sealed class PlanReading
             return "Its zone is not there any more.";
         var wanted = new Assignment(job, person, _week.MinuteOf(old.Start));
         var empty = new Roster(_week.Problem);
-        return empty.TryPut(wanted) ? "It could have stayed; the plan as a whole costs less this way." : Conflict.Of(empty, wanted);
+        return empty.TryPut(wanted)
+            ? "It could have stayed; the plan as a whole costs less this way."
+            : Conflict.Of(empty, wanted);
     }
 
     /// <summary>The day of the shift that a minute lies in, and what its clock shows.</summary>
