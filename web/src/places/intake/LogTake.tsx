@@ -108,16 +108,18 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
   const machine = useMachine(asset);
   const order = { asset, zone, map, means };
   const key = ['log-file', name, order];
+  const write = useWrite(() => {
+    stop.current = new AbortController();
+    setProgress(NOT_BEGUN);
+    return take(text, order, false, { onProgress: setProgress, signal: stop.current.signal });
+  });
   const preview = useQuery({
     queryKey: key,
     queryFn: ({ signal }) => take(text, order, true, { onProgress: setProgress, signal }),
     retry: false,
     placeholderData: (before) => before,
-  });
-  const write = useWrite(() => {
-    stop.current = new AbortController();
-    setProgress(NOT_BEGUN);
-    return take(text, order, false, { onProgress: setProgress, signal: stop.current.signal });
+    // What is stored is not read once more, as every write would have it.
+    enabled: !write.isSuccess,
   });
   const answer = write.data ?? preview.data;
   const fields: Record<string, string> = {

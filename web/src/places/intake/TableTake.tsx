@@ -56,13 +56,14 @@ export function TableTake({
 }) {
   const [map, setMap] = useState<Settled>({});
   const [means, setMeans] = useState<Settled>({});
+  const take = useWrite(() => takeTable(text, map, means, false));
   const preview = useQuery({
     queryKey: ['table', name, map, means],
     queryFn: () => takeTable(text, map, means, true),
     retry: false,
     placeholderData: (before) => before,
+    enabled: !take.isSuccess,
   });
-  const take = useWrite(() => takeTable(text, map, means, false));
   const settle = (about: string, choice: string) =>
     isField(choice) ? setMap({ ...map, [about]: choice }) : setMeans({ ...means, [about]: choice });
   const answer = take.data ?? preview.data;
