@@ -6,13 +6,14 @@ namespace Pyrometron.Bench;
 /// <summary>Scores a number of invented fleets, one line each and their mean.</summary>
 internal static class InventCommand
 {
-    public static int Run(int first, int count)
+    /// <param name="rough">Whether their data is poor.</param>
+    public static int Run(int first, int count, bool rough)
     {
-        Console.WriteLine("seed  needing  AP    cause recall false confounded drift bias   dates");
+        Console.WriteLine($"seed  needing  {Score.Columns}");
         var scores = new List<Score>();
         for (var seed = first; seed < first + count; seed++)
         {
-            var fleet = InventedFleet.Of(seed);
+            var fleet = InventedFleet.Of(seed, rough);
             var judgement = ScoreCommand.Judge(fleet);
             ScoreCommand.Detail(judgement, fleet);
             var score = ScoreCommand.ScoreOf(judgement, fleet.Truth);
@@ -28,7 +29,7 @@ internal static class InventCommand
         Console.WriteLine(
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"mean           {Mean(s => s.AveragePrecision):0.000} {Mean(s => s.CauseRight):0.000} {Mean(s => s.Recall):0.000}  {Mean(s => s.FalseAlarms):0.000} {Mean(s => s.FalseAlarmsConfounded):0.000}      {Mean(s => s.DriftErrorMedian):0.00}  {Mean(s => s.DriftBias):+0.00;-0.00}  {Mean(s => s.DateConcordance ?? 0.5):0.000}"
+                $"mean           {Mean(s => s.AveragePrecision):0.000} {Mean(s => s.CauseRight):0.000} {Mean(s => s.Recall):0.000}  {Mean(s => s.FalseAlarms):0.000} {Mean(s => s.FalseAlarmsConfounded):0.000}      {Mean(s => s.DriftErrorMedian):0.00}  {Mean(s => s.DriftBias):+0.00;-0.00}  {Mean(s => s.DateConcordance ?? 0.5):0.000}  {Mean(s => s.ErrorOverSigma):0.00} {Mean(s => s.WithinTwoSigma):0.000}  {Mean(s => s.Brier):0.000}"
             )
         );
         return 0;

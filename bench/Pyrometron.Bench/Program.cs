@@ -4,10 +4,11 @@ return args switch
 {
     ["score", .. var folders] when folders.Length > 0 => ScoreCommand.Run(folders),
     ["vary", .. var folders] when folders.Length > 0 => VaryCommand.Run(folders),
-    ["invent", var first, var count]
+    ["invent" or "invent-rough", var first, var count]
         when int.TryParse(first, out var seed) && int.TryParse(count, out var fleets) && fleets > 0 => InventCommand.Run(
         seed,
-        fleets
+        fleets,
+        rough: args[0] == "invent-rough"
     ),
     ["speed", var folder] => SpeedCommand.Run(folder),
     ["large", var folder, var machines] when int.TryParse(machines, out var count) && count > 0 => LargeCommand.Run(
@@ -33,6 +34,7 @@ static int Usage()
     Console.Error.WriteLine("usage: score FOLDER …   how well the trial fleets in the folders are judged");
     Console.Error.WriteLine("       vary FOLDER …    the same with the fleets made harder and the method made poorer");
     Console.Error.WriteLine("       invent SEED N    the same on N fleets invented from SEED on, which nobody has looked at");
+    Console.Error.WriteLine("       invent-rough SEED N    the same with poor data: scatter, jumps, firmware, building dust");
     Console.Error.WriteLine("       speed FOLDER     how fast import, judgement, trend and queue are, on a trial fleet");
     Console.Error.WriteLine("       large FOLDER N   how long, and in how much memory, N machines are judged from a database");
     Console.Error.WriteLine(

@@ -29,6 +29,9 @@ internal static class ScoreCommand
             Print($"  recall now/next/soon {score.Recall:0.000}, cause right {score.CauseRight:0.000}");
             Print($"  false alarms {score.FalseAlarms:0.000}, of the confounded {score.FalseAlarmsConfounded:0.000}");
             Print($"  drift error median {score.DriftErrorMedian:0.00} K, 90 % {score.DriftErrorP90:0.00} K");
+            Print(
+                $"  error over stated uncertainty {score.ErrorOverSigma:0.00} (RMS), within two of them {score.WithinTwoSigma:0.000}; Brier {score.Brier:0.000}"
+            );
             Print($"  date concordance {score.DateConcordance:0.000} over {score.Dated}, coverage {score.DateCoverage:0.00}");
             Detail(judgement, fleet);
         }
@@ -62,7 +65,17 @@ internal static class ScoreCommand
         Score.Of(
             [
                 .. judgement.Queue.Select(
-                    (a, i) => new Answer(i + 1, a.Asset.Tag, Words.Of(a.Urgency), Words.Of(a.Cause), a.DriftKelvin, a.Action?.Day)
+                    (a, i) =>
+                        new Answer(
+                            i + 1,
+                            a.Asset.Tag,
+                            Words.Of(a.Urgency),
+                            Words.Of(a.Cause),
+                            a.DriftKelvin,
+                            a.Action?.Day,
+                            a.WorstPart?.SigmaKelvin,
+                            a.NeedsWorkProbability
+                        )
                 ),
             ],
             truth
@@ -77,6 +90,10 @@ internal static class ScoreCommand
             Print(
                 $"  zone {zone.Zone} {string.Join(' ', zone.Bins.Where((_, i) => i % 3 == 0).Select(b => b.Kelvin.ToString("0.0", CultureInfo.InvariantCulture)))}"
             );
+        foreach (var e in judgement.Events)
+            Print(
+                $"  event {e.Kind} of {e.Group}, day {e.Day - Core.Units.UnixDay.EndOf(fleet.AsOf):0}: {e.Kelvin:0.0} K ± {e.SigmaKelvin:0.0}, from member to member {e.SpreadKelvin:0.0}, {e.Members.Count} machines"
+            );
         var rank = 0;
         foreach (var a in judgement.Queue)
         {
@@ -89,7 +106,7 @@ internal static class ScoreCommand
                 string.Create(
                     CultureInfo.InvariantCulture,
                     $"{rank, 3} {a.Asset.Tag} {(t.NeedsWork ? "NEED" : t.Grade), -7} {Words.Of(a.Urgency), -7} {Words.Of(a.Cause), -6}/{t.DominantCause, -6} drift {a.DriftKelvin, 5:0.0}/{t.WorstPartRecoverableKelvin, 5:0.0}|{t.TotalRecoverableKelvin, 5:0.0} "
-                        + $"±{a.WorstPart?.SigmaKelvin ?? 0:0.0} days {(a.Action is { } d ? d.Day.DayNumber - a.AsOf.DayNumber : -1), 4}/{t.DaysToAction ?? -1, 4} {a.WorstPart?.Part.Name} d{split.Dust:0.0} j{split.Joint:0.0} f{split.Fan:0.0} m{split.Mount:0.0} room {a.Outside.Room:0.0} set {a.Outside.Settings:0.0} {string.Join(',', t.Confounds)} {a.Evidence} {string.Join("|", a.Parts.Select(p => $"{p.Part.Name} d{p.Split.Dust:0.0} j{p.Split.Joint:0.0} f{p.FreshRiseKelvin:0}/{p.FreshJointKelvin:0}"))}"
+                        + $"±{a.WorstPart?.SigmaKelvin ?? 0:0.0} days {(a.Action is { } d ? d.Day.DayNumber - a.AsOf.DayNumber : -1), 4}/{t.DaysToAction ?? -1, 4} {a.WorstPart?.Part.Name} d{split.Dust:0.0} j{split.Joint:0.0} f{split.Fan:0.0} m{split.Mount:0.0} room {a.Outside.Room:0.0} set {a.Outside.Settings:0.0} {string.Join(',', t.Confounds)} {a.Evidence} {string.Join(",", a.Steps.Where(s => s.Kind == "sensor").Select(s => $"{s.Part} sensor {s.Kelvin:0.0} {s.Date:MM-dd}"))} {string.Join("|", a.Parts.Select(p => $"{p.Part.Name} d{p.Split.Dust:0.0} j{p.Split.Joint:0.0} f{p.FreshRiseKelvin:0}/{p.FreshJointKelvin:0}"))}"
                 )
             );
         }

@@ -12,7 +12,7 @@ internal static class VaryCommand
         foreach (var folder in folders)
         {
             var fleet = TrialFleet.Load(folder);
-            Console.WriteLine($"{folder, -44} AP    cause recall false confounded drift bias   dates");
+            Console.WriteLine($"{folder, -44} {Score.Columns}");
             foreach (var variation in Variation.All)
             {
                 var changed = variation.Change(fleet);

@@ -22,7 +22,7 @@ public partial class ArchitectureTests
         ["Readings"],
         ["Events"],
         ["Drift", "Causes"],
-        ["Forecast"],
+        ["Forecast", "GroupEvents"],
         ["Assessments"],
         ["Learning"],
         ["Policies"],

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Readings;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Statistics;
 using Pyrometron.Core.Units;
@@ -21,28 +22,41 @@ internal sealed class InventedFleet
     private readonly Random _random;
     private readonly List<(SimulatedMachine Machine, SimulatedZone Air, Zone Zone, string[] Confounds)> _machines = [];
     private readonly Register _register;
+    private readonly RoughTroubles? _roughly;
 
-    private InventedFleet(int seed)
+    private InventedFleet(int seed, bool rough)
     {
         _random = new Random(seed);
         _register = Build();
+        if (rough)
+            _roughly = RoughTroubles.On(_machines.Select(m => m.Machine.Asset), Now, new Random(seed));
     }
 
     /// <summary>The fleet of a seed, with its readings and its truth.</summary>
-    public static TrialFleet Of(int seed)
+    /// <param name="rough">Whether its data is poor: see <see cref="RoughTroubles"/>.</param>
+    public static TrialFleet Of(int seed, bool rough = false)
     {
-        var fleet = new InventedFleet(seed);
+        var fleet = new InventedFleet(seed, rough);
+        if (fleet._roughly is { } troubles)
+            for (var i = 0; i < fleet._machines.Count; i++)
+            {
+                var m = fleet._machines[i];
+                fleet._machines[i] = (troubles.In(m.Machine), m.Air, m.Zone, m.Confounds);
+            }
         var readings = fleet._machines.Select(
             (m, i) =>
                 (
                     m.Machine.Asset.Tag,
-                    Workshop.Run(
-                        m.Machine,
-                        m.Air,
-                        Math.Max(Now - HistoryDays, UnixDay.Noon(m.Machine.Asset.InServiceSince)),
-                        Now,
-                        1000 * seed + i,
-                        fleet.Chance(0.2) ? 0.25 : 0.04
+                    fleet.Told(
+                        m.Machine.Asset,
+                        Workshop.Run(
+                            m.Machine,
+                            m.Air,
+                            Math.Max(Now - HistoryDays, UnixDay.Noon(m.Machine.Asset.InServiceSince)),
+                            Now,
+                            1000 * seed + i,
+                            fleet.Chance(0.2) ? 0.25 : 0.04
+                        )
                     )
                 )
         );
@@ -50,9 +64,15 @@ internal sealed class InventedFleet
             fleet._register,
             readings.ToDictionary(r => r.Tag, r => r.Item2),
             Today,
-            fleet._machines.Select(m => InventedTruth.Of(m.Machine, m.Zone, Now, m.Confounds)).ToDictionary(t => t.Asset)
+            fleet
+                ._machines.Select(m => InventedTruth.Of(m.Machine, m.Zone, Now, fleet.ConfoundsOf(m.Machine.Asset, m.Confounds)))
+                .ToDictionary(t => t.Asset)
         );
     }
+
+    private List<Reading> Told(Asset asset, List<Reading> readings) => _roughly?.Told(asset, readings) ?? readings;
+
+    private string[] ConfoundsOf(Asset asset, string[] confounds) => [.. confounds, .. _roughly?.ConfoundsOf(asset) ?? []];
 
     private Register Build()
     {

@@ -3,7 +3,18 @@ using System.Globalization;
 namespace Pyrometron.Bench.Scoring;
 
 /// <summary>One machine of a queue, as the scorer sees it.</summary>
-internal sealed record Answer(int Rank, string Asset, string Urgency, string Cause, double? DriftKelvin, DateOnly? ActionDate);
+/// <param name="Sigma">Standard uncertainty that the drift is stated with, K.</param>
+/// <param name="Chance">Chance stated that the machine needs work.</param>
+internal sealed record Answer(
+    int Rank,
+    string Asset,
+    string Urgency,
+    string Cause,
+    double? DriftKelvin,
+    DateOnly? ActionDate,
+    double? Sigma,
+    double? Chance
+);
 
 /// <summary>How well a queue agrees with the truth of a simulated fleet.</summary>
 internal sealed record Score(
@@ -19,15 +30,21 @@ internal sealed record Score(
     double DriftBias,
     double? DateConcordance,
     int Dated,
-    double DateCoverage
+    double DateCoverage,
+    double ErrorOverSigma,
+    double WithinTwoSigma,
+    double Brier
 )
 {
     /// <summary>The figures in the columns of a table.</summary>
     public string Line =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"{AveragePrecision:0.000} {CauseRight:0.000} {Recall:0.000}  {FalseAlarms:0.000} {FalseAlarmsConfounded:0.000}      {DriftErrorMedian:0.00}  {DriftBias:+0.00;-0.00}  {DateConcordance:0.000}"
+            $"{AveragePrecision:0.000} {CauseRight:0.000} {Recall:0.000}  {FalseAlarms:0.000} {FalseAlarmsConfounded:0.000}      {DriftErrorMedian:0.00}  {DriftBias:+0.00;-0.00}  {DateConcordance:0.000}  {ErrorOverSigma:0.00} {WithinTwoSigma:0.000}  {Brier:0.000}"
         );
+
+    /// <summary>What the columns of a line are.</summary>
+    public const string Columns = "AP    cause recall false confounded drift bias   dates  error/sigma, within 2  Brier";
 
     /// <summary>Scores a whole queue.</summary>
     public static Score Of(IReadOnlyCollection<Answer> queue, Dictionary<string, Truth> truth)
@@ -44,6 +61,7 @@ internal sealed record Score(
         }
         var signed = needing.Select(DriftError).Order().ToArray();
         var errors = signed.Select(Math.Abs).Order().ToArray();
+        var scaled = queue.Where(a => a.Sigma > 0).Select(a => Math.Abs(DriftError(truth[a.Asset])) / a.Sigma!.Value).ToArray();
         var dated = truth.Values.Where(t => t.DaysToAction is not null).ToArray();
         var pairs = dated
             .Where(t => byAsset[t.Asset].ActionDate is not null)
@@ -63,7 +81,14 @@ internal sealed record Score(
             Quantile(signed, 0.5),
             Concordance(pairs),
             pairs.Length,
-            (double)pairs.Length / Math.Max(1, dated.Length)
+            (double)pairs.Length / Math.Max(1, dated.Length),
+            Math.Sqrt(scaled.Select(z => z * z).DefaultIfEmpty(double.NaN).Average()),
+            (double)scaled.Count(z => z <= 2) / scaled.Length,
+            queue
+                .Where(a => a.Chance is not null)
+                .Select(a => Math.Pow(a.Chance!.Value - (truth[a.Asset].NeedsWork ? 1 : 0), 2))
+                .DefaultIfEmpty(double.NaN)
+                .Average()
         );
     }
 

@@ -4,9 +4,10 @@ namespace Pyrometron.Core.Assessments;
 /// <param name="Name">
 /// <c>joint</c> between chip and cooler, <c>fins</c> between cooler and air, <c>fan</c> its lost speed, <c>served</c> what a
 /// service since is credited with, <c>hidden</c> what an unseen fan makes up for, <c>conditions</c> today's heat, load and fan
-/// against the reference point, <c>room</c> air that the sensors do not see, <c>unexplained</c> what is left.
+/// against the reference point, <c>sensor</c> what it reads more than it is, <c>room</c> air that the sensors do not see,
+/// <c>unexplained</c> what is left.
 /// </param>
-/// <param name="Kelvin">What it adds now; the last five may be negative.</param>
+/// <param name="Kelvin">What it adds now; the last six may be negative.</param>
 /// <param name="FreshKelvin">What it would add with everything fresh.</param>
 public readonly record struct HeatLayer(string Name, double Kelvin, double FreshKelvin);
 

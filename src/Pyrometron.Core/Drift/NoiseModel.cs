@@ -13,6 +13,9 @@ namespace Pyrometron.Core.Drift;
 /// <param name="LocalAir">What moves all parts for days: the air in front of this machine against the zone's.</param>
 internal readonly record struct NoiseModel(double Own, double OwnReading, double CommonReading, double LocalAir)
 {
+    /// <summary>Whether it is of a machine that is tested now and then.</summary>
+    public bool Rare { get; private init; }
+
     /// <summary>Days after which the local air has forgotten most of what it was.</summary>
     public const double LocalAirDays = 8;
 
@@ -23,7 +26,7 @@ internal readonly record struct NoiseModel(double Own, double OwnReading, double
     private static readonly NoiseModel Steady = new(0.3, 0.7, 1.0, 0.9);
 
     /// <summary>Machines that are tested now and then: each run begins anew, in other air.</summary>
-    private static readonly NoiseModel TestRuns = new(0.3, 0.8, 1.8, 0.7);
+    private static readonly NoiseModel TestRuns = new(0.3, 0.8, 1.8, 0.7) { Rare = true };
 
     /// <summary>The noise to expect of a machine, by how it is measured.</summary>
     public static NoiseModel Of(ReadingSeries series) => IsRare(series) ? TestRuns : Steady;

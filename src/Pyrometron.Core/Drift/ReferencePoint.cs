@@ -27,7 +27,10 @@ public sealed record ReferencePoint(
     /// <summary>The ambient of the reference point, °C.</summary>
     public const double AmbientC = 25;
 
+    /// <summary>What is usual is taken from so many days, or from so many readings where those are fewer.</summary>
     private const double PresentDays = 60;
+
+    private const int LeastRecent = 10;
 
     /// <summary>Readings needed for a line, and the most that one is drawn through.</summary>
     private const int LeastForLine = 12,
@@ -53,8 +56,8 @@ public sealed record ReferencePoint(
                 if (s.Day[i] > s.Day[^1] - PresentDays)
                     recent.Add(i);
             }
-        if (recent.Count < 5)
-            recent = [.. underThese.TakeLast(10)];
+        if (recent.Count < LeastRecent)
+            recent = [.. underThese.TakeLast(LeastRecent)];
         var hasPower = s.Power.Count(p => p > 0) >= Math.Max(1, s.Count / 2);
         var workload = MainWorkload(machine, recent);
         var main = recent.Where(i => s.Workload[i] == workload).ToArray();

@@ -13,11 +13,24 @@ public static class SensorSteps
     private const int Window = 5;
     private const double LeastJump = 3.5;
 
+    /// <summary>Two jumps of one part within these days are one.</summary>
+    private const double NearDays = 30;
+
     /// <summary>At most this many jumps a part are looked for: one that comes back makes two.</summary>
     private const int MostJumps = 4;
 
-    /// <summary>The jumps of all parts, in time order a part. O(parts² × cells).</summary>
-    public static List<SensorStep> Find(Asset asset, ReferencePoint reference, CellTable cells)
+    /// <summary>The jumps of all parts. O(parts² × cells).</summary>
+    /// <param name="testRuns">Whether the machine is read by test runs now and then.</param>
+    public static List<SensorStep> Find(Asset asset, ReferencePoint reference, CellTable cells, bool testRuns)
+    {
+        var steps = testRuns ? TestRunSteps.Find(asset, cells) : [];
+        steps.AddRange(
+            Find(asset, reference, cells).Where(s => !steps.Any(k => k.Part == s.Part && Math.Abs(k.Day - s.Day) < NearDays))
+        );
+        return steps;
+    }
+
+    private static List<SensorStep> Find(Asset asset, ReferencePoint reference, CellTable cells)
     {
         if (asset.Parts.Count < 2)
             return [];

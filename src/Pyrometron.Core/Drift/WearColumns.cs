@@ -7,12 +7,13 @@ internal sealed class WearColumns
     private readonly (int, int)[] _successive;
     private readonly int[][] _byPart;
     private readonly double[] _levels;
+    private readonly LoadLevels _loads;
 
-    internal WearColumns(List<WearColumn> columns, List<(int, int)> successive, double[] levels)
+    internal WearColumns(List<WearColumn> columns, List<(int, int)> successive, double[] levels, LoadLevels loads)
     {
         _columns = [.. columns];
         _successive = [.. successive];
-        _levels = levels;
+        (_levels, _loads) = (levels, loads);
         AirSide = [.. Enumerable.Range(0, _columns.Length).Where(i => _columns[i].Term is WearTerm.Air or WearTerm.Shared)];
         NonNegative = [.. _columns.Select(c => c.Price > 0)];
         _byPart =
@@ -99,12 +100,12 @@ internal sealed class WearColumns
                 WearTerm.WorkloadOffset => c.Label == cell.Workload ? cell.AirHeat(part) : 0,
                 WearTerm.SettingsOffset => c.Label == cell.Settings ? cell.AirHeat(part) : 0,
                 WearTerm.SettingsHeat => c.Label == cell.Settings && c.Workload == cell.Workload
-                    ? cell.AirHeat(part) * _levels[part]
+                    ? _loads.Of(cell.Workload, part)
                     : 0,
                 WearTerm.UnseenFan => c.Label == cell.Workload ? share * (cell.AmbientC - ReferencePoint.AmbientC) : 0,
                 WearTerm.Air or WearTerm.AirChange or WearTerm.Shared => cell.AirHeat(part) * share * (1 + cell.Flow) * height,
-                WearTerm.HeatChange => cell.AirHeat(part) * _levels[part] * height,
-                WearTerm.SensorOffset => height,
+                WearTerm.HeatChange => _loads.Of(cell.Workload, part) * height,
+                WearTerm.SensorOffset or WearTerm.ReadingsOffset => height,
                 _ => cell.JointHeat(part) * height,
             };
     }

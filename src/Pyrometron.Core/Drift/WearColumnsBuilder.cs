@@ -1,4 +1,5 @@
 using Pyrometron.Core.Cooling;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Units;
 
@@ -17,7 +18,8 @@ internal sealed class WearColumnsBuilder(
     double asOf,
     double[] levels,
     double[] share,
-    IReadOnlyList<SensorStep> sensorSteps
+    IReadOnlyList<SensorStep> sensorSteps,
+    IReadOnlyList<GroupEvent> events
 )
 {
     /// <summary>
@@ -45,6 +47,9 @@ internal sealed class WearColumnsBuilder(
     /// <summary>How much a stand, a filter or less voltage changes of a rise. Common practice, no source.</summary>
     private const double ChangedShare = 0.2;
 
+    /// <summary>How much alike machines of one model report at the best, K: half a step of a sensor in whole degrees.</summary>
+    private const double LeastEventSigma = 0.5;
+
     private readonly List<WearColumn> _columns = [];
     private readonly List<(int, int)> _successive = [];
     private readonly double _first = cells[0].Day;
@@ -70,13 +75,14 @@ internal sealed class WearColumnsBuilder(
                     Sigma = 20,
                 }
             );
+        AddEvents();
         AddGrowth(WearTerm.Shared, -1, Cause.Dust, SharedPrice);
         for (var p = 0; p < asset.Parts.Count; p++)
         {
             AddGrowth(WearTerm.Own, p, asset.Parts[p].JointCause, OwnPrice);
             AddMounts(p);
         }
-        return new WearColumns(_columns, _successive, levels);
+        return new WearColumns(_columns, _successive, levels, LoadLevels.Of(cells, levels));
     }
 
     /// <summary>What does not change with time: fresh joints and air side, other loads, other settings, an unseen fan.</summary>
@@ -128,6 +134,22 @@ internal sealed class WearColumnsBuilder(
             else if (ServiceEffects.Changes(change.Level) == CoolingChange.Settings && !reference.HasPower)
                 _columns.Add(step with { Term = WearTerm.HeatChange, Sigma = ChangedShare });
         }
+    }
+
+    /// <summary>What happened to many machines at once: what the others showed of it is known here already.</summary>
+    private void AddEvents()
+    {
+        foreach (var e in events.Where(e => e.Day > _first && e.Day <= _last))
+            if (e.Kind == GroupEventKind.Readings)
+                _columns.Add(
+                    new WearColumn(WearTerm.ReadingsOffset, -1)
+                    {
+                        From = e.Day,
+                        Full = e.Day,
+                        Mean = e.Kelvin,
+                        Sigma = Math.Max(LeastEventSigma, e.SigmaKelvin),
+                    }
+                );
     }
 
     /// <summary>A lifted cooler can sit badly afterwards, on every part it covers, until it is lifted again.</summary>

@@ -1,3 +1,4 @@
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Statistics;
 
@@ -28,14 +29,16 @@ internal sealed class WearModel
     /// <summary>Spread of the relative convective resistance that tells the air side apart.</summary>
     private const double LeastFlowSpread = 0.12;
 
-    private readonly double[] _share;
+    private readonly double[] _levels,
+        _share;
     private readonly int[] _binOf;
-    private readonly double[] _x;
+    private readonly double _asOfDay;
+    private double[] _x;
     private readonly float[] _ownWeight,
         _commonWeight;
     private readonly double[] _ownVariance,
-        _commonVariance;
-    private readonly double[] _fanAnswers;
+        _commonVariance,
+        _fanAnswers;
     private double[] _sigma = [];
 
     private WearModel(
@@ -47,11 +50,10 @@ internal sealed class WearModel
         IReadOnlyList<SensorStep> sensorSteps
     )
     {
-        (Asset, Reference, Cells, Noise, SensorSteps) = (asset, reference, cells, noise, sensorSteps);
-        var levels = Enumerable.Range(0, cells.Parts).Select(MainLevel).ToArray();
-        _share = AirShares(asset, levels);
-        Columns = new WearColumnsBuilder(asset, reference, cells, asOfDay, levels, _share, sensorSteps).Build();
-        _x = Columns.Start();
+        (Asset, Reference, Cells, Noise, SensorSteps, _asOfDay) = (asset, reference, cells, noise, sensorSteps, asOfDay);
+        _levels = [.. Enumerable.Range(0, cells.Parts).Select(MainLevel)];
+        _share = AirShares(asset, _levels);
+        _x = (Columns = Laid()).Start();
         _fanAnswers = FanResponse.Of(cells, reference);
         Bins = [.. cells.All.Select(c => c.Bin).Distinct()];
         _binOf = [.. cells.All.Select(c => Array.BinarySearch(Bins, c.Bin))];
@@ -69,10 +71,16 @@ internal sealed class WearModel
     public Asset Asset { get; }
 
     /// <summary>Meaning, span and prior of the unknowns.</summary>
-    public WearColumns Columns { get; }
+    public WearColumns Columns { get; private set; }
+
+    /// <summary>What happened to it and to others on one day.</summary>
+    public IReadOnlyList<GroupEvent> Events { get; private set; } = [];
 
     /// <summary>How the readings scatter.</summary>
     public NoiseModel Noise { get; }
+
+    /// <summary>How much more its readings scatter than is expected of its kind: see <see cref="LearntNoise"/>.</summary>
+    public double ScatterFactor { get; set; } = 1;
 
     /// <summary>Jumps of single sensors that were found and taken out.</summary>
     public IReadOnlyList<SensorStep> SensorSteps { get; }
@@ -127,6 +135,16 @@ internal sealed class WearModel
         (cells.Count < 2 && !cells.HasRuns) || cells.Count == 0 || cells.Parts == 0
             ? null
             : new WearModel(asset, reference, cells, noise, asOfDay, sensorSteps) { CleanLooks = looks, TestLoad = testLoad };
+
+    /// <summary>Takes events of many machines as unknowns that the others have told of; before the first fit.</summary>
+    public void Expect(IReadOnlyList<GroupEvent> events)
+    {
+        Events = events;
+        _x = (Columns = Laid()).Start();
+    }
+
+    private WearColumns Laid() =>
+        new WearColumnsBuilder(Asset, Reference, Cells, _asOfDay, _levels, _share, SensorSteps, Events).Build();
 
     /// <summary>Puts this machine's equations, about its unknowns as they stand, into the scratch.</summary>
     /// <param name="unworn">Whether wear is left out: a first look.</param>
@@ -205,7 +223,7 @@ internal sealed class WearModel
     }
 
     /// <summary>Standard uncertainty of a part's wear at its newest cell, K, by scatter and season alone.</summary>
-    public double SigmaOf(int part) => _sigma[part];
+    public double SigmaOf(int part) => ScatterFactor * _sigma[part];
 
     /// <summary>Day of the newest cell.</summary>
     public double LastDay => Cells[Cells.Count - 1].Day;
@@ -329,7 +347,7 @@ internal sealed class WearModel
     /// </summary>
     private static double[] AirShares(Asset asset, double[] levels)
     {
-        if (asset.Kind != AssetKind.Server)
+        if (asset.Kind is not AssetKind.Server)
             return [.. levels.Select(_ => 1.0)];
         var air = asset
             .Parts.Select((part, p) => Math.Max(1, levels[p]) * (part.Joint == JointMaterial.Pad ? 0.6 : 0.5))

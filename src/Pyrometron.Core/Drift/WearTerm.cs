@@ -41,6 +41,9 @@ public enum WearTerm
 
     /// <summary>A jump of one sensor.</summary>
     SensorOffset,
+
+    /// <summary>All temperatures of a model reported otherwise from a day on.</summary>
+    ReadingsOffset,
 }
 
 /// <summary>One sensor that jumped by more than heat could.</summary>

@@ -9,4 +9,6 @@ internal enum Ablation
     Fan = 2,
     Siblings = 4,
     SensorSteps = 8,
+    GroupEvents = 16,
+    Noise = 32,
 }

@@ -6,6 +6,7 @@ using Pyrometron.Core.Forecast;
 using Pyrometron.Core.Intervals;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
+using Pyrometron.Core.Priority;
 using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Judging;
@@ -88,6 +89,9 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>The run that would tell most, where this is the machine to make it on.</summary>
     public RunToMake? Measure { get; init; }
 
+    /// <summary>What happened to all machines of its model on one day.</summary>
+    public IReadOnlyList<GroupEvent> Events { get; init; } = [];
+
     /// <summary>Number of runs at the bench that count.</summary>
     public int Runs { get; init; }
 
@@ -142,6 +146,11 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
 
     /// <summary>What a level would win on a part, K: by its split, as far as the fleet's proven jobs bear it out.</summary>
     public double Won(PartAssessment part, ServiceLevel level) => Policy.Proven.Won(Asset, part.Split, level);
+
+    /// <summary>
+    /// The chance that it needs work: <see cref="Priority.NeedsWork"/>; null where nothing was measured that tells.
+    /// </summary>
+    public double? NeedsWorkProbability => Parts.Count == 0 ? null : NeedsWork.Chance(Parts, Policy);
 
     /// <summary>The part with most to win, or null without judged parts.</summary>
     public PartAssessment? WorstPart => Parts.MaxBy(p => p.Split.Total);

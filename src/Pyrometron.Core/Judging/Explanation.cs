@@ -2,6 +2,7 @@ using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
+using Pyrometron.Core.GroupEvents;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Units;
@@ -164,6 +165,8 @@ internal static class Explanation
                 "Present settings add {kelvin} against the earlier ones; that is no wear.",
                 Value.Kelvin("kelvin", a.Outside.Settings)
             );
+        foreach (var e in a.Events)
+            yield return EventWords.OfMember(e);
         foreach (var f in a.SensorFindings)
             yield return Message.Of(
                 "{channel} sensor: {what} (since {day}); left out.",

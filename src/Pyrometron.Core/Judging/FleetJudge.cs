@@ -1,6 +1,7 @@
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.GroupEvents;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
 
@@ -50,25 +51,34 @@ public sealed class FleetJudge(JudgementBasis basis)
         FewOf = 10;
 
     /// <summary>Judges all machines.</summary>
-    /// <param name="progress">Steps done and their number; a zone takes two.</param>
+    /// <param name="progress">Steps done and their number; a zone takes three.</param>
     public FleetJudgement JudgeAll(Action<int, int>? progress = null, CancellationToken cancellation = default)
     {
         var zones = Zones(_ => true);
         var done = 0;
-        void Step() => progress?.Invoke(++done, 2 * zones.Count);
+        void Step() => progress?.Invoke(++done, 3 * zones.Count);
         foreach (var zone in zones)
         {
             zone.Prepare(cancellation);
             Step();
         }
+        var events = basis.Without.HasFlag(Ablation.GroupEvents)
+            ? []
+            : ModelReadings.Find(zones.SelectMany(z => z.Models).Select(m => m.Model));
+        foreach (var zone in zones)
+        {
+            zone.FitFirst(events, cancellation);
+            Step();
+        }
         var siblings = basis.Without.HasFlag(Ablation.Siblings) ? [] : Siblings.Learn(zones.SelectMany(z => z.Models));
+        var noise = basis.Without.HasFlag(Ablation.Noise) ? LearntNoise.None : LearntNoise.Of(zones.SelectMany(z => z.Fitted));
         var machines = new List<Assessment>();
         foreach (var zone in zones)
         {
-            machines.AddRange(zone.Settle(siblings, cancellation));
+            machines.AddRange(zone.Settle(siblings, noise, cancellation));
             Step();
         }
-        return Done(machines, zones.ToDictionary(z => z.Code, z => z.Assess()), siblings);
+        return Done(machines, zones.ToDictionary(z => z.Code, z => z.Assess()), siblings, events, noise);
     }
 
     /// <summary>
@@ -114,15 +124,18 @@ public sealed class FleetJudge(JudgementBasis basis)
                         .AsParallel()
                         .WithDegreeOfParallelism(basis.Threads)
                         .WithCancellation(cancellation)
-                        .Select(a => zone.JudgeOne(a, known, before.KnownSiblings, withHistory: false))
+                        .Select(a =>
+                            zone.JudgeOne(a, known, before.KnownSiblings, before.ModelEvents, before.Noise, withHistory: false)
+                        )
                 );
                 continue;
             }
             zone.Prepare(cancellation);
-            machines.AddRange(zone.Settle(before.KnownSiblings, cancellation));
+            zone.FitFirst(before.ModelEvents, cancellation);
+            machines.AddRange(zone.Settle(before.KnownSiblings, before.Noise, cancellation));
             judged[zone.Code] = zone.Assess();
         }
-        return Done(machines, judged, before.KnownSiblings);
+        return Done(machines, judged, before.KnownSiblings, before.ModelEvents, before.Noise);
     }
 
     /// <summary>
@@ -132,14 +145,17 @@ public sealed class FleetJudge(JudgementBasis basis)
     public Assessment? JudgeOne(FleetJudgement before, Asset asset) =>
         before.JudgedZones.TryGetValue(asset.Zone, out var zone)
             ? before.AmongOthers.Attach(
-                Zones(z => z == asset.Zone)[0].JudgeOne(asset, zone, before.KnownSiblings, withHistory: true)
+                Zones(z => z == asset.Zone)[0]
+                    .JudgeOne(asset, zone, before.KnownSiblings, before.ModelEvents, before.Noise, withHistory: true)
             )
             : null;
 
     private FleetJudgement Done(
         List<Assessment> machines,
         IReadOnlyDictionary<string, JudgedZone> zones,
-        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings
+        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        IReadOnlyList<GroupEvent> events,
+        LearntNoise noise
     )
     {
         var others = AmongOthers.Of(machines, basis.AsOf);
@@ -150,6 +166,8 @@ public sealed class FleetJudge(JudgementBasis basis)
             machines,
             zones,
             siblings,
+            events,
+            noise,
             others
         );
     }

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Policies;
 
 namespace Pyrometron.Core.Judging;
@@ -22,10 +23,21 @@ public sealed class FleetJudgement
         IEnumerable<Assessment> alone,
         IReadOnlyDictionary<string, JudgedZone> zones,
         IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        IReadOnlyList<GroupEvent> events,
+        LearntNoise noise,
         AmongOthers others
     )
     {
-        (AsOf, Policy, Queue, JudgedZones, KnownSiblings, AmongOthers) = (asOf, policy, queue, zones, siblings, others);
+        (AsOf, Policy, Queue, JudgedZones, KnownSiblings, ModelEvents, Noise, AmongOthers) = (
+            asOf,
+            policy,
+            queue,
+            zones,
+            siblings,
+            events,
+            noise,
+            others
+        );
         ByTag = queue.ToDictionary(a => a.Asset.Tag);
         Alone = alone.ToDictionary(a => a.Asset.Tag);
     }
@@ -64,12 +76,21 @@ public sealed class FleetJudgement
     /// <summary>Each zone's own drift.</summary>
     public IEnumerable<ZoneAssessment> Zones => JudgedZones.Values.Select(z => z.Assessment);
 
+    /// <summary>What happened to many machines at once, the newest first.</summary>
+    public IReadOnlyList<GroupEvent> Events =>
+        [.. ModelEvents.Concat(JudgedZones.Values.Select(z => z.Dust).OfType<GroupEvent>()).OrderByDescending(e => e.Day)];
+
+    /// <summary>Those that are unknowns of each member's own model.</summary>
+    internal IReadOnlyList<GroupEvent> ModelEvents { get; }
+
     /// <summary>The machines' judgements before they were held against their siblings, which are others every time.</summary>
     internal IReadOnlyDictionary<string, Assessment> Alone { get; }
 
     internal IReadOnlyDictionary<string, JudgedZone> JudgedZones { get; }
 
     internal IReadOnlyDictionary<Siblings.Kin, Siblings.Known> KnownSiblings { get; }
+
+    internal LearntNoise Noise { get; }
 
     internal AmongOthers AmongOthers { get; }
 }
@@ -87,7 +108,8 @@ internal sealed record AmongOthers(SiblingComparison Siblings, ReportingMachines
 
 /// <summary>What a zone's machines had in common, kept so that one of them can be judged again by itself.</summary>
 /// <param name="Rooms">The room by which its machines were fitted, turn by turn; the last one is in force.</param>
-internal sealed record JudgedZone(IReadOnlyList<ZoneRoom> Rooms, ZoneAir Air, ZoneAssessment Assessment)
+/// <param name="Dust">Dust that came over all of its machines at once; null without.</param>
+internal sealed record JudgedZone(IReadOnlyList<ZoneRoom> Rooms, ZoneAir Air, ZoneAssessment Assessment, GroupEvent? Dust)
 {
     /// <summary>The room in force.</summary>
     public ZoneRoom Room => Rooms[^1];

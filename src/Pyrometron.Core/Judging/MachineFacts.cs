@@ -167,7 +167,7 @@ internal sealed record MachineFacts(
             cells,
             NoiseModel.Of(series),
             UnixDay.EndOf(asOf),
-            without.HasFlag(Ablation.SensorSteps) ? [] : SensorSteps.Find(asset, reference, cells),
+            without.HasFlag(Ablation.SensorSteps) ? [] : SensorSteps.Find(asset, reference, cells, NoiseModel.IsRare(series)),
             CleanLook.Of(asset, history.Looks),
             facts.RunsAlone ? runs[^1].Run.Workload : null
         );

@@ -42,7 +42,12 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
         var action = parts.Where(p => p.Action is not null).Select(p => p.Action).MinBy(a => a!.Value.Day);
         var (symptoms, result) = (machine.Symptoms, StandingResult(worst));
         var atItsLimit = machine.AtItsLimit && _since.Newest is null;
-        var winnable = new Winnable(worst.Split.Total, worst.SigmaKelvin, worst.PaceKelvinPerDay);
+        var winnable = new Winnable(
+            worst.Split.Total,
+            worst.SigmaKelvin,
+            worst.PaceKelvinPerDay,
+            NeedsWork.Chance(parts, policy)
+        );
         var due = Due(winnable);
         var judged = UrgencyRule.Of(winnable, atItsLimit, action, due, symptoms, _asOf, policy);
         var byCalendar =
@@ -83,6 +88,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             AmbientNowC = machine.Latest!.AirC,
             Steps = [.. StepSearch.Of(_asset, model, room, scatter is not null ? judge.Measured : [])],
             SensorFindings = findings,
+            Events = model.Events,
             ServiceDue = due,
             ByCalendar = byCalendar,
             MeasuredDay = machine.Latest.Day,
@@ -91,6 +97,7 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             Readings = machine.Readings,
             Rhythm = machine.Rhythm,
             Runs = machine.Runs.Count,
+            Measure = DecidingRun.For(parts, symptoms, policy),
             Symptoms = symptoms,
             RuledOut = machine.RuledOut,
             Result = result,

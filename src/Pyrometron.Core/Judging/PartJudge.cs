@@ -30,6 +30,11 @@ internal sealed class PartJudge(
     /// </summary>
     private const double ScaleShare = 0.12;
 
+    /// <summary>
+    /// Share of what the room adds that may be its machines' own, or the other way round. Chosen on invented fleets.
+    /// </summary>
+    private const double RoomShare = 0.3;
+
     /// <summary>Cells of readings that a part needs to be judged.</summary>
     private const int LeastCells = 3;
 
@@ -129,6 +134,7 @@ internal sealed class PartJudge(
             new("served", before.Total - split.Total, 0),
             new("hidden", before.Total * (model.ShownByUnseenFan - 1), 0),
             new("conditions", conditions, 0),
+            new("sensor", SensorOff(p, _last), 0),
             new("room", RoomNow, 0),
         ];
         return new HeatPath(air, [.. layers, new("unexplained", celsius - air - layers.Sum(l => l.Kelvin), 0)]);
@@ -138,8 +144,16 @@ internal sealed class PartJudge(
     private double Conditions(int cell, int p)
     {
         var day = model.Cells[cell].Day;
-        return model.Predict(cell, p) - model.FreshRise(p) - model.Grown(p, day) - model.At(WearTerm.Mount, p, day);
+        return model.Predict(cell, p)
+            - model.FreshRise(p)
+            - model.Grown(p, day)
+            - model.At(WearTerm.Mount, p, day)
+            - SensorOff(p, day);
     }
+
+    /// <summary>What a part reads more than it is, by a jump of its sensor or by what its model's firmware reports, K.</summary>
+    private double SensorOff(int p, double day) =>
+        model.At(WearTerm.SensorOffset, p, day) + model.At(WearTerm.ReadingsOffset, p, day);
 
     /// <summary>The cells that what is shown now was condensed into.</summary>
     private static int[] CellsOfNow(Latest? latest, WearModel model) =>
@@ -260,7 +274,8 @@ internal sealed class PartJudge(
         var scatter = model.SigmaOf(p) / model.ShownByUnseenFan;
         var credited = _since.Sigma * Math.Max(0, before.Total - split.Total);
         var readings = machine.RunsAlone ? 0 : Math.Pow(ScaleShare * split.Total, 2) + Math.Pow(NotMeasured(evidence), 2);
-        return Math.Sqrt(scatter * scatter + credited * credited + readings);
+        var ofRoom = RoomShare * RoomNow;
+        return Math.Sqrt(scatter * scatter + credited * credited + readings + ofRoom * ofRoom);
     }
 
     /// <summary>What the channels that are missing can hide, K. Chosen on the practice fleets.</summary>

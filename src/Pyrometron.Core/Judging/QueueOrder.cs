@@ -12,6 +12,9 @@ public static class QueueOrder
     /// </summary>
     private const double StepKelvin = 1;
 
+    /// <summary>Chances that differ by less than this stand alike.</summary>
+    private const double StepChance = 0.05;
+
     /// <summary>
     /// Most pressing first, what crashes before all else; equal ones by tag, so that the order is the same every time.
     /// </summary>
@@ -23,6 +26,9 @@ public static class QueueOrder
             .. machines
                 .OrderBy(a => a.Urgency)
                 .ThenByDescending(a => a.Symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown))
+                .ThenByDescending(a =>
+                    policy.Precedence == Precedence.Evidence ? Math.Floor((a.NeedsWorkProbability ?? 0) / StepChance) : 0
+                )
                 .ThenByDescending(a =>
                     policy.Precedence == Precedence.Evidence ? Math.Floor(PressureOf(a) * policy.MuchKelvin / StepKelvin) : 0
                 )

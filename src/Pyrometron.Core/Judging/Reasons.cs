@@ -57,7 +57,7 @@ internal static class Reasons
         var doubtful =
             a.WorstPart is { } worst
             && worst.Split.Total >= a.Policy.WorthKelvin
-            && !new Winnable(worst.Split.Total, worst.SigmaKelvin).IsSure;
+            && !new Winnable(worst.Split.Total, worst.SigmaKelvin, 0, 0).IsSure;
         return Message.Join(
             doubtful
                 ? Message.Of("What is to win may be chance: two loaded runs with the fan fixed, a week apart, would settle it.")
@@ -92,7 +92,7 @@ internal static class Reasons
                     "The {level} interval has been due since {day}; by what was measured up to {most} may be lost to wear.",
                     Value.Word("level", due),
                     Value.Day("day", interval.Due),
-                    Value.Kelvin("most", new Winnable(worst.Split.Total, worst.SigmaKelvin).Most)
+                    Value.Kelvin("most", new Winnable(worst.Split.Total, worst.SigmaKelvin, 0, 0).Most)
                 );
         if (a.StartUnknown)
             return Message.Of(

@@ -1,6 +1,8 @@
 using System.Collections.Concurrent;
 using Pyrometron.Core.Drift;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.GroupEvents;
 using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Core.Judging;
@@ -21,6 +23,7 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
     private readonly ParallelOptions _parallel = new() { MaxDegreeOfParallelism = basis.Threads };
     private readonly List<ZoneRoom> _rooms = [];
     private MachineFacts[] _machines = [];
+    private GroupEvent? _dust;
 
     /// <summary>The zone's code.</summary>
     public string Code => zone.Code;
@@ -40,7 +43,10 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
             .Where(m => m.Model is not null)
             .Select(m => (Siblings.Kin.Of(m.Asset, m.Model!), m.Model!, site.AltitudeMetres));
 
-    /// <summary>Cleans and condenses the readings, and fits every machine for a first time.</summary>
+    /// <summary>The fitted machines and the room they stand in.</summary>
+    public IEnumerable<(WearModel Model, ZoneRoom Room)> Fitted => Models.Select(m => (m.Model, Room));
+
+    /// <summary>Cleans and condenses the readings.</summary>
     public void Prepare(CancellationToken cancellation)
     {
         Channels Read(Asset asset)
@@ -70,18 +76,38 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
                 sample[i] = null;
             }
         );
+    }
+
+    /// <summary>Fits every machine for a first time.</summary>
+    /// <param name="events">What happened to many machines at once.</param>
+    public void FitFirst(IReadOnlyList<GroupEvent> events, CancellationToken cancellation)
+    {
+        foreach (var (_, model, _) in Models)
+            Expect(model, events);
         Fit(FirstTurns, cancellation);
+    }
+
+    private static void Expect(WearModel model, IReadOnlyList<GroupEvent> events)
+    {
+        GroupEvent[] own = [.. events.Where(e => e.Concerns(model.Asset))];
+        if (own.Length > 0)
+            model.Expect(own);
     }
 
     /// <summary>Fits to the end and judges.</summary>
     public IReadOnlyList<Assessment> Settle(
         IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        LearntNoise noise,
         CancellationToken cancellation
     )
     {
         foreach (var (kin, model, altitude) in Models)
+        {
+            model.ScatterFactor = noise.For(model, Room);
             Siblings.ApplyPriors(siblings, kin, model, altitude);
+        }
         Fit(LastTurns, cancellation);
+        _dust = basis.Without.HasFlag(Ablation.GroupEvents) ? null : ZoneDust.Find(zone.Code, Models.Select(m => m.Model));
         var judged = new Assessment[_machines.Length];
         Each(
             _machines,
@@ -103,6 +129,8 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
         Asset asset,
         JudgedZone before,
         IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        IReadOnlyList<GroupEvent> events,
+        LearntNoise noise,
         bool withHistory
     )
     {
@@ -114,7 +142,10 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
             {
                 var known = FactsOf(asset, Clean(asset, basis.Readings(asset)), before.Air);
                 if (known.Model is { } model)
-                    FitAgain(model, equations, before, siblings);
+                {
+                    Expect(model, events);
+                    FitAgain(model, equations, before, siblings, noise);
+                }
                 machine = known;
             }
         );
@@ -125,13 +156,17 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
         WearModel model,
         WearEquations equations,
         JudgedZone before,
-        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings
+        IReadOnlyDictionary<Siblings.Kin, Siblings.Known> siblings,
+        LearntNoise noise
     )
     {
         for (var turn = 1; turn < FirstTurns + LastTurns; turn++)
         {
             if (turn == FirstTurns)
+            {
+                model.ScatterFactor = noise.For(model, before.Rooms[FirstTurns - 1]);
                 Siblings.ApplyPriors(siblings, Siblings.Kin.Of(model.Asset, model), model, site.AltitudeMetres);
+            }
             var room = before.Rooms[Math.Min(turn - 1, before.Rooms.Count - 1)];
             model.Fit(equations, room);
             model.Reweigh(equations, room);
@@ -278,7 +313,8 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
         return new JudgedZone(
             [.. _rooms],
             Air,
-            new ZoneAssessment(zone.Code, now, _machines.Count(m => m.NewestDay is not null), [.. Room.Bins])
+            new ZoneAssessment(zone.Code, now, _machines.Count(m => m.NewestDay is not null), [.. Room.Bins]),
+            _dust
         );
     }
 }

@@ -10,7 +10,8 @@ namespace Pyrometron.Core.Priority;
 /// <param name="Kelvin">At its reference point.</param>
 /// <param name="Sigma">Its standard uncertainty, K.</param>
 /// <param name="Pace">What it grows by, K a day; 0 without a pace.</param>
-public readonly record struct Winnable(double Kelvin, double Sigma, double Pace = 0)
+/// <param name="Chance">The chance that the machine needs work: see <see cref="NeedsWork"/>.</param>
+public readonly record struct Winnable(double Kelvin, double Sigma, double Pace, double Chance)
 {
     /// <summary>
     /// Less than this many standard uncertainties (k = 2, JCGM 100:2008, 6.3.3) may be chance: nobody is sent at once for it.
@@ -38,8 +39,9 @@ public static class UrgencyRule
 {
     /// <summary>
     /// <c>now</c>: at its limit, throttling or past the action line, with enough to win. <c>next</c>: much to win, or enough
-    /// and the line near. <c>soon</c>: the same a little later, or its interval is due. <c>watch</c>: real drift without a
-    /// date, or hot with nothing to win. Else <c>fine</c>.
+    /// and the line near. <c>soon</c>: the same a little later, its interval is due, or whether it needs work is not known yet:
+    /// then measuring comes first. <c>watch</c>: real drift without a date, or hot with nothing to win. Else <c>fine</c>. What
+    /// was reported or reached is not weighed; what is only reckoned sends somebody when it is likelier than not.
     /// </summary>
     /// <param name="winnable">What service could win back.</param>
     /// <param name="atItsLimit">Throttling, or temperatures at a limit.</param>
@@ -108,15 +110,19 @@ public static class UrgencyRule
         var days = action is { } a ? a.Day.DayNumber - asOf.DayNumber : int.MaxValue;
         var worth = winnable.Kelvin >= policy.WorthKelvin;
         var sure = worth && winnable.IsSure;
-        if (sure && (atItsLimit || days <= 0))
+        var likely = winnable.Chance >= NeedsWork.Likely;
+        if (sure && (atItsLimit || (likely && days <= 0)))
             return Urgency.Now;
-        if (winnable.Kelvin >= policy.MuchKelvin || (sure && days <= JudgementPolicy.NextDays))
+        if (likely && (winnable.Kelvin >= policy.MuchKelvin || (sure && days <= JudgementPolicy.NextDays)))
             return Urgency.Next;
         if (
-            worth
-            && (
-                days <= JudgementPolicy.SoonDays
-                || winnable.Kelvin + JudgementPolicy.SoonDays * winnable.Pace >= policy.MuchKelvin
+            winnable.Chance >= NeedsWork.Possible
+            || (
+                worth
+                && (
+                    days <= JudgementPolicy.SoonDays
+                    || winnable.Kelvin + JudgementPolicy.SoonDays * winnable.Pace >= policy.MuchKelvin
+                )
             )
         )
             return Urgency.Soon;

@@ -9,7 +9,8 @@ public readonly record struct OnItsWay(int Minutes, double Days);
 public static class HoursNeeded
 {
     private const double MinutesOfHour = 60,
-        DaysOfWeek = 7;
+        DaysOfWeek = 7,
+        RoundingMinutes = 1e-6;
 
     /// <summary>
     /// The fewest that pass it, whatever the order of work: work goes on evenly through the weeks, one machine after the other,
@@ -22,14 +23,14 @@ public static class HoursNeeded
     {
         if (hoursAWeek <= 0)
             return machines.Count();
-        var done = new PriorityQueue<double, double>();
-        var (spent, passed) = (0.0, 0);
+        var done = new PriorityQueue<int, int>();
+        var (spent, passed) = (0L, 0);
         foreach (var machine in machines.OrderBy(m => m.Days))
         {
-            var days = machine.Minutes / MinutesOfHour / hoursAWeek * DaysOfWeek;
-            done.Enqueue(days, -days);
-            spent += days;
-            if (spent <= machine.Days)
+            done.Enqueue(machine.Minutes, -machine.Minutes);
+            spent += machine.Minutes;
+            // What is ready on the very day is in time.
+            if (spent <= machine.Days / DaysOfWeek * hoursAWeek * MinutesOfHour + RoundingMinutes)
                 continue;
             // The longest of those so far is left.
             spent -= done.Dequeue();

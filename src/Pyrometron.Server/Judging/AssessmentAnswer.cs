@@ -51,6 +51,7 @@ public sealed record ServiceNotMeasured(ServiceLevel Level, DateOnly Date, long?
 /// <param name="MeasuredBy"><c>run</c> or <c>readings</c>.</param>
 /// <param name="Runs">Runs at the bench that count.</param>
 /// <param name="DriftUncertaintyKelvin">Standard uncertainty of the drift.</param>
+/// <param name="NeedsWorkProbability">The chance that it needs work; null where nothing was measured that tells.</param>
 /// <param name="Warranty">What the maker's warranty means for the work advised; null where it means nothing.</param>
 /// <param name="EvidenceSays">The grade of evidence in words; null with too little measured.</param>
 /// <param name="Silence">Its readings, where they used to come and have stopped; else null.</param>
@@ -99,6 +100,7 @@ public sealed record AssessmentAnswer(
     MeasuredRunAnswer? MeasuredRun,
     int Runs,
     double? DriftUncertaintyKelvin,
+    double? NeedsWorkProbability,
     JobResultAnswer? JobResult,
     ServiceNotMeasured? NotMeasured,
     WarrantyAnswer? Warranty,
@@ -171,6 +173,7 @@ public sealed record AssessmentAnswer(
                 : null,
             a.Runs,
             QueueItem.Round(a.WorstPart?.SigmaKelvin),
+            a.NeedsWorkProbability,
             a.Result is { } result
                 ? new JobResultAnswer(result.Job, result.Level, result.At, result.Outcome, result.ComplaintGone)
                 : null,

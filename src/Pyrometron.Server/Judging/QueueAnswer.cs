@@ -1,9 +1,12 @@
 using System.Text.Json.Serialization;
 using Pyrometron.Core.Assessments;
+using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.GroupEvents;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
+using Pyrometron.Core.Units;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Judging;
@@ -13,6 +16,7 @@ namespace Pyrometron.Server.Judging;
 /// <param name="Counts">Machines by urgency, without those set aside.</param>
 /// <param name="SetAside">Machines set aside.</param>
 /// <param name="WarmZones">Zones whose room is too warm: to be seen to before any machine.</param>
+/// <param name="Events">What happened to many machines at once, the newest first.</param>
 /// <param name="NeverMeasured">Machines without a reading or a run: the calendar alone decides on them.</param>
 /// <param name="Today">The server's day, UTC; later than <paramref name="AsOf"/> where readings ended long ago.</param>
 /// <param name="Currency">Of the items' values.</param>
@@ -34,6 +38,7 @@ public sealed record QueueAnswer(
     IReadOnlyDictionary<string, int> Counts,
     int SetAside,
     IReadOnlyList<WarmZone> WarmZones,
+    IReadOnlyList<GroupEventAnswer> Events,
     int NeverMeasured,
     DateOnly Today,
     DateTimeOffset? JudgedAt,
@@ -49,6 +54,33 @@ public sealed record JudgingProgress(int Done, int Of);
 
 /// <summary>A zone that drifts as a whole.</summary>
 public sealed record WarmZone(string Code, string Name, double Kelvin, int Machines);
+
+/// <summary>What happened to many machines on one day.</summary>
+/// <param name="Kind"><c>readings</c>: a model reports otherwise, taken out; <c>dust</c>: a zone's machines foul
+/// together.</param>
+/// <param name="Group">The model, or the code of the zone.</param>
+/// <param name="Kelvin">By how much a part is warmer, or reads more, since.</param>
+/// <param name="UncertaintyKelvin">Its standard uncertainty.</param>
+/// <param name="Machines">Tags of the machines that show it.</param>
+/// <param name="Says">In plain English.</param>
+/// <param name="Message">The same as template and values.</param>
+public sealed record GroupEventAnswer(
+    GroupEventKind Kind,
+    string Group,
+    DateOnly Since,
+    double Kelvin,
+    double UncertaintyKelvin,
+    IReadOnlyList<string> Machines,
+    string Says,
+    Message Message
+)
+{
+    internal static GroupEventAnswer From(GroupEvent e, Places places)
+    {
+        var says = EventWords.Of(e, e.Kind == GroupEventKind.Dust ? places.ZoneName(e.Group) : e.Group);
+        return new(e.Kind, e.Group, UnixDay.DateOf(e.Day), e.Kelvin, e.SigmaKelvin, e.Members, says.ToString(), says);
+    }
+}
 
 /// <summary>What the headroom strip shows, °C, for the part nearest to its limit.</summary>
 /// <param name="Ambient">Intake air now.</param>
@@ -99,7 +131,7 @@ public sealed record OpenJob(long Id, string State);
 /// <summary>One machine of the queue.</summary>
 /// <param name="DriftKelvin">What service could win back on the worst part.</param>
 /// <param name="DriftUncertaintyKelvin">Standard uncertainty of it.</param>
-/// <param name="NeedsWorkProbability">Not worked out yet.</param>
+/// <param name="NeedsWorkProbability">The chance that it needs work; null where nothing was measured that tells.</param>
 /// <param name="Measure">The run that would tell most, where this is the machine to make it on; else null.</param>
 /// <param name="ValuePerHour">
 /// Net value of the advised service for an hour of work, in the house's currency; null where nothing is to win.
@@ -164,7 +196,7 @@ public sealed record QueueItem(
             a.Cause,
             Round(a.DriftKelvin),
             Round(a.WorstPart?.SigmaKelvin),
-            null,
+            a.NeedsWorkProbability,
             RunToMakeAnswer.From(a.Measure),
             a.Action?.Day,
             a.Action?.Early,

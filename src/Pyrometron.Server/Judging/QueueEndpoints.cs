@@ -90,6 +90,7 @@ internal static class QueueEndpoints
                 counts,
                 judged.Judgement?.Queue.Count(a => aside.ContainsKey(a.Asset.Tag)) ?? 0,
                 zones,
+                [.. (judged.Judgement?.Events ?? []).Select(e => GroupEventAnswer.From(e, places))],
                 judged.Judgement?.Queue.Count(a => a.MeasuredDay is null) ?? 0,
                 service.Today(),
                 judged.JudgedAt,

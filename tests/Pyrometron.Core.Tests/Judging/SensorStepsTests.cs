@@ -51,7 +51,7 @@ public class SensorStepsTests
         );
         var channels = Channels.Clean(asset, series);
         var reference = ReferencePoint.Of(channels)!;
-        return SensorSteps.Find(asset, reference, CellTable.Of(asset, channels, reference));
+        return SensorSteps.Find(asset, reference, CellTable.Of(asset, channels, reference), testRuns: false);
     }
 
     [Fact]

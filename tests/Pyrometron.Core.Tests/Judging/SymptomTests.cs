@@ -102,7 +102,7 @@ public class SymptomTests
         Assert.Equal(
             expected,
             UrgencyRule.Of(
-                new(winnable, 0.5),
+                UrgencyRuleTests.Won(winnable, 0.5),
                 false,
                 null,
                 due ? new(ServiceLevel.DustOut, Hall.Today) : null,
@@ -123,10 +123,10 @@ public class SymptomTests
     public void Under_every_school_a_machine_in_trouble_is_now(School school)
     {
         var policy = JudgementPolicy.Default with { School = school };
-        Assert.Equal(Urgency.Now, UrgencyRule.Of(new(4, 0.5), true, null, null, [], Hall.Today, policy));
+        Assert.Equal(Urgency.Now, UrgencyRule.Of(UrgencyRuleTests.Won(4, 0.5), true, null, null, [], Hall.Today, policy));
         Assert.Equal(
             Urgency.Now,
-            UrgencyRule.Of(new(0, 0.5), false, null, null, [Said(SymptomKind.Crash, 0)], Hall.Today, policy)
+            UrgencyRule.Of(UrgencyRuleTests.Won(0, 0.5), false, null, null, [Said(SymptomKind.Crash, 0)], Hall.Today, policy)
         );
     }
 }

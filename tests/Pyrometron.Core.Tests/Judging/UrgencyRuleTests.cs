@@ -11,21 +11,30 @@ public class UrgencyRuleTests
 {
     private static readonly DateOnly Today = new(2026, 3, 1);
 
+    /// <summary>One part that wins so much, its action line within the next 45 days for certain, or certainly not.</summary>
+    internal static Winnable Won(double kelvin, double sigma, double pace = 0, bool near = false) =>
+        new(kelvin, sigma, pace, NeedsWork.Chance(kelvin, sigma, near ? 1 : 0, JudgementPolicy.Default));
+
     [Theory]
     [InlineData(2.5, 0, false, Urgency.Now)]
-    [InlineData(2.4, 0, false, Urgency.Watch)]
+    [InlineData(2.4, 0, false, Urgency.Soon)]
+    [InlineData(2.0, 0, false, Urgency.Watch)]
     [InlineData(3.0, 300, true, Urgency.Now)]
     [InlineData(1.0, null, true, Urgency.Watch)]
     [InlineData(6.0, null, false, Urgency.Next)]
     [InlineData(2.5, 45, false, Urgency.Next)]
     [InlineData(2.5, 46, false, Urgency.Soon)]
     [InlineData(2.5, 121, false, Urgency.Watch)]
-    [InlineData(5.9, null, false, Urgency.Watch)]
+    [InlineData(5.9, null, false, Urgency.Soon)]
+    [InlineData(5.5, null, false, Urgency.Watch)]
     [InlineData(1.0, 200, false, Urgency.Fine)]
     public void Thresholds_stand_where_the_contract_puts_them(double winnable, int? days, bool atLimit, Urgency expected)
     {
         ActionDate? action = days is { } d ? new ActionDate(Today.AddDays(d), Today, null) : null;
-        Assert.Equal(expected, UrgencyRule.Of(new(winnable, 0.5), atLimit, action, null, [], Today, JudgementPolicy.Default));
+        Assert.Equal(
+            expected,
+            UrgencyRule.Of(Won(winnable, 0.5, near: days <= 45), atLimit, action, null, [], Today, JudgementPolicy.Default)
+        );
     }
 
     /// <summary>Soon is what will be pressing within 120 days: by its date, or by the kelvins that its pace adds.</summary>
@@ -35,14 +44,14 @@ public class UrgencyRuleTests
     [InlineData(5.9, 0.001, Urgency.Soon)]
     [InlineData(2.4, 0.05, Urgency.Fine)]
     public void A_pace_that_makes_it_much_within_four_months_is_soon(double winnable, double pace, Urgency expected) =>
-        Assert.Equal(expected, UrgencyRule.Of(new(winnable, 0.5, pace), false, null, null, [], Today, JudgementPolicy.Default));
+        Assert.Equal(expected, UrgencyRule.Of(Won(winnable, 0.5, pace), false, null, null, [], Today, JudgementPolicy.Default));
 
     [Fact]
     public void What_may_be_chance_sends_nobody_at_once()
     {
         Urgency Of(double kelvin, double sigma, int? days, bool atLimit = false) =>
             UrgencyRule.Of(
-                new(kelvin, sigma),
+                Won(kelvin, sigma, near: days <= 45),
                 atLimit,
                 days is { } d ? new ActionDate(Today.AddDays(d), Today, null) : null,
                 null,
@@ -55,8 +64,9 @@ public class UrgencyRuleTests
             [Urgency.Soon, Urgency.Soon, Urgency.Watch],
             new[] { Of(4, 2.1, 0), Of(4, 2.1, 30), Of(4, 2.1, null, atLimit: true) }
         );
-        // Six kelvin are worth opening it for, however sure.
-        Assert.Equal(Urgency.Next, Of(6, 5, null));
+        // Likelier than not that it needs work, and no more than possible.
+        Assert.Equal([Urgency.Next, Urgency.Soon], new[] { Of(6, 5, null), Of(5.9, 5, null) });
+        Assert.Equal(Urgency.Watch, Of(4, 1.9, null));
     }
 
     /// <summary>
@@ -67,7 +77,7 @@ public class UrgencyRuleTests
     {
         var due = new DueService(ServiceLevel.Repaste, Today.AddDays(-30), 300);
         DueService Answered(double kelvin, double sigma, double pace) =>
-            due.Until(Today, new Winnable(kelvin, sigma, pace).DaysBelow(2.5));
+            due.Until(Today, Won(kelvin, sigma, pace).DaysBelow(2.5));
         Assert.Equal(due with { Due = Today.AddDays(270), Asked = due.Due }, Answered(0, 0.5, 0));
         // 0.5 K and 1.645 · 0.6 K leave 1.013 K: 101 days at 0.01 K a day.
         Assert.Equal(due with { Due = Today.AddDays(101), Asked = due.Due }, Answered(0.5, 0.6, 0.01));
@@ -87,7 +97,7 @@ public class UrgencyRuleTests
         Assert.Equal(
             Urgency.Soon,
             UrgencyRule.Of(
-                new(0, 0.5),
+                Won(0, 0.5),
                 false,
                 null,
                 new DueService(ServiceLevel.DustOut, Today),
@@ -99,7 +109,7 @@ public class UrgencyRuleTests
         Assert.Equal(
             Urgency.Fine,
             UrgencyRule.Of(
-                new(0, 0.5),
+                Won(0, 0.5),
                 false,
                 null,
                 new DueService(ServiceLevel.DustOut, Today.AddDays(1)),

@@ -21,6 +21,10 @@ test('what is advised says by when, and why then', () => {
   expect(workOf({ ...asked, actionDate: '2028-09-07' }).when).toMatch(/^overdue since .*2023/);
   // A date of the calendar in years to come has nothing to do with wear that is there now.
   expect(workOf({ ...base, due: '2028-05-12' }).when).toBeNull();
+  const unsure = { ...base, needsWorkProbability: 0.35, measure: { minutes: 20 } };
+  expect(workOf(unsure)).toEqual({ what: 'measure first', takes: '20 min', when: null });
+  // Never measured: the calendar asks, and a run beside it tells most.
+  expect(workOf({ ...unsure, needsWorkProbability: null }).what).toBe('dust-out');
   expect(workOf({ ...base, urgency: 'watch', service: null, minutes: null })).toEqual({
     what: null,
     takes: null,

@@ -189,7 +189,12 @@ export function workOf(a: {
   due: string | null;
   byCalendar: boolean;
   asOf: string;
+  needsWorkProbability?: number | null;
+  measure?: { minutes: number } | null;
 }): Work {
+  // Where it is not known yet whether it needs work, a run decides that first.
+  if (a.measure && a.needsWorkProbability != null)
+    return { what: t`measure first`, takes: minutes(a.measure.minutes), when: null };
   const passed = a.actionDate !== null && a.actionDate <= a.asOf;
   const overdue = a.due !== null && a.due <= a.asOf;
   const when =

@@ -37,15 +37,17 @@ export function Halls() {
   const zones = useZones(queue.data?.judgedAt);
   if (!zones.data || !queue.data || queue.isPlaceholderData)
     return <Unready of={[zones, queue]} title={t`Halls`} failed={t`The halls cannot be shown.`} />;
-  return <AllHalls zones={zones.data} items={queue.data.items} />;
+  return <AllHalls zones={zones.data} items={queue.data.items} events={queue.data.events} />;
 }
 
 function AllHalls({
   zones,
   items,
+  events,
 }: {
   zones: readonly Schemas['ZoneAnswer'][];
   items: readonly QueueItem[];
+  events: readonly Schemas['GroupEventAnswer'][];
 }) {
   const machines = useMachines();
   const [params, setParams] = useSearchParams();
@@ -147,7 +149,12 @@ function AllHalls({
         )}
       </div>
       {picked && (
-        <ZonePanel zone={picked} items={byZone.get(picked.code) ?? []} onDraw={() => setDrawing(true)} />
+        <ZonePanel
+          zone={picked}
+          items={byZone.get(picked.code) ?? []}
+          events={events}
+          onDraw={() => setDrawing(true)}
+        />
       )}
     </div>
   );

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import type { QueueItem, Schemas } from '../../api/client';
 import { CauseMark } from '../../ui/marks/CauseMark';
 import { kelvin } from '../../words/format';
+import { say } from '../../words/message';
 import { AirChart } from './AirChart';
 import { hasSomething } from './Cell';
 import { EditZone } from './EditZone';
@@ -15,10 +16,12 @@ const MOST = 12;
 export function ZonePanel({
   zone,
   items,
+  events,
   onDraw,
 }: {
   zone: Schemas['ZoneAnswer'];
   items: readonly QueueItem[];
+  events: readonly Schemas['GroupEventAnswer'][];
   onDraw: () => void;
 }) {
   const [editing, setEditing] = useState(false);
@@ -32,6 +35,11 @@ export function ZonePanel({
       </div>
       <AirChart key={zone.code} zone={zone} />
       <p>{roomWords(zone)}</p>
+      {events
+        .filter((e) => e.machines.some((tag) => items.some((item) => item.asset === tag)))
+        .map((e) => (
+          <p key={e.kind + e.group + e.since}>{say(e.message)}</p>
+        ))}
       <div className="bench-more">
         <Button onClick={() => setEditing(true)} aria-label={t`Edit ${zone.name}`}>
           {t`Edit`}

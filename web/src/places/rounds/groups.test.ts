@@ -88,6 +88,7 @@ describe('Rounds', () => {
       today: '2026-11-27',
       neverMeasured: 0,
       warmZones: [],
+      events: [],
       items,
       ...part,
     } as unknown as Schemas['QueueAnswer'];
@@ -128,7 +129,11 @@ describe('Rounds', () => {
 
   it('tells of machines that stopped reporting and of runs that would tell most, and can show them alone', () => {
     const silent = item({ silence: { since: '2026-10-01', days: 57, reporting: 3 } as QueueItem['silence'] });
-    const telling = item({ measure: { what: 'A run', minutes: 20, why: 'x' } as QueueItem['measure'] });
+    const run = { what: 'A run', minutes: 20, why: 'x' } as QueueItem['measure'];
+    const telling = item({ measure: run, needsWorkProbability: null });
+    const unsure = item({ measure: run, needsWorkProbability: 0.4 });
+    expect(matches(unsure, { ...none, only: 'unsure' })).toBe(true);
+    expect(matches(unsure, { ...none, only: 'measure' })).toBe(false);
     const said = remarks(queue({}, { items: [silent, telling, item({})], total: 3, neverMeasured: 9 }));
     expect(said.slice(1)).toEqual([
       { text: '1 machine has stopped reporting.', only: 'silent' },

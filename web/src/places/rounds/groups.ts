@@ -1,6 +1,7 @@
 import { plural, t } from '@lingui/core/macro';
 import type { QueueItem, Schemas } from '../../api/client';
 import { daysBetween, fullDay, kelvin } from '../../words/format';
+import { say } from '../../words/message';
 
 /** How the rows of Rounds are put together. */
 export type Grouping = 'urgency' | 'zone' | 'warranty';
@@ -17,7 +18,8 @@ export interface Filter {
 /** What Rounds can be narrowed to from the lines under its headline. */
 const ONLY: Record<string, (item: QueueItem) => boolean> = {
   silent: (item) => item.silence !== null,
-  measure: (item) => item.measure !== null,
+  measure: (item) => item.measure !== null && item.needsWorkProbability === null,
+  unsure: (item) => item.measure !== null && item.needsWorkProbability !== null,
 };
 
 export interface Group {
@@ -211,6 +213,7 @@ export function remarks(queue: Schemas['QueueAnswer']): Remark[] {
     said.push({
       text: t`${zone.name} is ${kelvin(zone.kelvin)} too warm as a whole: see to its air before its ${plural(zone.machines, { one: '# machine', other: '# machines' })}.`,
     });
+  for (const event of queue.events) said.push({ text: say(event.message) });
   const counts = countsOf(queue);
   const others = REMARKS.flatMap(([key, says]) => (counts[key] ? [says(counts[key])] : []));
   if (others.length > 0) said.push({ text: `${others.join(', ')}.` });
@@ -222,6 +225,15 @@ export function remarks(queue: Schemas['QueueAnswer']): Remark[] {
         other: '# machines have stopped reporting.',
       }),
       only: 'silent',
+    });
+  const unsure = queue.items.filter(ONLY.unsure!).length;
+  if (unsure)
+    said.push({
+      text: plural(unsure, {
+        one: '# machine may need work or not: a run decides it.',
+        other: '# machines may need work or not: a run of each decides it.',
+      }),
+      only: 'unsure',
     });
   const measure = queue.items.filter(ONLY.measure!).length;
   if (measure)

@@ -150,6 +150,7 @@ function figure(value: number): string {
 const NAMES: Record<string, string> = {
   fan: t`Fan`,
   served: t`Service since`,
+  sensor: t`Sensor off by`,
   hidden: t`Faster fan`,
   conditions: t`Load and fan`,
   room: t`The room`,
