@@ -48,7 +48,8 @@ public class GoodnessTests
     }
 
     /// <summary>
-    /// Noisier runs, more changed settings, jumping sensors, one model whose firmware changes and one zone fouled by building work.
+    /// Noisier runs, more changed settings, jumping sensors, one model whose firmware changes and one zone fouled by building
+    /// work.
     /// </summary>
     [Fact]
     public void On_the_practice_fleets_with_poor_data_it_sends_hardly_anybody_for_nothing()
@@ -74,7 +75,7 @@ public class GoodnessTests
         var scores = Enumerable.Range(1, 4).Select(n => Judged(TrialFleet.Load(Shipped($"practice-{n}")))).ToArray();
         Assert.InRange(Math.Sqrt(scores.Average(s => s.ErrorOverSigma * s.ErrorOverSigma)), 0.8, 1.25);
         Assert.InRange(scores.Average(s => s.WithinTwoSigma), 0.92, 0.98);
-        // A coin would have 0.25, the share of all that need work for each some 0.22 (Brier 1950, Monthly Weather Review 78, 1–3).
+        // A coin has 0.25, the share that needs work, stated for each, some 0.22 (Brier 1950, Monthly Weather Review 78, 1–3).
         Assert.True(scores.Average(s => s.Brier) < 0.08, string.Join('\n', scores.AsEnumerable()));
     }
 

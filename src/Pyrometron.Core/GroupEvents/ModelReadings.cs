@@ -8,7 +8,7 @@ namespace Pyrometron.Core.GroupEvents;
 /// Finds the day from which all machines of a model read otherwise, every part by the same kelvins and wherever they stand: their
 /// firmware reports otherwise. Held against the other machines of each zone, so that a room is not taken for it.
 /// </summary>
-internal static class ModelReadings
+internal sealed class ModelReadings
 {
     /// <summary>Members and others that are needed to tell.</summary>
     private const int LeastMembers = 4,
@@ -23,84 +23,94 @@ internal static class ModelReadings
     /// <summary>Most such events looked for in one model.</summary>
     private const int MostEvents = 2;
 
-    /// <summary>The events of all models, the surest first.</summary>
-    public static List<GroupEvent> Find(IEnumerable<WearModel> machines)
+    private readonly ILookup<string, StepsAround> _byModel,
+        _byZone;
+    private readonly List<GroupEvent> _found = [];
+
+    private ModelReadings(IReadOnlyList<StepsAround> machines) =>
+        (_byModel, _byZone) = (machines.ToLookup(m => m.Model), machines.ToLookup(m => m.Zone));
+
+    /// <summary>The events of all models, the surest first. O(machines × models of their zones × bins).</summary>
+    /// <param name="machines">Before their first fit.</param>
+    public static IReadOnlyList<GroupEvent> Find(IEnumerable<WearModel> machines, int threads, CancellationToken cancellation)
     {
-        StepsAround[] all = [.. machines.Select(m => new StepsAround(m))];
-        var events = new List<GroupEvent>();
-        var candidates = new List<GroupEvent>();
-        foreach (var model in all.GroupBy(s => s.Model.Asset.Model))
-            candidates.AddRange(Days([.. model]).Select(day => At(day, model.Key, all, events)).OfType<GroupEvent>());
-        foreach (var candidate in candidates.OrderByDescending(e => Math.Abs(e.Kelvin) / e.SigmaKelvin))
+        StepsAround[] steps =
+        [
+            .. machines
+                .AsParallel()
+                .AsOrdered()
+                .WithDegreeOfParallelism(threads)
+                .WithCancellation(cancellation)
+                .Select(m => new StepsAround(m)),
+        ];
+        var search = new ModelReadings(steps);
+        search.FindAll();
+        return search._found;
+    }
+
+    private void FindAll()
+    {
+        var candidates = _byModel
+            .Where(m => m.Count() >= LeastMembers)
+            .SelectMany(m => m.SelectMany(s => s.Bins).Distinct().Select(bin => At(bin, m.Key)))
+            .OfType<GroupEvent>()
+            .OrderByDescending(e => Math.Abs(e.Kelvin) / e.SigmaKelvin)
+            .ToArray();
+        foreach (var candidate in candidates)
             if (
-                events.Count(e => e.Group == candidate.Group) < MostEvents
-                && !events.Any(e => e.Group == candidate.Group && IsNear(e, candidate.Day))
+                _found.Count(e => e.Group == candidate.Group) < MostEvents
+                && !_found.Any(e => e.Group == candidate.Group && IsNear(e, candidate.Day))
                 // What a surer event of another model made of this one's neighbours is not an event of its own.
-                && (events.Count == 0 ? candidate : At(candidate.Day, candidate.Group, all, events)) is { } still
+                && (_found.Count == 0 ? candidate : At(Cell.BinOf(candidate.Day), candidate.Group)) is { } still
             )
-                events.Add(still with { Day = DayOf(still, [.. all.Where(s => s.Model.Asset.Model == still.Group)]) });
-        return events;
+                _found.Add(still with { Day = DayOf(still) });
     }
 
     /// <summary>Medians see it alike from some days to either side: it is where the nearest cells differ most.</summary>
-    private static double DayOf(GroupEvent found, StepsAround[] members) =>
+    private double DayOf(GroupEvent e) =>
         Enumerable
             .Range(-4, 9)
-            .Select(bins => found.Day + bins * Cell.Days)
+            .Select(bins => e.Day + bins * Cell.Days)
             .MaxBy(day =>
-                members
-                    .Select(m => OfMachine(m.At(day, StepsAround.LeastCells))?.Kelvin)
+                _byModel[e.Group]
+                    .Select(m => m.At(day, StepsAround.LeastCells)?.Kelvin)
                     .OfType<double>()
-                    .Select(kelvin => kelvin * Math.Sign(found.Kelvin))
+                    .Select(kelvin => kelvin * Math.Sign(e.Kelvin))
                     .DefaultIfEmpty(0)
                     .Average()
             );
 
     private static bool IsNear(GroupEvent e, double day) => Math.Abs(e.Day - day) < StepsAround.WindowDays;
 
-    private static IEnumerable<double> Days(StepsAround[] members) =>
-        members.Length < LeastMembers
-            ? []
-            : members.SelectMany(m => m.Model.Bins).Distinct().Order().Skip(2).SkipLast(2).Select(b => b * Cell.Days);
-
-    private static GroupEvent? At(double day, string model, StepsAround[] all, List<GroupEvent> known)
+    private GroupEvent? At(int bin, string model)
     {
-        var others = all.Where(s =>
-                s.Model.Asset.Model != model && !known.Any(e => e.Group == s.Model.Asset.Model && IsNear(e, day))
-            )
-            .ToLookup(s => s.Model.Asset.Zone);
-        var rooms = new Dictionary<string, (double Kelvin, double Variance)?>();
-        (double Kelvin, double Variance)? RoomOf(string zone)
-        {
-            if (rooms.TryGetValue(zone, out var room))
-                return room;
-            var steps = others[zone].Select(o => OfMachine(o.At(day))).OfType<(double Kelvin, double Variance)>().ToArray();
-            return rooms[zone] =
-                steps.Length >= LeastOthers
-                    ? (
-                        Robust.Median([.. steps.Select(s => s.Kelvin)]),
-                        Math.PI / 2 * steps.Average(s => s.Variance) / steps.Length
-                    )
-                    : null;
-        }
         var shown = new List<(string Tag, double Raw, double Kelvin, double Variance)>();
-        foreach (var member in all.Where(s => s.Model.Asset.Model == model))
-            if (OfMachine(member.At(day)) is { } step && RoomOf(member.Model.Asset.Zone) is { } room)
-                shown.Add((member.Model.Asset.Tag, step.Kelvin, step.Kelvin - room.Kelvin, step.Variance + room.Variance));
+        foreach (var zone in _byModel[model].GroupBy(m => m.Zone))
+        {
+            var members = zone.Select(m => (m.Tag, Step: m.At(bin))).Where(m => m.Step is not null).ToArray();
+            if (members.Length > 0 && RoomOf(zone.Key, bin, model) is { } room)
+                shown.AddRange(
+                    members.Select(m =>
+                        (m.Tag, m.Step!.Value.Kelvin, m.Step.Value.Kelvin - room.Kelvin, m.Step.Value.Variance + room.Variance)
+                    )
+                );
+        }
         if (shown.Count < LeastMembers)
             return null;
         double[] kelvins = [.. shown.Select(s => s.Kelvin)];
         var size = Robust.Median(kelvins);
+        if (Math.Abs(size) < LeastKelvin)
+            return null;
         var spread = Math.Max(Robust.MadScale(kelvins), Math.Sqrt(shown.Average(s => s.Variance)));
         var sigma = spread * Math.Sqrt(Math.PI / 2 / kelvins.Length);
         // Of two models that leave each other, it is the one that moved.
         var moved = Robust.Median([.. shown.Select(s => s.Raw)]) * Math.Sign(size) >= Math.Abs(size) / 2;
-        return !moved || Math.Abs(size) < LeastKelvin || Math.Abs(size) < LeastSigmas * sigma
+        return !moved || Math.Abs(size) < LeastSigmas * sigma
             ? null
             : new GroupEvent(
                 GroupEventKind.Readings,
                 model,
-                day,
+                bin * Cell.Days,
                 size,
                 sigma,
                 spread,
@@ -108,9 +118,20 @@ internal static class ModelReadings
             );
     }
 
-    /// <summary>
-    /// The step that a machine shows as a whole: the median over parts and loads; null where nothing was measured.
-    /// </summary>
-    private static (double Kelvin, double Variance)? OfMachine(List<StepsAround.Step> steps) =>
-        steps.Count == 0 ? null : (Robust.Median([.. steps.Select(s => s.Kelvin)]), steps.Min(s => s.Variance));
+    /// <summary>What the zone's other machines did: its room. Null with too few of them.</summary>
+    private StepsAround.Step? RoomOf(string zone, int bin, string model)
+    {
+        var day = bin * Cell.Days;
+        var others = _byZone[zone]
+            .Where(m => m.Model != model && !_found.Any(e => e.Group == m.Model && IsNear(e, day)))
+            .Select(m => m.At(bin))
+            .OfType<StepsAround.Step>()
+            .ToArray();
+        return others.Length < LeastOthers
+            ? null
+            : new StepsAround.Step(
+                Robust.Median([.. others.Select(s => s.Kelvin)]),
+                Math.PI / 2 * others.Average(s => s.Variance) / others.Length
+            );
+    }
 }

@@ -64,7 +64,7 @@ public sealed class FleetJudge(JudgementBasis basis)
         }
         var events = basis.Without.HasFlag(Ablation.GroupEvents)
             ? []
-            : ModelReadings.Find(zones.SelectMany(z => z.Models).Select(m => m.Model));
+            : ModelReadings.Find(zones.SelectMany(z => z.Models).Select(m => m.Model), basis.Threads, cancellation);
         foreach (var zone in zones)
         {
             zone.FitFirst(events, cancellation);

@@ -14,12 +14,15 @@ public enum WantedKind
     /// <summary>The look a week after a cooler came off.</summary>
     SecondLook,
 
+    /// <summary>The run that decides whether a machine needs work.</summary>
+    DecidingRun,
+
     /// <summary>Something that a person added.</summary>
     Visit,
 }
 
 /// <summary>What is done to one machine in a job.</summary>
-/// <param name="Level">Null where nothing is opened: an after-run, a visit.</param>
+/// <param name="Level">Null where nothing is opened: a run, a visit.</param>
 /// <param name="Cause">What is wrong with it.</param>
 /// <param name="Kelvin">What the work can win back, K; null where unknown.</param>
 public sealed record WantedStep(string Tag, ServiceLevel? Level, int Minutes, Cause Cause, double? Kelvin);

@@ -30,7 +30,10 @@ public static class WantedWork
     private const int AfterRunMinutes = 25,
         SecondLookMinutes = 20;
 
-    /// <summary>All work that the judgement advises, one job a machine; cards of one host in one.</summary>
+    /// <summary>
+    /// All work that the judgement advises, one job a machine; cards of one host in one. Where it is not known yet whether a
+    /// machine needs work, the run that decides it.
+    /// </summary>
     /// <param name="queue">The machines judged, without those that are set aside or at the bench.</param>
     /// <param name="holds">Machines that wait.</param>
     public static IEnumerable<Wanted> Advised(IEnumerable<Assessment> queue, IReadOnlyDictionary<string, Hold> holds) =>
@@ -75,6 +78,11 @@ public static class WantedWork
 
     private static (string Group, Wanted Work)? Of(Assessment a, Hold? hold)
     {
+        if (a is { Measure: { } run, NeedsWorkProbability: not null, Urgency: Urgency.Soon })
+            return (
+                $"run-{a.Asset.Tag}",
+                FollowUp($"run-{a.Asset.Tag}", WantedKind.DecidingRun, a.Asset, run.Minutes, null, a.AsOf.AddDays(NextDays))
+            );
         if (a.Service is not { } level || a.Minutes is not { } minutes || a.Urgency > Urgency.Soon)
             return null;
         var waits = a.Warranty is { Wait: true } ? a.Warranty : null;

@@ -1,6 +1,7 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
+using Pyrometron.Core.Tests.Judging;
 using Pyrometron.Core.Units;
 using Pyrometron.Core.Weeks;
 
@@ -48,6 +49,25 @@ public sealed class WantedWorkTests
         Assert.True(wanted[0].Weight > wanted[1].Weight);
         Assert.Equal(Today, wanted[0].DueBy);
         Assert.True(wanted[1].DueBy > Today.AddDays(13));
+    }
+
+    /// <summary>Nobody is sent with a screwdriver where it is not known yet whether that is needed.</summary>
+    [Fact]
+    public void A_middling_chance_is_planned_as_the_run_that_decides_it()
+    {
+        var judged = new Hall()
+            .WithHealthy(8)
+            .With("MUCH", [Hall.Grown(Cause.Dust, 11)])
+            .With("SOME", [Hall.Grown(Cause.Dust, 5.7)])
+            .Judge();
+        var unsure = judged.Queue.Where(a => a.Measure is not null).ToArray();
+        var wanted = Advised([.. judged.Queue]);
+        Assert.Equal(
+            unsure.Select(a => $"run-{a.Asset.Tag}").Order(),
+            wanted.Where(w => w.Kind == WantedKind.DecidingRun).Select(w => w.Id).Order()
+        );
+        Assert.All(wanted.Where(w => w.Kind == WantedKind.DecidingRun), w => Assert.True(w.Steps.Single().Level is null));
+        Assert.Contains(wanted, w => w is { Id: "MUCH", Kind: WantedKind.Service });
     }
 
     [Fact]

@@ -13,6 +13,12 @@ export function BenchLink({ step, job }: { step: Schemas['WorkStep']; job: Plann
         {job.bench.state === 'open' ? t`At the bench now` : t`Done at the bench`}
       </Link>
     );
+  if (job.kind === 'deciding-run')
+    return (
+      <Link className="alone" to={`/bench/new?asset=${encodeURIComponent(step.asset)}&level=inspect`}>
+        {t`Measure at the bench`}
+      </Link>
+    );
   if (!step.level) return null;
   return (
     <Link className="alone" to={`/bench/new?asset=${encodeURIComponent(step.asset)}&level=${step.level}`}>

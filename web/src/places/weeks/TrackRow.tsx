@@ -210,6 +210,7 @@ export function Mark({ job }: { job: PlannedJob }) {
 /** Marks of what has no cause: a run's curve, a glass to look through, a clock, a hand's stroke. */
 const KINDS: Partial<Record<PlannedJob['kind'], ReactNode>> = {
   'after-run': <path d="M2 15c3 0 3-9 7-9h7" />,
+  'deciding-run': <path d="M2 15c3 0 3-9 7-9h7M13 12v4" />,
   'second-look': (
     <>
       <circle cx="8" cy="8" r="4.5" />

@@ -21,6 +21,8 @@ export function workWords(job: Work): string {
       return t`after-run`;
     case 'second-look':
       return t`second look, a week later`;
+    case 'deciding-run':
+      return t`measure first`;
     case 'visit':
       return t`added by hand`;
     case 'service':
