@@ -75,34 +75,36 @@ internal sealed class LearntNoise
     /// </summary>
     private static (double Log, int Count) Shown(WearModel model, ZoneRoom room)
     {
-        var (cells, noise) = (model.Cells, model.Noise);
+        var (cells, noise, parts) = (model.Cells, model.Noise, model.Cells.Parts);
         var scaled = new List<double>();
         var last = new Dictionary<(int, int), int>();
+        var residual = new double[cells.Count * parts];
         for (var c = 0; c < cells.Count; c++)
         {
             if (!model.FeelsZone(c))
                 continue;
-            var key = (cells[c].Workload, cells[c].Settings);
-            if (last.TryGetValue(key, out var before) && cells[c].Day - cells[before].Day < NearDays)
+            var cell = cells[c];
+            var found = residual.AsSpan(c * parts, parts);
+            for (var p = 0; p < parts; p++)
+                found[p] = model.Residual(c, p) - room.At(cell.Bin);
+            var key = (cell.Workload, cell.Settings);
+            if (last.TryGetValue(key, out var before) && cell.Day - cells[before].Day < NearDays)
             {
-                double[] differences =
-                [
-                    .. Enumerable
-                        .Range(0, cells.Parts)
-                        .Select(p => model.Residual(c, p) - model.Residual(before, p))
-                        .Where(d => !double.IsNaN(d)),
-                ];
-                if (differences.Length > 0)
+                double sum = 0;
+                var known = 0;
+                for (var p = 0; p < parts; p++)
+                    if (found[p] - residual[before * parts + p] is var difference && !double.IsNaN(difference))
+                        (sum, known) = (sum + difference, known + 1);
+                if (known > 0)
                 {
-                    var rho = Math.Exp(-(cells[c].Day - cells[before].Day) / NoiseModel.LocalAirDays);
-                    var own = noise.OwnVariance(cells[c].Count) + noise.OwnVariance(cells[before].Count);
+                    var rho = Math.Exp(-(cell.Day - cells[before].Day) / NoiseModel.LocalAirDays);
+                    var own = noise.OwnVariance(cell.Count) + noise.OwnVariance(cells[before].Count);
                     var expected =
-                        noise.CommonVariance(cells[c].Count)
+                        noise.CommonVariance(cell.Count)
                         + noise.CommonVariance(cells[before].Count)
                         + 2 * noise.LocalAir * noise.LocalAir * (1 - rho)
-                        + own / differences.Length;
-                    var shared = differences.Average() - room.At(cells[c].Bin) + room.At(cells[before].Bin);
-                    scaled.Add(Math.Abs(shared) / Math.Sqrt(expected));
+                        + own / known;
+                    scaled.Add(Math.Abs(sum / known) / Math.Sqrt(expected));
                 }
             }
             last[key] = c;

@@ -18,6 +18,8 @@ internal static class ZoneDust
     private const double WindowDays = 120,
         LookBackDays = 365;
 
+    private const int WindowSteps = (int)(WindowDays / Cell.Days);
+
     /// <summary>
     /// What the middle machine gains in a window, and what a member gains, K. Chance makes half of it, on
     /// invented fleets.
@@ -33,12 +35,14 @@ internal static class ZoneDust
         if (known.Length < LeastMachines)
             return null;
         var last = known.Max(m => m.LastDay);
+        var fouling = known.Select(m => new Fouling(m, last - LookBackDays)).ToArray();
         var best = (Day: 0.0, Kelvin: 0.0, Gains: Array.Empty<(string Tag, double Kelvin)>());
-        for (var from = last - LookBackDays; from <= last - WindowDays; from += Cell.Days)
+        for (var step = 0; step + WindowSteps < Fouling.Steps; step++)
         {
-            var gains = known
-                .Where(m => m.Bins[0] * Cell.Days <= from && m.LastDay >= from + WindowDays / 2)
-                .Select(m => (m.Asset.Tag, Kelvin: Gain(m, from, from + WindowDays)))
+            var from = last - LookBackDays + step * Cell.Days;
+            var gains = fouling
+                .Where(f => f.First <= from && f.Last >= from + WindowDays / 2)
+                .Select(f => (f.Tag, Kelvin: f.Gain(step, step + WindowSteps)))
                 .ToArray();
             if (gains.Length < LeastMachines)
                 continue;
@@ -60,16 +64,32 @@ internal static class ZoneDust
         );
     }
 
-    /// <summary>What fouling added on the machine's hottest part, services in between left out, K.</summary>
-    private static double Gain(WearModel model, double from, double to)
+    /// <summary>What fouling has added on one machine's hottest part, services in between left out, summed up by steps of days.</summary>
+    private sealed class Fouling
     {
-        var part = Enumerable.Range(0, model.AirShare.Count).MaxBy(p => model.AirShare[p]);
-        var (sum, before) = (0.0, model.At(WearTerm.Shared, part, from));
-        for (var day = from + Cell.Days; day <= Math.Min(to, model.LastDay); day += Cell.Days)
+        public const int Steps = (int)(LookBackDays / Cell.Days) + 1;
+
+        private readonly double[] _sum = new double[Steps];
+
+        public Fouling(WearModel model, double from)
         {
-            var now = model.At(WearTerm.Shared, part, day);
-            (sum, before) = (sum + Math.Max(0, now - before), now);
+            (Tag, First, Last) = (model.Asset.Tag, model.Bins[0] * Cell.Days, model.LastDay);
+            var part = Enumerable.Range(0, model.AirShare.Count).MaxBy(p => model.AirShare[p]);
+            var before = model.At(WearTerm.Shared, part, from);
+            for (var i = 1; i < Steps; i++)
+            {
+                var now = model.At(WearTerm.Shared, part, Math.Min(from + i * Cell.Days, model.LastDay));
+                (_sum[i], before) = (_sum[i - 1] + Math.Max(0, now - before), now);
+            }
         }
-        return sum;
+
+        public string Tag { get; }
+
+        public double First { get; }
+
+        public double Last { get; }
+
+        /// <summary>K between two steps.</summary>
+        public double Gain(int from, int to) => _sum[to] - _sum[from];
     }
 }
