@@ -64,7 +64,7 @@ internal static class ZoneDust
         );
     }
 
-    /// <summary>What fouling has added on one machine's hottest part, services in between left out, summed up by steps of days.</summary>
+    /// <summary>What fouling has added on one machine's hottest part, services in between left out, step by step.</summary>
     private sealed class Fouling
     {
         public const int Steps = (int)(LookBackDays / Cell.Days) + 1;
