@@ -133,6 +133,7 @@ describe('Rounds', () => {
     const telling = item({ measure: run, needsWorkProbability: null });
     const unsure = item({ measure: run, needsWorkProbability: 0.4 });
     expect(matches(unsure, { ...none, only: 'unsure' })).toBe(true);
+    expect(minutesOf([{ ...unsure, minutes: 80, measure: { ...run!, minutes: 20 } }])).toBe(20);
     expect(matches(unsure, { ...none, only: 'measure' })).toBe(false);
     const said = remarks(queue({}, { items: [silent, telling, item({})], total: 3, neverMeasured: 9 }));
     expect(said.slice(1)).toEqual([

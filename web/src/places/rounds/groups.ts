@@ -140,7 +140,10 @@ const byOpening = (a: QueueItem, b: QueueItem): number =>
 
 /** Bench minutes of a group's recommended work. */
 export function minutesOf(items: readonly QueueItem[]): number {
-  return items.reduce((sum, item) => sum + (item.minutes ?? 0), 0);
+  return items.reduce(
+    (sum, item) => sum + ((ONLY.unsure!(item) ? item.measure?.minutes : item.minutes) ?? 0),
+    0,
+  );
 }
 
 /** How many machines stand in each group; they add up to all of them. */
