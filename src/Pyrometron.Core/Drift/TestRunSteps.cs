@@ -5,9 +5,9 @@ using Pyrometron.Core.Units;
 namespace Pyrometron.Core.Drift;
 
 /// <summary>
-/// Finds jumps of sensors on machines that are read by test runs: too few under one load, but an offset is the same under all.
-/// One part leaves all the others from one reading to the next, by the same kelvins under every load, with no service and no
-/// change of settings to explain it. A joint that lets go takes weeks, and shows by its heat.
+/// Finds jumps of sensors on machines that are read by test runs now and then. There are too few under one load, but an offset is
+/// the same under all of them: one part leaves the others from one run to the next, with no service and no change of settings to
+/// explain it. A joint that lets go takes weeks, and shows by its heat.
 /// </summary>
 internal static class TestRunSteps
 {

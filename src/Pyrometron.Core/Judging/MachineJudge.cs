@@ -97,7 +97,8 @@ internal sealed class MachineJudge(MachineFacts machine, WearModel model, Zone z
             Readings = machine.Readings,
             Rhythm = machine.Rhythm,
             Runs = machine.Runs.Count,
-            Measure = DecidingRun.For(parts, symptoms, policy),
+            // What was reported or reached is not weighed: no run comes before it.
+            Measure = urgency == Urgency.Soon ? DecidingRun.For(parts, symptoms, policy) : null,
             Symptoms = symptoms,
             RuledOut = machine.RuledOut,
             Result = result,
