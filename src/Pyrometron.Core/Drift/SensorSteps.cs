@@ -32,46 +32,22 @@ public static class SensorSteps
 
     private static List<SensorStep> Find(Asset asset, ReferencePoint reference, CellTable cells)
     {
-        if (asset.Parts.Count < 2)
-            return [];
         var main = cells.OfReadings.Where(c => c.Workload == reference.Workload && c.Heat > 0.6).ToArray();
-        var parts = asset.Parts.Count;
-        // By how much one part jumps against another is what that one jumps against it, the other way.
-        var jumps = new List<(double Day, double Kelvin)>[parts, parts];
-        for (var p = 0; p < parts; p++)
-        for (var other = 0; other < p; other++)
-            jumps[other, p] = [.. (jumps[p, other] = Jumps(asset, main, p, other)).Select(j => (j.Day, -j.Kelvin))];
-        return
-        [
-            .. Enumerable
-                .Range(0, parts)
-                .SelectMany(p =>
-                    StepsOf(main, p, [.. Enumerable.Range(0, parts).Where(other => other != p).Select(other => jumps[p, other])])
-                ),
-        ];
+        return SensorJump.Told(
+            asset.Parts.Count,
+            (part, other) => Jumps(asset, main, part, other),
+            (part, day) => Raw(main, part, day),
+            sameDays: Cell.Days
+        );
     }
 
-    /// <summary>
-    /// The sensor that jumped is the one that left all the others at once, by the same kelvins, while those stayed together;
-    /// with two sensors, the one whose own reading jumped.
-    /// </summary>
-    /// <param name="others">The part's jumps against each of the others.</param>
-    private static IEnumerable<SensorStep> StepsOf(Cell[] cells, int part, List<(double Day, double Kelvin)>[] others) =>
-        others[0]
-            .Where(jump =>
-                others.All(o => o.Any(j => Math.Abs(j.Day - jump.Day) <= Cell.Days && j.Kelvin * jump.Kelvin > 0))
-                && Math.Abs(Raw(cells, part, jump.Day) - jump.Kelvin) <= Math.Abs(jump.Kelvin) / 2
-            )
-            .OrderBy(j => j.Day)
-            .Select(j => new SensorStep(part, j.Day));
-
-    private static List<(double Day, double Kelvin)> Jumps(Asset asset, Cell[] cells, int part, int other)
+    private static List<SensorJump> Jumps(Asset asset, Cell[] cells, int part, int other)
     {
         var apart = cells
             .Select(c => new Gap(c.Day, (c.Rise(part) - c.Rise(other)) / c.Heat, c.Settings))
             .Where(c => !double.IsNaN(c.Kelvin))
             .ToArray();
-        var jumps = new List<(double, double)>();
+        var jumps = new List<SensorJump>();
         if (apart.Length < 2 * Window)
             return jumps;
         var noise = Robust.MadScale(apart.Skip(1).Select((c, i) => c.Kelvin - apart[i].Kelvin).ToArray()) / Math.Sqrt(2);
@@ -80,7 +56,7 @@ public static class SensorSteps
             if (LargestIn(apart, span.From, span.To) is var (at, size) && Math.Abs(size) >= Math.Max(LeastJump, 5 * noise))
             {
                 if (IsAbrupt(apart, at, size) && !Explained(asset, apart, at))
-                    jumps.Add(((apart[at - 1].Day + apart[at].Day) / 2, size));
+                    jumps.Add(new SensorJump((apart[at - 1].Day + apart[at].Day) / 2, size));
                 spans.Push((span.From, at));
                 spans.Push((at, span.To));
             }

@@ -36,54 +36,24 @@ internal static class TestRunSteps
     /// <summary>The jumps of all parts, in time order a part. O(parts² × cells).</summary>
     public static List<SensorStep> Find(Asset asset, CellTable cells)
     {
-        var parts = asset.Parts.Count;
-        if (parts < 2)
-            return [];
         var all = cells.OfReadings.ToArray();
-        // By how much one part jumps against another is what that one jumps against it, the other way.
-        var jumps = new List<Jump>[parts, parts];
-        for (var p = 0; p < parts; p++)
-        for (var other = 0; other < p; other++)
-        {
-            jumps[p, other] = JumpsOf(asset, new GapSeries(all, p, other));
-            jumps[other, p] = [.. jumps[p, other].Select(j => j with { Kelvin = -j.Kelvin })];
-        }
-        return
-        [
-            .. Enumerable
-                .Range(0, parts)
-                .SelectMany(p =>
-                    StepsOf(all, p, [.. Enumerable.Range(0, parts).Where(other => other != p).Select(other => jumps[p, other])])
-                ),
-        ];
+        return SensorJump.Told(
+            asset.Parts.Count,
+            (part, other) => JumpsOf(asset, new GapSeries(all, part, other)),
+            (part, day) => new GapSeries(all, part, null).StepAt(day),
+            sameDays: 2 * Cell.Days
+        );
     }
 
-    /// <param name="Day">Middle between the last cell before it and the first after it.</param>
-    private readonly record struct Jump(double Day, double Kelvin);
-
-    /// <summary>
-    /// The sensor that jumped is the one that left all the others at once, by the same kelvins, while those stayed together;
-    /// with two sensors, the one whose own reading jumped.
-    /// </summary>
-    /// <param name="others">The part's jumps against each of the others.</param>
-    private static IEnumerable<SensorStep> StepsOf(Cell[] cells, int part, List<Jump>[] others) =>
-        others[0]
-            .Where(jump =>
-                others.All(o => o.Any(j => Math.Abs(j.Day - jump.Day) <= 2 * Cell.Days && j.Kelvin * jump.Kelvin > 0))
-                && Math.Abs(new GapSeries(cells, part, null).StepAt(jump.Day) - jump.Kelvin) <= Math.Abs(jump.Kelvin) / 2
-            )
-            .OrderBy(j => j.Day)
-            .Select(j => new SensorStep(part, j.Day));
-
-    private static List<Jump> JumpsOf(Asset asset, GapSeries series)
+    private static List<SensorJump> JumpsOf(Asset asset, GapSeries series)
     {
-        var jumps = new List<Jump>();
+        var jumps = new List<SensorJump>();
         while (jumps.Count < MostJumps && series.Largest() is { } jump)
         {
             // Whether it is told or not, what comes after it is looked at without it.
             series.TakeOut(jump.At, jump.Kelvin);
             if (jump.IsAbrupt && !jump.NewSettings && !Served(asset, jump.Before, jump.After))
-                jumps.Add(new Jump((jump.Before + jump.After) / 2, jump.Kelvin));
+                jumps.Add(new SensorJump((jump.Before + jump.After) / 2, jump.Kelvin));
         }
         return jumps;
     }
