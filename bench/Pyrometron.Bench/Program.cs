@@ -25,6 +25,8 @@ return args switch
             && int.TryParse(weeks, out var count)
             && count > 0
             && int.TryParse(time, out var seconds) => PlanCommand.Run(seed, count, seconds),
+    ["cut", var first, var plans] when int.TryParse(first, out var seed) && int.TryParse(plans, out var count) && count > 0 =>
+        CutCommand.Run(seed, count),
     ["messages", var folder] => MessagesCommand.Run(folder),
     _ => Usage(),
 };
@@ -42,6 +44,9 @@ static int Usage()
     );
     Console.Error.WriteLine(
         "       plan SEED N S    N made-up weeks planned in S seconds each: how near they come to their bound"
+    );
+    Console.Error.WriteLine(
+        "       cut SEED N       N made-up sets of 300 pads cut from sheets: how near the plans come to their bound"
     );
     Console.Error.WriteLine("       messages ROOT    writes the server's messages down for the languages of the front end");
     return 2;

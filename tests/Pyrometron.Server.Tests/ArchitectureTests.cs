@@ -15,8 +15,8 @@ public partial class ArchitectureTests
     /// </summary>
     private static readonly string[][] Floors =
     [
-        ["Units", "Statistics", "Cooling"],
-        ["Fleet"],
+        ["Units", "Statistics", "Cooling", "Cutting"],
+        ["Fleet", "Materials"],
         ["Messages"],
         ["Planning"],
         ["Readings"],

@@ -11,6 +11,7 @@ using Pyrometron.Server.Demo;
 using Pyrometron.Server.Imports;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Machines;
+using Pyrometron.Server.Materials;
 using Pyrometron.Server.Planning;
 using Pyrometron.Server.Proof;
 using Pyrometron.Server.Weeks;
@@ -53,6 +54,7 @@ public static class Setup
         builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
 
         builder.Services.AddSingleton<PlanningDesk>();
+        builder.Services.AddSingleton<CuttingDesk>();
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton(_ => DataFolder.Take(options.DataFolder));
@@ -169,6 +171,7 @@ public static class Setup
         api.MapLabels();
         api.MapVerdicts();
         api.MapPlans();
+        api.MapMaterials();
         api.MapCalendar();
         api.MapWeeks();
         api.MapStaff();

@@ -1,0 +1,42 @@
+using Pyrometron.Core.Materials;
+
+namespace Pyrometron.Core.Tests.Materials;
+
+public sealed class PasteJointTests
+{
+    /// <summary>R = t/(k·A) for 628 mm² (reference sheet, section 6.2, recomputed by a script in SI units).</summary>
+    [Theory]
+    [InlineData("6.2-R", 50, 8.5, 5e-9)]
+    [InlineData("6.2-t25k8.5", 25, 8.5, 5e-8)]
+    [InlineData("6.2-t100k8.5", 100, 8.5, 5e-8)]
+    [InlineData("6.2-t50k4", 50, 4, 5e-8)]
+    [InlineData("6.2-t50k12.5", 50, 12.5, 5e-8)]
+    [InlineData("6.2-t150k2", 150, 2, 5e-8)]
+    public void Resistance_of_a_layer(string id, double bondLine, double conductivity, double tolerance) =>
+        Assert.Equal(Reference.Value(id), new PasteJoint(31.4, 20, bondLine, conductivity, 1).ResistanceKPerW, tolerance);
+
+    /// <summary>The same at 250 W: 2.3417 K (reference sheet, 6.2-dT).</summary>
+    [Fact]
+    public void Rise_across_a_layer() =>
+        Assert.Equal(Reference.Value("6.2-dT"), new PasteJoint(31.4, 20, 50, 8.5, 1).RiseAt(250).Value, 5e-6);
+
+    /// <summary>
+    /// 628 mm² at 50 µm take 31.4 mm³ (the drop of section 14.2 of the reference sheet), with 2.5 g/cm³ 78.5 mg: a line of paste.
+    /// </summary>
+    [Fact]
+    public void Volume_and_mass_of_a_layer()
+    {
+        var joint = new PasteJoint(31.4, 20, 50, 8.5, 1);
+        Assert.Equal(31.4, joint.VolumeMm3, 9);
+        Assert.Equal(0.0785, joint.MassGrams(2.5), 9);
+    }
+
+    /// <summary>A tenth left bare costs a ninth more across the layer and saves a tenth of the paste.</summary>
+    [Fact]
+    public void What_is_not_covered_does_not_conduct()
+    {
+        var (full, bare) = (new PasteJoint(30, 20, 60, 6, 1), new PasteJoint(30, 20, 60, 6, 0.9));
+        Assert.Equal(full.ResistanceKPerW / 0.9, bare.ResistanceKPerW, 12);
+        Assert.Equal(full.VolumeMm3 * 0.9, bare.VolumeMm3, 12);
+    }
+}
