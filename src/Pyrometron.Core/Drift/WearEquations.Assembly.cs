@@ -8,7 +8,8 @@ internal sealed partial class WearEquations
     /// <summary>Sums up a machine's cells under its present weights.</summary>
     /// <param name="x">The unknowns as they stand.</param>
     /// <param name="unworn">Whether wear is left out: a first look, at a third of the cost.</param>
-    public void Assemble(WearModel model, ReadOnlySpan<double> x, bool unworn)
+    /// <param name="until">The last bin that counts.</param>
+    public void Assemble(WearModel model, ReadOnlySpan<double> x, bool unworn, int until)
     {
         Reserve(model);
         _unworn = unworn;
@@ -21,8 +22,10 @@ internal sealed partial class WearEquations
         for (var cell = 0; cell < model.Cells.Count; cell++)
         {
             model.Columns.Heights(model.Cells[cell].Day, _heights.AsSpan(0, _n));
-            Add(model, cell);
-            AddFanAnswer(model, cell, x);
+            var counts = model.Cells[cell].Bin <= until;
+            Add(model, cell, counts);
+            if (counts)
+                AddFanAnswer(model, cell, x);
         }
         AverageLocalAirOut(model);
         model.Columns.AddPriors(_h.AsSpan(0, _n * _n), _g.AsSpan(0, _n));
@@ -65,7 +68,7 @@ internal sealed partial class WearEquations
         }
     }
 
-    private void Add(WearModel model, int index)
+    private void Add(WearModel model, int index, bool counts)
     {
         var cell = model.Cells[index];
         var (bin, feelsZone) = (model.BinOf(index), model.FeelsZone(index));
@@ -76,7 +79,7 @@ internal sealed partial class WearEquations
         {
             var y = cell.Rise(p);
             KeepRow(model, cell, p, measured: !double.IsNaN(y));
-            if (double.IsNaN(y))
+            if (double.IsNaN(y) || !counts)
                 continue;
             var kept = _design[index * model.Cells.Parts + p];
             var entries = kept.Entries;

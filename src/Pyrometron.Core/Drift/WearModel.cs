@@ -148,13 +148,15 @@ internal sealed class WearModel
 
     /// <summary>Puts this machine's equations, about its unknowns as they stand, into the scratch.</summary>
     /// <param name="unworn">Whether wear is left out: a first look.</param>
-    public void Assemble(WearEquations equations, bool unworn = false) => equations.Assemble(this, _x, unworn);
+    /// <param name="until">The last bin that counts: where a room is asked for, the last one in which it is known.</param>
+    public void Assemble(WearEquations equations, bool unworn = false, int until = int.MaxValue) =>
+        equations.Assemble(this, _x, unworn, until);
 
     /// <summary>Fits the wear with a given room; goes on from where it stands.</summary>
     /// <param name="equations">Scratch; holds this machine's equations afterwards.</param>
-    public void Fit(WearEquations equations, ZoneRoom room)
+    public void Fit(WearEquations equations, ZoneRoom room, int until = int.MaxValue)
     {
-        Assemble(equations);
+        Assemble(equations, until: until);
         equations.Solve(this, Of(room), _x);
     }
 

@@ -23,6 +23,9 @@ public sealed class ZoneRoom
     /// <summary>The bins known, with their kelvins, in time order.</summary>
     public IEnumerable<(int Bin, double Kelvin)> Bins => _byBin.OrderBy(b => b.Key).Select(b => (b.Key, b.Value));
 
+    /// <summary>The last bin known; of a zone without a room, one that is never reached.</summary>
+    public int LastBin => _byBin.Count > 0 ? _byBin.Keys.Max() : int.MaxValue;
+
     /// <summary>The bins in which enough machines reported to tell the room from themselves, ascending.</summary>
     internal static int[] Known(IEnumerable<WearModel> machines) =>
         [.. machines.SelectMany(m => m.Bins).CountBy(b => b).Where(b => b.Value >= LeastMachines).Select(b => b.Key).Order()];

@@ -168,7 +168,7 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
                 Siblings.ApplyPriors(siblings, Siblings.Kin.Of(model.Asset, model), model, site.AltitudeMetres);
             }
             var room = before.Rooms[Math.Min(turn - 1, before.Rooms.Count - 1)];
-            model.Fit(equations, room);
+            model.Fit(equations, room, room.LastBin);
             model.Reweigh(equations, room);
         }
     }
@@ -246,6 +246,8 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
         int[] fitted = [.. Enumerable.Range(0, _machines.Length).Where(i => _machines[i].Model is not null)];
         WearModel[] models = [.. fitted.Select(i => _machines[i].Model!)];
         var bins = models.Length < ZoneRoom.LeastMachines || basis.Without.HasFlag(Ablation.Room) ? [] : ZoneRoom.Known(models);
+        // A machine that alone reports of late cannot be told from its room there, and must not bend the room of the time before.
+        var until = bins.Length > 0 ? bins[^1] : int.MaxValue;
         for (var turn = 0; turn < turns; turn++)
         {
             var parts = new ConcurrentDictionary<int, RoomEquations>();
@@ -254,9 +256,9 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
             void Turn(WearModel model, int i, WearEquations equations)
             {
                 if (first)
-                    model.Assemble(equations, unworn: true);
+                    model.Assemble(equations, unworn: true, until);
                 else
-                    model.Fit(equations, room);
+                    model.Fit(equations, room, until);
                 if (bins.Length > 0)
                     model.AddToRoomEquations(equations, parts.GetOrAdd(i / ChunkOf(models.Length), _ => new RoomEquations(bins)));
                 if (!first)

@@ -258,4 +258,61 @@ public class JudgeAgainTests
             after.Queue.Select(a => (a.Asset.Tag, a.DriftKelvin))
         );
     }
+
+    /// <summary>
+    /// On every fifth day a bin begins. Where one machine's readings come in before the others', and are hot, nobody else is
+    /// sick.
+    /// </summary>
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(4)]
+    public void One_machine_that_reports_first_and_hot_makes_no_other_sick(int day)
+    {
+        var today = new DateOnly(2026, 11, 28).AddDays(day);
+        long At(int daysAgo, int hour, int minute) =>
+            new DateTimeOffset(
+                today.AddDays(-daysAgo).ToDateTime(new TimeOnly(hour, minute)),
+                TimeSpan.Zero
+            ).ToUnixTimeMilliseconds();
+        Asset Card(int i) =>
+            new(
+                $"GC-{i}",
+                AssetKind.GraphicsCard,
+                "Sorrel",
+                "ROW",
+                null,
+                24,
+                today.AddDays(-390),
+                null,
+                [new("core", new(90), JointMaterial.Paste), new("memory", new(105), JointMaterial.Pad)],
+                []
+            );
+        Reading Window(long at, double air, double heat, params double[] parts) =>
+            new(at, air, double.NaN, heat, 1900, 60, double.NaN, double.NaN, double.NaN, "stock", "steady", null, parts);
+        ReadingSeries Readings(Asset card)
+        {
+            var i = int.Parse(card.Tag[3..], System.Globalization.CultureInfo.InvariantCulture);
+            var list = new List<Reading>();
+            for (var ago = 360; ago > 0; ago--)
+            {
+                var air = 25 + (3 * Math.Sin(ago / 58.0)) + (i % 3 * 0.5) + (ago % 2);
+                list.Add(
+                    Window(At(ago, 6, 0), Math.Round(air, 1), 220 + (ago % 5), Math.Round(air + 40 + i), Math.Round(air + 52))
+                );
+            }
+            for (var minute = 0; i == 4 && minute < 40; minute++)
+                list.Add(Window(At(0, minute % 3, minute), 25, 222, 99, 100));
+            return ReadingSeries.From(list, 2);
+        }
+        var register = new Register(
+            [new Site("S", "Site", 5, [new Zone("ROW", "Row", DustClass.Normal, new(33))])],
+            [.. Enumerable.Range(1, 8).Select(Card)]
+        );
+        var judgement = new FleetJudge(new JudgementBasis(register, today, JudgementPolicy.Default, Readings)).JudgeAll();
+        Assert.Equal("GC-4", judgement.Queue[0].Asset.Tag);
+        Assert.All(judgement.Queue.Skip(1), a => Assert.InRange(a.DriftKelvin!.Value, 0, 1));
+    }
 }
