@@ -21,10 +21,10 @@ public static class MessagesCommand
     /// <returns>The exit code.</returns>
     public static int Run(string root)
     {
-        System.IO.File.WriteAllText(Path.Combine(root, File), Written(root));
+        System.IO.File.WriteAllText(Path.Combine(root, File), Written(MessageTemplates.Of(root).Known));
         return 0;
     }
 
     /// <summary>The file as it should read.</summary>
-    public static string Written(string root) => JsonSerializer.Serialize(MessageTemplates.Of(root), s_readable) + "\n";
+    public static string Written(IReadOnlyList<Template> templates) => JsonSerializer.Serialize(templates, s_readable) + "\n";
 }

@@ -24,7 +24,7 @@ catch (Exception error)
         error.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException
             ? " Stop the other program, or name another port with --port."
             : "";
-    Console.Error.WriteLine($"Pyrometron cannot start: {StorageFailure.Of(error) ?? error.Message}{port}");
+    Console.Error.WriteLine($"Pyrometron cannot start: {StorageFailure.Of(error)?.ToString() ?? error.Message}{port}");
     return 1;
 }
 

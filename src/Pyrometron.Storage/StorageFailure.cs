@@ -1,4 +1,5 @@
 using Microsoft.Data.Sqlite;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Storage;
 
@@ -6,7 +7,7 @@ namespace Pyrometron.Storage;
 public static class StorageFailure
 {
     /// <summary>What failed and what to do, in one line; null for any other error.</summary>
-    public static string? Of(Exception? error) =>
+    public static Message? Of(Exception? error) =>
         error switch
         {
             SqliteException { SqliteErrorCode: 13 } => "The disk is full. Make room, and send it again.",

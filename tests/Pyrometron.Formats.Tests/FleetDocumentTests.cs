@@ -19,8 +19,11 @@ public class FleetDocumentTests
 
     private static readonly DateOnly Today = new(2026, 5, 1);
 
-    private static (Register Register, IReadOnlyList<string> Warnings) Read(string text) =>
-        FleetDocument.Read(Encoding.UTF8.GetBytes(text), Today);
+    private static (Register Register, string[] Warnings) Read(string text)
+    {
+        var (register, warnings) = FleetDocument.Read(Encoding.UTF8.GetBytes(text), Today);
+        return (register, [.. warnings.Select(w => w.ToString())]);
+    }
 
     [Fact]
     public void A_document_is_read_with_its_unknown_members_kept_out()

@@ -15,17 +15,17 @@ public class ReadingsCsvTests
         ["PC, \"12\""] = ["cpu"],
     };
 
-    private static (List<ReadingLine> Lines, IReadOnlyList<string> Warnings) Read(string text) =>
-        Read(Encoding.UTF8.GetBytes(text));
+    private static (List<ReadingLine> Lines, string[] Warnings) Read(string text) => Read(Encoding.UTF8.GetBytes(text));
 
-    private static (List<ReadingLine> Lines, IReadOnlyList<string> Warnings) Read(byte[] bytes)
+    private static (List<ReadingLine> Lines, string[] Warnings) Read(byte[] bytes)
     {
         var csv = new ReadingsCsv(Fleet.GetValueOrDefault, Now);
-        return ([.. csv.Read(new MemoryStream(bytes))], csv.Warnings);
+        return ([.. csv.Read(new MemoryStream(bytes))], [.. csv.Warnings.Select(w => w.ToString())]);
     }
 
     private static Reading Only(string text) =>
-        Read(text).Lines.Single().Reading ?? throw new InvalidOperationException(Read(text).Lines.Single().Problem!.Message);
+        Read(text).Lines.Single().Reading
+        ?? throw new InvalidOperationException(Read(text).Lines.Single().Problem!.Says.ToString());
 
     [Fact]
     public void Columns_stand_in_any_order_and_an_empty_cell_is_not_measured()
@@ -74,7 +74,7 @@ public class ReadingsCsvTests
         var (lines, _) = Read($"time,asset,core_c\n2026-04-01T00:00Z,GC-1,60\n{line}\n2026-04-01T12:00Z,GC-1,61\n");
         Assert.Equal(3, lines.Count);
         Assert.Equal((3, column), (lines[1].Problem!.Line!.Value, lines[1].Problem!.Column));
-        Assert.Contains(words, lines[1].Problem!.Message, StringComparison.Ordinal);
+        Assert.Contains(words, lines[1].Problem!.Says.ToString(), StringComparison.Ordinal);
         Assert.Equal([60, 61], lines.Where(l => l.Reading is not null).Select(l => l.Reading!.PartsC[0]));
     }
 
@@ -165,8 +165,8 @@ public class ReadingsCsvTests
             $"time,asset,settings\n2026-04-01T01:00Z,GC-1,{endless}\n2026-04-01T02:00Z,GC-1,\"open\n2026-04-01T03:00Z,GC-1,good\n"
         );
         Assert.Equal([2, 3, 4], lines.Select(l => l.Line));
-        Assert.Contains("longer than 64 KiB", lines[0].Problem!.Message, StringComparison.Ordinal);
-        Assert.Contains("never closed", lines[1].Problem!.Message, StringComparison.Ordinal);
+        Assert.Contains("longer than 64 KiB", lines[0].Problem!.Says.ToString(), StringComparison.Ordinal);
+        Assert.Contains("never closed", lines[1].Problem!.Says.ToString(), StringComparison.Ordinal);
         Assert.Equal("good", lines[2].Reading!.Settings);
     }
 

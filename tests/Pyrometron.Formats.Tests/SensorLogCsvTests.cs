@@ -50,7 +50,7 @@ public class SensorLogCsvTests
     {
         var refused = Assert.Throws<RefusedInputException>(() => Read(csv)).Problems.Single();
         Assert.Equal(line, refused.Line);
-        Assert.Contains(words, refused.Message, StringComparison.Ordinal);
+        Assert.Contains(words, refused.Says.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -2,6 +2,7 @@ using System.Reflection;
 using Microsoft.CodeAnalysis;
 using Microsoft.CodeAnalysis.CSharp;
 using Microsoft.CodeAnalysis.CSharp.Syntax;
+using Microsoft.CodeAnalysis.Operations;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
 
@@ -23,19 +24,33 @@ public static class MessageTemplates
     /// <summary>Of methods, and of positional records, whose member of that name begins with a capital.</summary>
     private const string TemplateParameter = "template";
 
-    /// <summary>All of them, in order of their keys.</summary>
+    /// <summary>Reads them all.</summary>
     /// <param name="root">The root of the repository; its projects must have been built.</param>
-    public static IReadOnlyList<Template> Of(string root)
+    /// <returns>
+    /// The texts in order of their keys; and where a text becomes a message though nobody knows it before it is made, so that no
+    /// language can have it.
+    /// </returns>
+    public static (IReadOnlyList<Template> Known, IReadOnlyList<string> Unknown) Of(string root)
     {
         var trees = Sources(root).Select(file => CSharpSyntaxTree.ParseText(File.ReadAllText(file), path: file)).ToArray();
         var compilation = CSharpCompilation.Create("sources", trees, References());
+        var read = trees
+            .AsParallel()
+            .AsOrdered()
+            .Select(tree =>
+            {
+                var origin = Path.GetRelativePath(root, tree.FilePath);
+                var operations = Operations(tree, compilation.GetSemanticModel(tree)).ToList();
+                return (
+                    Known: operations.SelectMany(In).Select(t => new Template(t.Id, t.Message, origin)).ToList(),
+                    Unknown: operations.SelectMany(UnknownIn).Select(text => $"{origin}: {text}").ToList()
+                );
+            })
+            .ToList();
         var found = new SortedDictionary<string, Template>(StringComparer.Ordinal);
-        foreach (var word in ApiWords())
-            found[word.Id] = word;
-        foreach (var tree in trees)
-        foreach (var template in In(compilation.GetSemanticModel(tree), tree, Path.GetRelativePath(root, tree.FilePath)))
+        foreach (var template in ApiWords().Concat(read.SelectMany(r => r.Known)))
             found[template.Id] = template;
-        return [.. found.Values];
+        return ([.. found.Values], [.. read.SelectMany(r => r.Unknown)]);
     }
 
     /// <summary>A template in ICU message format, in which an apostrophe is doubled.</summary>
@@ -58,69 +73,87 @@ public static class MessageTemplates
             .Where(file => !Path.GetFileName(file).StartsWith("Pyrometron.", StringComparison.Ordinal))
             .Select(file => MetadataReference.CreateFromFile(file));
 
-    private static IEnumerable<Template> In(SemanticModel model, SyntaxTree tree, string origin)
+    /// <summary>Everything that a source does, operation by operation.</summary>
+    private static IEnumerable<IOperation> Operations(SyntaxTree tree, SemanticModel model) =>
+        from node in tree.GetRoot().DescendantNodes()
+        where
+            node is BaseMethodDeclarationSyntax or AccessorDeclarationSyntax or EqualsValueClauseSyntax or GlobalStatementSyntax
+            || node is ArrowExpressionClauseSyntax { Parent: PropertyDeclarationSyntax or IndexerDeclarationSyntax }
+        let whole = model.GetOperation(node)
+        where whole is { Parent: null }
+        from operation in whole.DescendantsAndSelf()
+        select operation;
+
+    private static IEnumerable<string> UnknownIn(IOperation operation)
     {
-        var root = tree.GetRoot();
-        foreach (var expression in root.DescendantNodes().OfType<ExpressionSyntax>().Where(MayBeText))
-            if (model.GetConversion(expression) is { IsUserDefined: true, MethodSymbol.ContainingType.Name: nameof(Message) })
-                foreach (var template in Constants(expression, model))
-                    yield return new(Icu(template), Icu(template), origin);
-        foreach (var argument in root.DescendantNodes().OfType<ArgumentSyntax>().Where(a => MayBeText(a.Expression)))
+        var text = operation switch
         {
-            if (Parameter(argument, model) is not { } parameter)
-                continue;
-            if (parameter.Name.Equals(TemplateParameter, StringComparison.OrdinalIgnoreCase))
-                foreach (var template in Constants(argument.Expression, model))
-                    yield return new(Icu(template), Icu(template), origin);
-            if (parameter is { Name: "between", ContainingSymbol.Name: nameof(Value.List) })
-                foreach (var between in Constants(argument.Expression, model).Where(b => b.Any(char.IsLetter)))
-                    yield return new(Icu(between), Icu(between), origin);
-            if (parameter is { Name: "noun", ContainingSymbol.Name: nameof(Value.Counted) })
-                foreach (var noun in Constants(argument.Expression, model))
-                    yield return new($"# {noun}", $"{{n, plural, one {{# {noun}}} other {{# {noun}s}}}}", origin);
-        }
+            IConversionOperation { OperatorMethod.ContainingType.Name: nameof(Message) } conversion => conversion.Operand,
+            ISpreadOperation { ElementConversion.MethodSymbol.ContainingType.Name: nameof(Message) } spread => spread,
+            _ => null,
+        };
+        return text is null || AllConstant(text) ? [] : [text.Syntax.ToString()];
     }
 
-    /// <summary>Whether it is worth asking what an expression means: most of them cannot be a constant text.</summary>
-    private static bool MayBeText(ExpressionSyntax expression) =>
-        expression switch
+    /// <summary>The texts of one operation: their keys, and the English of each.</summary>
+    private static IEnumerable<(string Id, string Message)> In(IOperation operation)
+    {
+        switch (operation)
         {
-            LiteralExpressionSyntax literal => literal.IsKind(SyntaxKind.StringLiteralExpression),
-            ParenthesizedExpressionSyntax inner => MayBeText(inner.Expression),
-            ConditionalExpressionSyntax choice => MayBeText(choice.WhenTrue) || MayBeText(choice.WhenFalse),
-            SwitchExpressionSyntax choice => choice.Arms.Any(arm => MayBeText(arm.Expression)),
-            BinaryExpressionSyntax sum => sum.IsKind(SyntaxKind.AddExpression) && MayBeText(sum.Left),
-            // The name of a constant.
-            IdentifierNameSyntax { Parent: not (MemberAccessExpressionSyntax or QualifiedNameSyntax or TypeSyntax) } name =>
-                char.IsUpper(name.Identifier.Text[0]),
-            _ => false,
-        };
+            case IConversionOperation { OperatorMethod.ContainingType.Name: nameof(Message) } conversion:
+                return Constants(conversion.Operand).Select(Same);
+            case IInterpolatedStringHandlerCreationOperation { Type.Name: nameof(Message) } sentence:
+                return [Same(TemplateOf(sentence.Content))];
+            case IArgumentOperation { Parameter: { } parameter } argument:
+                if (parameter.Name.Equals(TemplateParameter, StringComparison.OrdinalIgnoreCase))
+                    return Constants(argument.Value).Select(Same);
+                if (parameter is { Name: "between", ContainingSymbol.Name: nameof(Value.List) })
+                    return Constants(argument.Value).Where(b => b.Any(char.IsLetter)).Select(Same);
+                if (parameter is { Name: "noun", ContainingSymbol.Name: nameof(Value.Counted) })
+                    return Constants(argument.Value).Select(n => ($"# {n}", $"{{n, plural, one {{# {n}}} other {{# {n}s}}}}"));
+                return [];
+            default:
+                return [];
+        }
 
-    private static IParameterSymbol? Parameter(ArgumentSyntax argument, SemanticModel model) =>
-        argument.Parent?.Parent is { } call
-        && model.GetSymbolInfo(call).Symbol is IMethodSymbol method
-        && argument.Parent is BaseArgumentListSyntax list
-        && (
-            argument.NameColon is { } named
-                ? method.Parameters.FirstOrDefault(p => p.Name == named.Name.Identifier.Text)
-                : method.Parameters.ElementAtOrDefault(list.Arguments.IndexOf(argument))
-        )
-            is { } parameter
-            ? parameter
-            : null;
+        static (string, string) Same(string template) => (Icu(template), Icu(template));
+    }
 
-    /// <summary>The constant strings that an expression may come to.</summary>
-    private static IEnumerable<string> Constants(ExpressionSyntax expression, SemanticModel model) =>
-        model.GetConstantValue(expression) is { HasValue: true, Value: string constant }
+    /// <summary>The template that a message makes of an interpolated text: its holes are its places, by their numbers.</summary>
+    private static string TemplateOf(IOperation text)
+    {
+        var hole = 0;
+        return string.Concat(
+            text.DescendantsAndSelf()
+                .OfType<IInterpolatedStringAppendOperation>()
+                .Select(part =>
+                    part.Kind == OperationKind.InterpolatedStringAppendLiteral
+                        ? Constants(((IInvocationOperation)part.AppendCall).Arguments[0].Value).Single()
+                        : $"{{{hole++}}}"
+                )
+        );
+    }
+
+    /// <summary>The constant texts that an operation may come to.</summary>
+    private static IEnumerable<string> Constants(IOperation operation) =>
+        operation.ConstantValue is { HasValue: true, Value: string constant }
             ? [constant]
-            : expression switch
-            {
-                ParenthesizedExpressionSyntax inner => Constants(inner.Expression, model),
-                ConditionalExpressionSyntax choice => Constants(choice.WhenTrue, model)
-                    .Concat(Constants(choice.WhenFalse, model)),
-                SwitchExpressionSyntax choice => choice.Arms.SelectMany(arm => Constants(arm.Expression, model)),
-                _ => [],
-            };
+            : Branches(operation).SelectMany(Constants);
+
+    private static bool AllConstant(IOperation operation) =>
+        operation.ConstantValue.HasValue
+        || operation is IThrowOperation or IConversionOperation { Operand: IThrowOperation }
+        || (Branches(operation).Any() && Branches(operation).All(AllConstant));
+
+    private static IEnumerable<IOperation> Branches(IOperation operation) =>
+        operation switch
+        {
+            IParenthesizedOperation inner => [inner.Operand],
+            IConversionOperation { OperatorMethod: null } inner => [inner.Operand],
+            IConditionalOperation { WhenFalse: { } otherwise } choice => [choice.WhenTrue, otherwise],
+            ISwitchExpressionOperation choice => choice.Arms.Select(arm => arm.Value),
+            _ => [],
+        };
 
     private static IEnumerable<Template> ApiWords()
     {

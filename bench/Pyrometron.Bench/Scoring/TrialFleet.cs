@@ -27,7 +27,7 @@ internal sealed record TrialFleet(
         using var file = File.OpenRead(Path.Combine(folder, "readings.csv.gz"));
         using var spool = GzipSpool.TakeAsync(file, Path.GetTempPath(), CancellationToken.None).GetAwaiter().GetResult();
         foreach (var line in new ReadingsCsv(parts.GetValueOrDefault, DateTimeOffset.UtcNow).Read(spool.Open()))
-            readings[line.Asset].Add(line.Reading ?? throw new InvalidDataException(line.Problem?.Message));
+            readings[line.Asset].Add(line.Reading ?? throw new InvalidDataException(line.Problem?.Says.ToString()));
         return new TrialFleet(register, readings, asOf, truth);
     }
 }

@@ -101,7 +101,7 @@ public sealed class ReadingsImport(
     private void Store(Batch batch, Dictionary<string, StoredAsset> assets, CancellationToken cancellation)
     {
         foreach (var line in batch.Refused)
-            _tally.Refuse(line.Line, line.Problem!.Column, line.Problem.Message);
+            _tally.Refuse(line.Line, line.Problem!.Column, line.Problem.Says);
         if (batch.Readings.Count == 0)
             return;
         var fates = new ReadingFate[batch.Readings.Count];
@@ -145,14 +145,14 @@ public sealed class ReadingsImport(
     private void Count(Batch batch, int i, ReadingFate fate)
     {
         var (tag, sent) = batch.Readings[i];
+        var at = DateTimeOffset
+            .FromUnixTimeMilliseconds(sent.UnixMilliseconds)
+            .ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", CultureInfo.InvariantCulture);
         if (fate == ReadingFate.Conflict)
             _tally.Refuse(
                 batch.Lines[i],
                 null,
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"{tag} at {DateTimeOffset.FromUnixTimeMilliseconds(sent.UnixMilliseconds):yyyy-MM-ddTHH:mm:ssZ} is stored already with other values; the first stays. Correct it on the machine's page."
-                )
+                $"{tag} at {at} is stored already with other values; the first stays. Correct it on the machine's page."
             );
         else if (fate == ReadingFate.TooManyLabels)
             _tally.Refuse(

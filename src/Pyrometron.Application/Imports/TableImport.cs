@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Units;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Tables;
@@ -76,7 +77,7 @@ public sealed class TableImport(Register here, DateOnly today)
         if (_questions.Count < MostQuestions)
             _questions.TryAdd(
                 model,
-                new InputQuestion(
+                InputQuestion.Of(
                     model,
                     $"What kind of machine is '{MachineTable.Short(model)}'?",
                     [.. Enum.GetValues<AssetKind>().Select(Words.Of)]
@@ -141,7 +142,7 @@ public sealed class TableImport(Register here, DateOnly today)
         return day;
     }
 
-    private void Refuse(TableMachine machine, MachineField field, string message) =>
+    private void Refuse(TableMachine machine, MachineField field, Message message) =>
         _refused.Add(new InputProblem(message, machine.Line, MachineTable.NameOf(field)));
 
     private string Default(string field, string value)

@@ -157,12 +157,10 @@ internal sealed class WearModel
     public void Fit(WearEquations equations, ZoneRoom room, int until = int.MaxValue)
     {
         Assemble(equations, until: until);
-        equations.Solve(this, Of(room), _x);
+        equations.Solve(this, room.At(Bins), _x);
     }
 
-    /// <summary>
-    /// Adds what this machine knows of the room to the zone's equations; its own equations must be in the scratch.
-    /// </summary>
+    /// <summary>Adds what it knows of the room to the zone's equations; its own equations must be in the scratch.</summary>
     public void AddToRoomEquations(WearEquations equations, RoomEquations zone) => equations.AddTo(zone, this, _x);
 
     /// <summary>
@@ -173,7 +171,7 @@ internal sealed class WearModel
     {
         var parts = Cells.Parts;
         var residuals = new double[Cells.Count * parts];
-        equations.Residuals(this, _x, Of(room), residuals);
+        equations.Residuals(this, _x, room.At(Bins), residuals);
         for (var c = 0; c < Cells.Count; c++)
         {
             var left = residuals.AsSpan(c * parts, parts);
@@ -206,8 +204,6 @@ internal sealed class WearModel
             look.Part < 0 ? WearTerm.Shared : WearTerm.Own
         );
 
-    private double[] Of(ZoneRoom room) => [.. Bins.Select(room.At)];
-
     /// <summary>Keeps how sure the wear of each part is, from the equations of the last fit.</summary>
     public void KeepUncertainty(WearEquations equations) =>
         _sigma = equations.Uncertainty(this, _x, [.. _share.Select((share, p) => Columns.Wear(p, LastDay, share))]);
@@ -220,7 +216,7 @@ internal sealed class WearModel
         WearTerm[] terms = [WearTerm.Shared, WearTerm.Own, WearTerm.Mount];
         var functions = _share.SelectMany((share, p) => terms.Select(t => Columns.Wear(p, LastDay, share, t))).ToArray();
         // The same readings always give the same answer.
-        var sigma = equations.Bootstrap(this, _x, Of(room), functions, Draws, new Random(Cells.Count));
+        var sigma = equations.Bootstrap(this, _x, room.At(Bins), functions, Draws, new Random(Cells.Count));
         return [.. _share.Select((_, p) => new WearScatter(sigma[3 * p], sigma[3 * p + 1], sigma[3 * p + 2]))];
     }
 

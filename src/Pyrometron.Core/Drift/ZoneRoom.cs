@@ -20,6 +20,9 @@ public sealed class ZoneRoom
     /// <summary>What the room adds on a bin, K; 0 where it is not known.</summary>
     public double At(int bin) => _byBin.GetValueOrDefault(bin);
 
+    /// <summary>What it adds on some bins, K.</summary>
+    public double[] At(IEnumerable<int> bins) => [.. bins.Select(At)];
+
     /// <summary>The bins known, with their kelvins, in time order.</summary>
     public IEnumerable<(int Bin, double Kelvin)> Bins => _byBin.OrderBy(b => b.Key).Select(b => (b.Key, b.Value));
 

@@ -17,7 +17,8 @@ public static partial class PartNames
     public const int Longest = 40;
 
     /// <summary>What makes a name, for messages.</summary>
-    public const string Rule = "must be a lower-case word such as core or memory, and not ambient or outlet";
+    public const string Rule = "must be a lower-case word such as core or memory, and not ambient or outlet",
+        RuleOfPart = "part " + Rule;
 
     /// <summary>Whether a text can name a part: it heads a column of readings.</summary>
     public static bool IsName(string text) =>

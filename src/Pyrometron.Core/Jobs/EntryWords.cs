@@ -37,7 +37,7 @@ public static class EntryWords
                 "Found: {subject} {grade}",
                 e.Note,
                 Value.List("subject", "", [SubjectWord(e.About)]),
-                Value.List("grade", "", [Grading.Find(e.About, e.Grade)?.Says ?? e.Grade])
+                Value.List("grade", "", [Grading.Find(e.About, e.Grade)?.Says ?? Message.Verbatim(e.Grade)])
             ),
             DamageFound { OnTheWay: true } e => Message.Of("Damage done by this job: {text}", Value.Text("text", e.Text)),
             DamageFound e => Message.Of("Damage found on opening: {text}", Value.Text("text", e.Text)),
@@ -96,7 +96,7 @@ public static class EntryWords
             FindingSubject.FanSpin => "fan",
             FindingSubject.FanNoise => "fan",
             FindingSubject.Coverage => "paste covered",
-            _ => Words.Of(subject),
+            _ => Message.Of("{word}", Value.Word("word", subject)),
         };
 
     private static Message WithNote(string template, string? note, params ReadOnlySpan<MessageValue> values) =>

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Pyrometron.Core.Events;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Procedures;
 
@@ -185,7 +186,7 @@ public sealed record ModelNotes(
     public IReadOnlyList<Screw> CoolerScrewsInOrder => Tightening.Order([.. Screws.Where(s => s.Place == ScrewPlace.Cooler)]);
 
     /// <summary>What is wrong with these notes, each with where it stands (JSON Pointer); empty when they can be kept.</summary>
-    public IEnumerable<(string Pointer, string Message)> Problems()
+    public IEnumerable<(string Pointer, Message Says)> Problems()
     {
         if (!Between(WidthMm, 10, LargestMm) || !Between(HeightMm, 10, LargestMm))
             yield return ("/widthMm", $"the plan is 10 to {LargestMm} mm wide and high");

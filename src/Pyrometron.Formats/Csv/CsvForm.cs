@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Formats.Csv;
 
@@ -22,7 +23,7 @@ public enum CsvDelimiter
 /// <param name="What">What it is called in a message.</param>
 /// <param name="Required">Columns that must be there.</param>
 /// <param name="Others">The others, for the message where one is missing.</param>
-public sealed record CsvForm(string What, IReadOnlyList<string> Required, string Others)
+public sealed record CsvForm(Message What, IReadOnlyList<string> Required, string Others)
 {
     /// <summary>Readings: one window of one machine a line.</summary>
     internal static CsvForm Readings { get; } =

@@ -1,5 +1,6 @@
 using System.Text;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Formats.Csv;
 
@@ -64,20 +65,31 @@ internal static class CsvHeader
                 )
             )
             {
-                var (mark, style) =
-                    other == CsvDelimiter.Tab ? ("tabs", "tabs") : ("semicolons", "semicolons with decimal commas");
-                return new RefusedInputException(new InputProblem($"The cells of line 1 are separated by {mark}, not commas.", 1))
+                var (problem, question) =
+                    other == CsvDelimiter.Tab
+                        ? (
+                            (Message)"The cells of line 1 are separated by tabs, not commas.",
+                            (Message)"Line 1 looks like tabs: read it so?"
+                        )
+                        : (
+                            "The cells of line 1 are separated by semicolons, not commas.",
+                            "Line 1 looks like semicolons with decimal commas: read it so?"
+                        );
+                return new RefusedInputException(new InputProblem(problem, 1))
                 {
-                    Question = new InputQuestion("delimiter", $"Line 1 looks like {style}: read it so?", [Words.Of(other)]),
+                    Question = InputQuestion.Of("delimiter", question, [Words.Of(other)]),
                 };
             }
         var found = string.Join(", ", names.Take(MostNamed).Select(n => n.Length > 40 ? n[..40] + "…" : n));
-        var more = names.Length > MostNamed ? $" and {names.Length - MostNamed} more" : "";
-        var others = form.Others.Length > 0 ? $", and may have {form.Others}" : "";
+        Message more = names.Length > MostNamed ? (Message)$"{found} and {names.Length - MostNamed} more" : $"{found}";
+        var needed = string.Join(", ", form.Required);
         return Refused(
-            $"The header row lacks the column '{missing}'. Found: {found}{more}. Expected: {form.What} needs {string.Join(", ", form.Required)}{others}."
+            form.Others.Length > 0
+                ? (Message)
+                    $"The header row lacks the column '{missing}'. Found: {more}. Expected: {form.What} needs {needed}, and may have {form.Others}."
+                : $"The header row lacks the column '{missing}'. Found: {more}. Expected: {form.What} needs {needed}."
         );
     }
 
-    private static RefusedInputException Refused(string message) => new(new InputProblem(message, 1));
+    private static RefusedInputException Refused(Message message) => new(new InputProblem(message, 1));
 }

@@ -1,4 +1,5 @@
 using System.Text;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Formats.Csv;
 
@@ -24,7 +25,7 @@ internal sealed class CsvRecords(Stream stream, byte delimiter = (byte)',')
     public int Line { get; private set; }
 
     /// <summary>Why the current record cannot be used, or null.</summary>
-    public string? Problem { get; private set; }
+    public Message? Problem { get; private set; }
 
     /// <summary>Number of fields of the current record.</summary>
     public int Count => _fields.Count;
@@ -124,7 +125,7 @@ internal sealed class CsvRecords(Stream stream, byte delimiter = (byte)',')
     }
 
     /// <summary>Gives up on a record: it ends with its first line, so that the lines after it are still read.</summary>
-    private int SkipLine(ReadOnlySpan<byte> data, int firstLineEnd, string problem)
+    private int SkipLine(ReadOnlySpan<byte> data, int firstLineEnd, Message problem)
     {
         Problem = problem;
         _nextLine++;

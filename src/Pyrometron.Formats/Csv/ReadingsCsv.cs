@@ -1,4 +1,5 @@
 using System.Text.RegularExpressions;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Formats.Csv;
@@ -26,7 +27,7 @@ public sealed partial class ReadingsCsv(
 
     private readonly long _latest = now.AddDays(1).ToUnixTimeMilliseconds();
     private readonly Dictionary<string, (int Count, string First)> _keptOut = [];
-    private readonly List<string> _warnings = [];
+    private readonly List<Message> _warnings = [];
     private readonly Dictionary<string, string> _labels = [];
     private CsvRecords? _records;
 
@@ -70,11 +71,12 @@ public sealed partial class ReadingsCsv(
     };
 
     /// <summary>What was kept out without refusing a line: unknown columns, parts that a machine does not have.</summary>
-    public IReadOnlyList<string> Warnings =>
+    public IReadOnlyList<Message> Warnings =>
         [
             .. _warnings,
             .. _keptOut.Select(k =>
-                $"Column '{k.Key}': {k.Value.Count} values kept out, the machine has no such part (first: {k.Value.First})."
+                (Message)
+                    $"Column '{k.Key}': {k.Value.Count} values kept out, the machine has no such part (first: {k.Value.First})."
             ),
         ];
 
@@ -88,7 +90,8 @@ public sealed partial class ReadingsCsv(
         _records = new CsvRecords(csv, CsvForm.Written(delimiter));
         var names = CsvHeader.Read(_records, CsvForm.Readings);
         var columns = names.Select(n => (Name: n, Role: RoleOf(n))).ToArray();
-        _warnings.AddRange(columns.Where(c => c.Role == Role.Unknown).Select(c => $"Unknown column '{c.Name}' was kept out."));
+        foreach (var column in columns.Where(c => c.Role == Role.Unknown))
+            _warnings.Add($"Unknown column '{column.Name}' was kept out.");
         return Lines(_records, columns);
     }
 
@@ -118,7 +121,7 @@ public sealed partial class ReadingsCsv(
     )
     {
         var line = records.Line;
-        ReadingLine Refuse(string? column, string message) => new(line, "", null, new InputProblem(message, line, column));
+        ReadingLine Refuse(string? column, Message message) => new(line, "", null, new InputProblem(message, line, column));
 
         if (records.Problem is { } problem)
             return Refuse(null, $"Not readable: {problem}.");
@@ -212,10 +215,10 @@ public sealed partial class ReadingsCsv(
         return IsoInstant.TryNumber(point, out value);
     }
 
-    private static string? Refusal(Role role, double value) =>
+    private static Message? Refusal(Role role, double value) =>
         role switch
         {
-            Role.Ambient or Role.Outlet or Role.Part when value is < -273.15 or > Reading.HottestC =>
+            Role.Ambient or Role.Outlet or Role.Part when value is < -273.15 or > Reading.HottestC => (Message)
                 $"{value} °C is no temperature; it must lie between −273.15 and {Reading.HottestC} °C.",
             Role.Throttled when value is not (0 or 1) => "throttled is 0 or 1.",
             Role.Power or Role.FanRpm or Role.FanPct or Role.Fan or Role.Clock or Role.Spread when value < 0 =>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Proof;
 using Pyrometron.Core.Readings;
 
@@ -95,10 +96,14 @@ public static class SensorLogCsv
         if (!double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) || !double.IsFinite(value))
             throw Refused($"'{(text.Length > 40 ? text[..40] : text)}' is no number.", records.Line, name);
         if (name.EndsWith("_c", StringComparison.Ordinal) ? value is < -273.15 or > Reading.HottestC : value < 0)
-            throw Refused($"{text} cannot be: {(value < 0 ? "too low" : "too high")}.", records.Line, name);
+            throw Refused(
+                value < 0 ? (Message)$"{text} cannot be: too low." : $"{text} cannot be: too high.",
+                records.Line,
+                name
+            );
         return value;
     }
 
-    private static RefusedInputException Refused(string message, int line, string? column = null) =>
+    private static RefusedInputException Refused(Message message, int line, string? column = null) =>
         new(new InputProblem(message, line, column));
 }

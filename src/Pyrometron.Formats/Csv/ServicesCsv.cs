@@ -1,5 +1,6 @@
 using System.Globalization;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Formats.Csv;
 
@@ -56,7 +57,7 @@ public static class ServicesCsv
         string[] days
     )
     {
-        ServiceLine Refuse(string? column, string message) =>
+        ServiceLine Refuse(string? column, Message message) =>
             new(records.Line, "", null, new InputProblem(message, records.Line, column));
         string Cell(string column) =>
             CsvHeader.TryText(records.Field(Array.IndexOf(names, column)), out var text) && text.Length <= 80

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Formats.Fleet;
 
@@ -23,7 +24,7 @@ public static class FleetDocument
     /// <param name="utf8">The whole document.</param>
     /// <param name="today">UTC: no service lies after it.</param>
     /// <exception cref="RefusedInputException">Not JSON, or anything in it missing, wrong or contradictory.</exception>
-    public static (Register Register, IReadOnlyList<string> Warnings) Read(ReadOnlyMemory<byte> utf8, DateOnly today)
+    public static (Register Register, IReadOnlyList<Message> Warnings) Read(ReadOnlyMemory<byte> utf8, DateOnly today)
     {
         try
         {

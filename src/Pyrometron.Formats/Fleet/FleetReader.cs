@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Formats.Fleet;
@@ -16,12 +17,12 @@ internal sealed class FleetReader(ReadOnlyMemory<byte> utf8, DateOnly today)
     private static readonly JsonDocumentOptions Strict = new() { MaxDepth = 16, AllowDuplicateProperties = false };
 
     private readonly List<InputProblem> _problems = [];
-    private readonly List<string> _warnings = [];
+    private readonly List<Message> _warnings = [];
     private readonly List<Site> _sites = [];
     private readonly List<Asset> _assets = [];
     private int _zones;
 
-    public (Register, IReadOnlyList<string>) Read()
+    public (Register, IReadOnlyList<Message>) Read()
     {
         if (utf8.Span.StartsWith("\uFEFF"u8))
             utf8 = utf8[3..];

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Formats.Fleet;
 
@@ -16,10 +17,10 @@ internal sealed class JsonWalker
     private readonly JsonElement _element;
     private readonly string _pointer;
     private readonly List<InputProblem> _problems;
-    private readonly List<string> _warnings;
+    private readonly List<Message> _warnings;
     private readonly HashSet<string> _known = [];
 
-    private JsonWalker(JsonElement element, string pointer, List<InputProblem> problems, List<string> warnings) =>
+    private JsonWalker(JsonElement element, string pointer, List<InputProblem> problems, List<Message> warnings) =>
         (_element, _pointer, _problems, _warnings) = (element, pointer, problems, warnings);
 
     /// <summary>Reads one object that stands for itself.</summary>
@@ -28,7 +29,7 @@ internal sealed class JsonWalker
         ReadOnlyMemory<byte> utf8,
         JsonDocumentOptions options,
         string pointer,
-        (List<InputProblem> Problems, List<string> Warnings) notes,
+        (List<InputProblem> Problems, List<Message> Warnings) notes,
         Action<JsonWalker> read
     )
     {
@@ -49,7 +50,7 @@ internal sealed class JsonWalker
         JsonElement element,
         string pointer,
         List<InputProblem> problems,
-        List<string> warnings,
+        List<Message> warnings,
         Action<JsonWalker> read
     )
     {
@@ -65,7 +66,7 @@ internal sealed class JsonWalker
     }
 
     /// <summary>Warns of a member that is not known.</summary>
-    public static void WarnOf(string pointer, List<string> warnings)
+    public static void WarnOf(string pointer, List<Message> warnings)
     {
         if (warnings.Count < MostWarnings)
             warnings.Add(
@@ -103,7 +104,7 @@ internal sealed class JsonWalker
     public double Number(string name, double low, double high) =>
         Member(name, JsonValueKind.Number) is { } value && value.TryGetDouble(out var number) && number >= low && number <= high
             ? number
-            : Wrong(name, string.Create(CultureInfo.InvariantCulture, $"must be a number from {low} to {high}"), low);
+            : Wrong(name, $"must be a number from {low} to {high}", low);
 
     public DateOnly Date(string name, DateOnly first, DateOnly last) =>
         Member(name, JsonValueKind.String) is { } value
@@ -116,7 +117,7 @@ internal sealed class JsonWalker
         )
             ? date >= first && date <= last
                 ? date
-                : Wrong(name, $"must lie between {first:yyyy-MM-dd} and {last:yyyy-MM-dd}", first)
+                : Wrong(name, $"must lie between {first} and {last}", first)
             : Wrong(name, "must be a date such as 2026-05-01", first);
 
     public DateOnly? OptionalDate(string name, DateOnly first, DateOnly last) => Optional(name) ? Date(name, first, last) : null;
@@ -157,7 +158,7 @@ internal sealed class JsonWalker
     }
 
     /// <summary>Records a problem of a member and returns the stand-in.</summary>
-    public T Wrong<T>(string name, string message, T standIn)
+    public T Wrong<T>(string name, Message message, T standIn)
     {
         _problems.Add(new InputProblem($"{name} {message}", Pointer: $"{_pointer}/{name}"));
         return standIn;

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Readings;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Formats.Tables;
@@ -33,15 +34,17 @@ internal sealed class LogLayout
         Problem =
             _time < 0 && (_date < 0 || _clock < 0)
                 ? _clock >= 0 || _date >= 0
-                    ? $"The log tells the time of day or the day, but not both. Found: {found}. Say which column holds what is missing."
+                    ? (Message)
+                        $"The log tells the time of day or the day, but not both. Found: {found}. Say which column holds what is missing."
                     : $"No column holds the time. Found: {found}. Say which one it is."
                 : _parts.All(p => p.Length == 0)
-                    ? $"No column holds a temperature of this machine's parts ({string.Join(", ", parts)}). Found: {found}. Say which one it is."
+                    ? (Message)
+                        $"No column holds a temperature of this machine's parts ({string.Join(", ", parts)}). Found: {found}. Say which one it is."
                     : null;
     }
 
     /// <summary>Why it is no log of this machine, or null.</summary>
-    public string? Problem { get; }
+    public Message? Problem { get; }
 
     /// <summary>Its columns.</summary>
     public IReadOnlyList<LogColumn> Columns => _columns;
@@ -110,7 +113,7 @@ internal sealed class LogLayout
                 && CellNumber.Read(first[0][c], out _) is not null
                 && missing.Length > 0
             )
-                yield return new InputQuestion(
+                yield return InputQuestion.Of(
                     column.Header,
                     $"What is in the column '{column.Header}', such as '{MachineTable.Short(first[0][c])}'?",
                     [.. missing, LogField.Ignore.Name]

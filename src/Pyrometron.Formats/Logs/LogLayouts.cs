@@ -1,3 +1,4 @@
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Readings;
 using Pyrometron.Formats.Csv;
 
@@ -13,12 +14,12 @@ internal sealed class LogLayouts(LogMachines machines, IReadOnlyDictionary<strin
     public LogLayout First { get; private set; } = null!;
 
     /// <summary>Machines that nothing can be read of, with why.</summary>
-    public IEnumerable<(string Tag, string Why)> Problems =>
+    public IEnumerable<(string Tag, Message Why)> Problems =>
         _order.Where(tag => _byTag[tag].Condenser is null).Select(tag => (tag, _byTag[tag].Layout.Problem!));
 
     /// <summary>Lays out the machines of the first lines.</summary>
     /// <returns>Why nothing can be read at all, or null.</returns>
-    public string? Begin(LogHead head)
+    public Message? Begin(LogHead head)
     {
         var tags =
             machines.TagColumn < 0
@@ -31,7 +32,8 @@ internal sealed class LogLayouts(LogMachines machines, IReadOnlyDictionary<strin
         var readable = _order.Select(t => _byTag[t]).FirstOrDefault(m => m.Condenser is not null).Layout;
         if (readable is null)
             return _order.Count == 0
-                ? $"No line tells of a machine of the fleet: the column '{head.Headers[machines.TagColumn]}' holds none of its tags."
+                ? (Message)
+                    $"No line tells of a machine of the fleet: the column '{head.Headers[machines.TagColumn]}' holds none of its tags."
                 : _byTag[_order[0]].Layout.Problem;
         First = readable;
         return null;

@@ -50,7 +50,7 @@ internal sealed class LogMachines
                 )
             )
             {
-                Question = new InputQuestion(
+                Question = InputQuestion.Of(
                     "asset",
                     "On which machine was the log written?",
                     [.. settings.Machines.Keys.Order(StringComparer.Ordinal).Take(MostOffered)]

@@ -1,4 +1,5 @@
 using NodaTime;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Readings;
 using Pyrometron.Formats.Tables;
 
@@ -74,7 +75,7 @@ public static class SensorLog
         var clock = new LogClock(ZoneOf(settings.TimeZone), DatesOf(head, first, settings, questions));
         var rejected = new List<InputProblem>();
         var count = 0;
-        void Reject(int line, string? column, string message)
+        void Reject(int line, string? column, Message message)
         {
             count++;
             if (rejected.Count < MostListed)
@@ -115,7 +116,7 @@ public static class SensorLog
         }
         if (clock.SawLocal && settings.TimeZone is null)
             questions.Add(
-                new InputQuestion(
+                InputQuestion.Of(
                     ZoneQuestion,
                     "The log's times carry no offset. In which time zone was it written? It is read as UTC.",
                     ["UTC"]
@@ -133,15 +134,16 @@ public static class SensorLog
     }
 
     /// <summary>What is known of a log that lacks a column: enough to say which one it is.</summary>
-    private static SensorLogRead Unread(LogHead head, LogLayouts layouts, string problem) =>
+    private static SensorLogRead Unread(LogHead head, LogLayouts layouts, Message problem) =>
         new(layouts.Columns(), [], [new InputProblem(problem, head.HeaderLine)], 1, [], [.. head.First.Take(ShownLines)])
         {
             Problem = new InputProblem(problem, head.HeaderLine),
         };
 
-    private static string WrongWidth(int cells, int columns) =>
+    private static Message WrongWidth(int cells, int columns) =>
         cells > columns
-            ? $"The line has {cells} cells, the header {columns}: a decimal comma in a file parted by commas? Write it with semicolons, or with decimal points."
+            ? (Message)
+                $"The line has {cells} cells, the header {columns}: a decimal comma in a file parted by commas? Write it with semicolons, or with decimal points."
             : $"The line has {cells} cells, the header {columns}: it was cut off.";
 
     private static DateTimeZone ZoneOf(string? name) =>
@@ -167,7 +169,7 @@ public static class SensorLog
         );
         if (dates.IsOpen)
             questions.Add(
-                new InputQuestion(
+                InputQuestion.Of(
                     header,
                     $"Do the days in '{header}' begin with the day or with the month? They are read with the day first.",
                     [TableMeanings.DayFirst, TableMeanings.MonthFirst]

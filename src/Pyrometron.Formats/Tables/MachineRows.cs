@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Formats.Tables;
 
@@ -156,7 +157,7 @@ internal sealed class MachineRows(TableColumn[] columns, List<TableRow> rows, Ta
             value = Math.Round(CellNumber.ToCelsius(value), 1);
         if (value >= least && value <= most)
             return value;
-        problems.Add(Problem(row, field, FormattableString.Invariant($"{value:0.##} is not between {least:0} and {most:0}.")));
+        problems.Add(Problem(row, field, $"{value:0.##} is not between {least:0} and {most:0}."));
         return null;
     }
 
@@ -181,7 +182,7 @@ internal sealed class MachineRows(TableColumn[] columns, List<TableRow> rows, Ta
                 : day >= Asset.EarliestDay && day <= Asset.LatestDay;
         if (possible)
             return day;
-        problems.Add(Problem(row, field, $"{day:yyyy-MM-dd} cannot be: it lies too far away, or in the future."));
+        problems.Add(Problem(row, field, $"{day} cannot be: it lies too far away, or in the future."));
         return null;
     }
 
@@ -190,12 +191,12 @@ internal sealed class MachineRows(TableColumn[] columns, List<TableRow> rows, Ta
             ? row.Cells[column]
             : "";
 
-    private InputProblem Problem(TableRow row, MachineField field, string message) =>
+    private InputProblem Problem(TableRow row, MachineField field, Message message) =>
         new(message, row.Line, _at.TryGetValue(field, out var column) ? columns[column].Header : MachineTable.NameOf(field));
 
-    private void Ask(string about, string ask, IReadOnlyList<string> choices)
+    private void Ask(string about, Message ask, IReadOnlyList<string> choices)
     {
         if (_questions.Count < MostQuestions)
-            _questions.TryAdd(about, new InputQuestion(about, ask, choices));
+            _questions.TryAdd(about, InputQuestion.Of(about, ask, choices));
     }
 }

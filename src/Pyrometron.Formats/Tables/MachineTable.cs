@@ -148,7 +148,7 @@ public sealed record MachineTable(
             ];
             if (examples.Length == 0)
                 continue;
-            yield return new InputQuestion(
+            yield return InputQuestion.Of(
                 column.Header,
                 $"What is in the column '{column.Header}', such as {string.Join(", ", examples.Select(e => $"'{Short(e)}'"))}?",
                 [

@@ -1,4 +1,5 @@
 using System.Text;
+using Pyrometron.Core.Messages;
 using Pyrometron.Formats.Csv;
 
 namespace Pyrometron.Formats.Tables;
@@ -91,5 +92,5 @@ public sealed class TableText
         return count;
     }
 
-    private static RefusedInputException Refused(string message) => new(new InputProblem(message, 1));
+    private static RefusedInputException Refused(Message message) => new(new InputProblem(message, 1));
 }

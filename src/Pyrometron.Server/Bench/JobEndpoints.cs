@@ -4,6 +4,7 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Messages;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Proof;
@@ -142,15 +143,24 @@ internal static class JobEndpoints
             return Unknown(id);
         if (!Words.TryRead<RunPhase>(phase ?? (job.State == JobState.Open ? "before" : "after"), out var asked))
             return Problems.Input("/phase", $"phase is one of {Words.List<RunPhase>()}.");
-        var (since, where) = asked switch
+        (DateTimeOffset? since, Message none) = asked switch
         {
-            RunPhase.Before => (clock.GetUtcNow().AddDays(-30), "of the last 30 days"),
-            RunPhase.Recheck => (job.RecheckDue ?? job.WorkDoneAt?.AddDays(7), "from a week after the work on"),
-            _ => (job.WorkDoneAt, "since the work was done"),
+            RunPhase.Before => (
+                clock.GetUtcNow().AddDays(-30),
+                (Message)"There are no loaded readings of the last 30 days to take a run from; measure one."
+            ),
+            RunPhase.Recheck => (
+                job.RecheckDue ?? job.WorkDoneAt?.AddDays(7),
+                (Message)"There are no loaded readings from a week after the work on to take a run from; measure one."
+            ),
+            _ => (
+                job.WorkDoneAt,
+                (Message)"There are no loaded readings since the work was done to take a run from; measure one."
+            ),
         };
         return NewestRun.From(asset, readings.Newest(asset, 60), since) is { } run
             ? TypedResults.Ok(RunAnswer.From(run))
-            : Problems.Conflict($"There are no loaded readings {where} to take a run from; measure one.");
+            : Problems.Conflict(none);
     }
 
     /// <summary>A photo's bytes; the entry that tells of it comes after them.</summary>

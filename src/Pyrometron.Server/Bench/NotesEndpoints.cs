@@ -146,7 +146,7 @@ internal static class NotesEndpoints
                     Pointer: at
                 ),
             ];
-        return notes.Problems().Select(p => new InputProblem(p.Message, Pointer: at + p.Pointer));
+        return notes.Problems().Select(p => new InputProblem(p.Says, Pointer: at + p.Pointer));
     }
 
     private static Results<Ok<NotesAnswer>, ProblemHttpResult> Put(

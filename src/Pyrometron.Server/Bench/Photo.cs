@@ -1,3 +1,4 @@
+using Pyrometron.Core.Messages;
 using SkiaSharp;
 
 namespace Pyrometron.Server.Bench;
@@ -23,7 +24,7 @@ internal sealed record Photo(int Width, int Height, byte[] Picture, byte[] Small
 
     /// <summary>Reads a file, when it is its turn.</summary>
     /// <returns>Null with a reason when it is no picture that can be used.</returns>
-    public static async Task<(Photo? Photo, string? Problem)> ReadAsync(byte[] file, CancellationToken cancellation)
+    public static async Task<(Photo? Photo, Message? Problem)> ReadAsync(byte[] file, CancellationToken cancellation)
     {
         await AtOnce.WaitAsync(cancellation);
         try
@@ -36,7 +37,7 @@ internal sealed record Photo(int Width, int Height, byte[] Picture, byte[] Small
         }
     }
 
-    internal static Photo? Read(byte[] file, out string? problem)
+    internal static Photo? Read(byte[] file, out Message? problem)
     {
         problem = null;
         using var data = SKData.CreateCopy(file);

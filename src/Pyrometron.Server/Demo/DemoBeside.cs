@@ -28,7 +28,7 @@ internal sealed class DemoBeside(ServerOptions options, IWebHostEnvironment envi
             { IsFaulted: true, Exception: var error } => new(
                 false,
                 null,
-                $"The demo cannot start: {StorageFailure.Of(error!.InnerException!) ?? error.InnerException!.Message}"
+                $"The demo cannot start: {StorageFailure.Of(error!.InnerException!)?.ToString() ?? error.InnerException!.Message}"
             ),
             _ => new(true, null, null),
         };

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using Pyrometron.Core.Messages;
 using Pyrometron.Formats;
 
 namespace Pyrometron.Server.Hosting;
@@ -14,7 +15,7 @@ internal static partial class FrameworkErrors
     public static (string Title, InputProblem Problem) Describe(BadHttpRequestException bad)
     {
         if (bad.InnerException is JsonException json)
-            return ("The body is no usable JSON", new InputProblem(Message(json), Pointer: Pointer(json)));
+            return ("The body is no usable JSON", new InputProblem(WhatOf(json), Pointer: Pointer(json)));
         const string title = "The request cannot be read";
         if (Unreadable().Match(bad.Message) is { Success: true } unreadable)
             return (
@@ -34,11 +35,17 @@ internal static partial class FrameworkErrors
         // A body that is the word null.
         if (bad.Message.StartsWith("Implicit body inferred", StringComparison.Ordinal))
             return (title, new InputProblem("The body is missing.", Pointer: ""));
-        return (title, new InputProblem(TypeName().IsMatch(bad.Message) ? "The body cannot be read." : bad.Message, Pointer: ""));
+        return (
+            title,
+            new InputProblem(
+                TypeName().IsMatch(bad.Message) ? "The body cannot be read." : Message.Verbatim(bad.Message),
+                Pointer: ""
+            )
+        );
     }
 
     /// <summary>What is wrong with a JSON text.</summary>
-    public static string Message(JsonException json)
+    public static Message WhatOf(JsonException json)
     {
         var message = json.Message.Split(" Path:")[0].Split(" LineNumber:")[0];
         if (Lacking().Match(message) is { Success: true } lacking)
@@ -47,9 +54,9 @@ internal static partial class FrameworkErrors
             return $"{isNull.Groups["name"].Value} may not be null.";
         if (message.Contains("discriminator", StringComparison.Ordinal))
             return Quoted().Match(message) is { Success: true } kind
-                ? $"There is no kind '{kind.Groups["text"].Value}'."
+                ? (Message)$"There is no kind '{kind.Groups["text"].Value}'."
                 : "An object in it does not say its kind.";
-        return TypeName().IsMatch(message) ? "This value is not what is expected here." : message;
+        return TypeName().IsMatch(message) ? "This value is not what is expected here." : Message.Verbatim(message);
     }
 
     /// <summary>The serializer speaks JSON path ($.before.parts[0]); the contract JSON Pointer (/before/parts/0).</summary>

@@ -16,26 +16,27 @@ public static class Problems
 
     /// <summary>An input that cannot be taken.</summary>
     public static ProblemHttpResult Input(IReadOnlyList<InputProblem> problems, int status = StatusCodes.Status400BadRequest) =>
-        TypedResults.Problem(Document(status, "The input cannot be taken", problems[0].Message, problems));
+        TypedResults.Problem(Document(status, "The input cannot be taken", problems[0].Says, problems));
 
     /// <summary>As above, with one problem at a JSON Pointer.</summary>
-    public static ProblemHttpResult Input(string pointer, string message) => Input([new InputProblem(message, Pointer: pointer)]);
+    public static ProblemHttpResult Input(string pointer, Message message) =>
+        Input([new InputProblem(message, Pointer: pointer)]);
 
     /// <summary>Something that is not there.</summary>
-    public static ProblemHttpResult Missing(string what) =>
-        TypedResults.Problem(Document(StatusCodes.Status404NotFound, "Not found", what, []));
+    public static ProblemHttpResult Missing(Message what) =>
+        TypedResults.Problem(Document(StatusCodes.Status404NotFound, "Not found", what));
 
     /// <summary>Something that cannot be done as things stand.</summary>
-    public static ProblemHttpResult Conflict(string why) =>
-        TypedResults.Problem(Document(StatusCodes.Status409Conflict, "Not possible as things stand", why, []));
+    public static ProblemHttpResult Conflict(Message why) =>
+        TypedResults.Problem(Document(StatusCodes.Status409Conflict, "Not possible as things stand", why));
 
     /// <summary>A method that an address does not know.</summary>
-    public static ProblemHttpResult MethodNotAllowed(string what) =>
-        TypedResults.Problem(Document(StatusCodes.Status405MethodNotAllowed, "Not that way", what, []));
+    public static ProblemHttpResult MethodNotAllowed(Message what) =>
+        TypedResults.Problem(Document(StatusCodes.Status405MethodNotAllowed, "Not that way", what));
 
     /// <summary>A body beyond what is taken.</summary>
-    public static ProblemHttpResult TooLarge(string what) =>
-        TypedResults.Problem(Document(StatusCodes.Status413PayloadTooLarge, "Too large", what, []));
+    public static ProblemHttpResult TooLarge(Message what) =>
+        TypedResults.Problem(Document(StatusCodes.Status413PayloadTooLarge, "Too large", what));
 
     /// <summary>Somebody else has changed the same thing; what they wrote is told.</summary>
     private static ProblemDetails Changed(ConflictingEntryException conflict) =>
@@ -73,12 +74,7 @@ public static class Problems
         var problem = error switch
         {
             RefusedInputException refused => Refused(refused),
-            BadHttpRequestException { StatusCode: 413 } => Document(
-                413,
-                "Too large",
-                "The body is larger than this call takes.",
-                []
-            ),
+            BadHttpRequestException { StatusCode: 413 } => Document(413, "Too large", "The body is larger than this call takes."),
             BadHttpRequestException bad => FromFramework(bad),
             NotThereException missing => Document(404, "Not found", missing.Says),
             NotPossibleException { Rule: { } rule } refused => Document(
@@ -92,16 +88,10 @@ public static class Problems
             ImportBrokenOffException broken => Document(
                 StatusCodes.Status507InsufficientStorage,
                 "Not stored to the end",
-                $"{StorageFailure.Of(broken.InnerException)} {broken.Kept:#,0} new lines of the file are kept; sent again, they count once.",
-                []
+                $"{StorageFailure.Of(broken.InnerException) ?? "Storing failed."} {broken.Kept:#,0} new lines of the file are kept; sent again, they count once."
             ),
-            _ when StorageFailure.Of(error) is { } why => Document(
-                StatusCodes.Status507InsufficientStorage,
-                "Not stored",
-                why,
-                []
-            ),
-            OperationCanceledException => Document(499, "Cancelled", "The request was given up before it was done.", []),
+            _ when StorageFailure.Of(error) is { } why => Document(StatusCodes.Status507InsufficientStorage, "Not stored", why),
+            OperationCanceledException => Document(499, "Cancelled", "The request was given up before it was done."),
             _ when IsKindless(error) => Document(
                 400,
                 "The body is no usable JSON",
@@ -111,8 +101,7 @@ public static class Problems
             _ => Document(
                 500,
                 "Something broke here",
-                "This is a fault of the program; the log has the details. Nothing half-done was stored.",
-                []
+                "This is a fault of the program; the log has the details. Nothing half-done was stored."
             ),
         };
         context.Response.StatusCode = problem.Status!.Value;
@@ -124,23 +113,19 @@ public static class Problems
     public static Task Describe(HttpContext context)
     {
         var status = context.Response.StatusCode;
-        var detail = status switch
-        {
-            404 => $"There is no {context.Request.Path} here.",
-            405 => $"{context.Request.Path} does not know {context.Request.Method}.",
-            _ => "The request cannot be answered.",
-        };
+        var path = context.Request.Path.ToString();
+        Message detail = "The request cannot be answered.";
+        if (status == 404)
+            detail = $"There is no {path} here.";
+        if (status == 405)
+            detail = $"{path} does not know {context.Request.Method}.";
         var title = Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(status);
-        return context.Response.WriteAsJsonAsync(
-            Document(status, title, detail, []),
-            ApiJson.Options,
-            "application/problem+json"
-        );
+        return context.Response.WriteAsJsonAsync(Document(status, title, detail), ApiJson.Options, "application/problem+json");
     }
 
     private static ProblemDetails Refused(RefusedInputException refused)
     {
-        var document = Document(400, "The input cannot be taken", refused.Message, refused.Problems);
+        var document = Document(400, "The input cannot be taken", refused.Problems[0].Says, refused.Problems);
         if (refused.Question is { } question)
             document.Extensions["questions"] = new[] { question };
         return document;
@@ -149,32 +134,32 @@ public static class Problems
     private static ProblemDetails FromFramework(BadHttpRequestException bad)
     {
         var (title, problem) = FrameworkErrors.Describe(bad);
-        return Document(bad.StatusCode, title, problem.Message, [problem]);
+        return Document(bad.StatusCode, title, problem.Says, [problem]);
     }
 
     private static ProblemDetails Document(int status, string title, Message says, params (string Name, object Value)[] members)
     {
-        var document = Document(status, title, says.ToString(), []);
-        document.Extensions["says"] = says;
+        var document = Document(status, title, says, (IReadOnlyList<InputProblem>)[]);
         foreach (var (name, value) in members)
             document.Extensions[name] = value;
         return document;
     }
 
-    private static ProblemDetails Document(int status, string title, string detail, IReadOnlyList<InputProblem> problems)
+    private static ProblemDetails Document(int status, string title, Message says, IReadOnlyList<InputProblem> problems)
     {
         var document = new ProblemDetails
         {
             Status = status,
             Title = title,
-            Detail = Cut(detail),
+            Detail = Cut(says.ToString()),
         };
+        document.Extensions["says"] = Cut(says);
         if (problems.Count > 0)
             document.Extensions["errors"] = problems
                 .Take(MostProblems)
                 .Select(p =>
                 {
-                    var error = new Dictionary<string, object> { ["message"] = Cut(p.Message) };
+                    var error = new Dictionary<string, object> { ["message"] = Cut(p.Says.ToString()), ["says"] = Cut(p.Says) };
                     if (p.Line is { } line)
                         error["line"] = line;
                     if (p.Column is { } column)
@@ -186,6 +171,21 @@ public static class Problems
                 .ToArray();
         return document;
     }
+
+    private static Message Cut(Message message) =>
+        new(
+            Cut(message.Template),
+            [
+                .. message.Values.Select(v =>
+                    v with
+                    {
+                        Text = v.Text is null ? null : Cut(v.Text),
+                        Plain = Cut(v.Plain),
+                        Messages = v.Messages is null ? null : [.. v.Messages.Select(Cut)],
+                    }
+                ),
+            ]
+        );
 
     /// <summary>What was sent is told back only as far as it helps.</summary>
     private static string Cut(string text) => text.Length <= LongestText ? text : string.Concat(text.AsSpan(0, LongestText), "…");

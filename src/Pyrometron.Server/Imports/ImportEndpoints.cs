@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Imports;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Formats.Fleet;
@@ -12,7 +13,13 @@ using Pyrometron.Storage;
 namespace Pyrometron.Server.Imports;
 
 /// <summary>What became of a fleet document, in machines.</summary>
-public sealed record FleetAnswer(int Created, int Updated, int Unchanged, IReadOnlyList<string> Warnings);
+public sealed record FleetAnswer(
+    int Created,
+    int Updated,
+    int Unchanged,
+    IReadOnlyList<string> Warnings,
+    IReadOnlyList<Message> WarningMessages
+);
 
 /// <summary>Fleet document, readings and services coming in.</summary>
 internal static class ImportEndpoints
@@ -56,7 +63,13 @@ internal static class ImportEndpoints
         var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
         var (register, warnings) = FleetDocument.Read(spool.ReadAll(FleetDocument.LongestBytes), today);
         var change = fleet.Import(Actor.Unnamed, register, cancellation);
-        return new FleetAnswer(change.Created, change.Updated, change.Unchanged, warnings);
+        return new FleetAnswer(
+            change.Created,
+            change.Updated,
+            change.Unchanged,
+            [.. warnings.Select(w => w.ToString())],
+            warnings
+        );
     }
 
     private static FileContentHttpResult GetFleet(FleetStore fleet)
@@ -133,7 +146,7 @@ internal static class ImportEndpoints
         {
             cancellation.ThrowIfCancellationRequested();
             if (line.Problem is { } problem)
-                tally.Refuse(line.Line, problem.Column, problem.Message);
+                tally.Refuse(line.Line, problem.Column, problem.Says);
             else
             {
                 good.Add((line.Asset, line.Service!));

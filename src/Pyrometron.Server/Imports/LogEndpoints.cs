@@ -156,7 +156,7 @@ internal static class LogEndpoints
             t.Machines.Sum(m => m.Log.Windows.Count - m.Loaded.Count),
             t.Machines.Sum(m => m.Log.Gaps),
             t.Machines.Sum(m => m.Loaded.Count(w => w.Throttled)),
-            [.. t.Read.Rejected.Select(r => new RefusedLine(r.Line ?? 1, r.Column, r.Message)), .. t.Conflicts],
+            [.. t.Read.Rejected.Select(RefusedLine.Of), .. t.Conflicts],
             t.Read.RejectedCount + t.Conflicts.Count,
             t.Read.Questions,
             t.Read.FirstLines,

@@ -108,7 +108,7 @@ internal static class TableEndpoints
             t.Created,
             t.Updated,
             t.Unchanged,
-            [.. t.Refused.Take(MostListed).Select(r => new RefusedLine(r.Line ?? 1, r.Column, r.Message))],
+            [.. t.Refused.Take(MostListed).Select(RefusedLine.Of)],
             t.Refused.Select(r => r.Line).Distinct().Count(),
             t.Questions,
             t.Defaults,

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Formats;
@@ -65,7 +66,14 @@ internal static class PolicyEndpoints
         double Number(double? value, string name, double least, double most, string unit)
         {
             if (value is not { } given || !(given >= least && given <= most))
-                problems.Add(new InputProblem($"{name} is needed: {least} to {most} {unit}".TrimEnd(), Pointer: "/" + name));
+                problems.Add(
+                    new InputProblem(
+                        unit.Length > 0
+                            ? (Message)$"{name} is needed: {least} to {most} {unit}"
+                            : $"{name} is needed: {least} to {most}",
+                        Pointer: "/" + name
+                    )
+                );
             return value ?? 0;
         }
         var (before, bench) = (policy.Current(), request.Bench ?? policy.Bench());

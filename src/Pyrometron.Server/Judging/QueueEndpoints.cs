@@ -143,7 +143,7 @@ internal static class QueueEndpoints
     /// <summary>A day, or a time to wait, that is none.</summary>
     internal static ProblemHttpResult? Refuse(DateOnly? asOf, double? wait, JudgementService service) =>
         asOf is { } day && (day.Year < 1990 || day > service.PresentDay().AddYears(1))
-            ? Problems.Input("/asOf", $"{day:O} is not a day that can be judged.")
+            ? Problems.Input("/asOf", $"{day} is not a day that can be judged.")
         : wait is { } seconds && !(seconds >= 0 && double.IsFinite(seconds))
             ? Problems.Input("/wait", "wait is a number of seconds, 0 or more.")
         : null;

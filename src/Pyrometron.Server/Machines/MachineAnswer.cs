@@ -1,5 +1,6 @@
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Units;
 using Pyrometron.Formats;
 using Pyrometron.Server.Bench;
@@ -103,7 +104,7 @@ public sealed record MachineEdit(
         var problems = new List<InputProblem>();
         var zones = register.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet();
         var tags = register.Assets.Select(a => a.Tag).ToHashSet();
-        void Check(bool good, string at, string message)
+        void Check(bool good, string at, Message message)
         {
             if (!good)
                 problems.Add(new InputProblem(message, Pointer: "/" + at));
@@ -121,12 +122,12 @@ public sealed record MachineEdit(
         Check(
             InServiceSince is { } since && IsPossible(since),
             "inServiceSince",
-            $"inServiceSince is needed: a date from {Asset.EarliestDay:O} to {Asset.LatestDay:O}"
+            $"inServiceSince is needed: a date from {Asset.EarliestDay} to {Asset.LatestDay}"
         );
         Check(
             WarrantyUntil is not { } until || IsPossible(until),
             "warrantyUntil",
-            $"warrantyUntil lies between {Asset.EarliestDay:O} and {Asset.LatestDay:O}"
+            $"warrantyUntil lies between {Asset.EarliestDay} and {Asset.LatestDay}"
         );
         Check(Parts is { Count: > 0 and <= Asset.MaxParts }, "parts", $"parts is needed: 1 to {Asset.MaxParts}");
         for (var i = 0; i < Parts?.Count && i < Asset.MaxParts; i++)
@@ -134,7 +135,7 @@ public sealed record MachineEdit(
             Check(
                 Parts[i]?.Part is { } name && (asset.Parts.Any(p => p.Name == name) || PartNames.IsName(name)),
                 $"parts/{i}/part",
-                $"part {PartNames.Rule}"
+                PartNames.RuleOfPart
             );
             Check(Parts[i]?.LimitCelsius is >= 20 and <= 300, $"parts/{i}/limitCelsius", "limitCelsius is needed: 20 to 300 °C");
             Check(Parts[i]?.Interface is not null, $"parts/{i}/interface", "interface is needed: paste or pad");

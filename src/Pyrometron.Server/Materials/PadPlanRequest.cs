@@ -1,4 +1,5 @@
 using Pyrometron.Core.Cutting;
+using Pyrometron.Core.Messages;
 using Pyrometron.Formats;
 
 namespace Pyrometron.Server.Materials;
@@ -112,7 +113,7 @@ internal sealed class PadPlanReader(PadPlanRequest request)
 
     private static string Last(string at) => at[(at.LastIndexOf('/') + 1)..];
 
-    private T Wrong<T>(string at, string message, T standIn)
+    private T Wrong<T>(string at, Message message, T standIn)
     {
         Problems.Add(new InputProblem(message, Pointer: at));
         return standIn;

@@ -35,7 +35,8 @@ public sealed record PasteRequest(
         Above0("bondLineMicrometres", BondLineMicrometres, 5_000, "µm");
         Above0("conductivityWPerMK", ConductivityWPerMK, 500, "W/(m·K)");
         Above0("densityGPerCm3", DensityGPerCm3, 25, "g/cm³");
-        Above0("coverageFraction", CoverageFraction ?? 1, 1, "");
+        if (!(CoverageFraction is null or (> 0 and <= 1)))
+            problems.Add(new InputProblem("coverageFraction must lie above 0 and up to 1", Pointer: "/coverageFraction"));
         Above0("tubeGrams", TubeGrams, 10_000, "g");
         if (!(PowerWatts >= 0 && PowerWatts <= 10_000))
             problems.Add(new InputProblem("powerWatts must lie between 0 and 10000 W", Pointer: "/powerWatts"));

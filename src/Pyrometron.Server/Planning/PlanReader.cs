@@ -1,4 +1,5 @@
 using System.Globalization;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Planning;
 using Pyrometron.Formats;
 
@@ -136,13 +137,12 @@ internal sealed class PlanReader(PlanRequest request)
     private int Minute(string at, string? text)
     {
         const DateTimeStyles utc = DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal;
-        const string needed = "must be an instant in whole minutes such as 2026-12-01T08:00Z, or a date";
         var name = at[(at.LastIndexOf('/') + 1)..];
         if (
             !DateTimeOffset.TryParseExact(text, Instants, CultureInfo.InvariantCulture, utc, out var instant)
             || instant.Ticks % TimeSpan.TicksPerMinute != 0
         )
-            return Wrong(at, $"{name} {needed}", 0);
+            return Wrong(at, $"{name} must be an instant in whole minutes such as 2026-12-01T08:00Z, or a date", 0);
         var minutes = (instant - new DateTimeOffset(_start, TimeOnly.MinValue, TimeSpan.Zero)).TotalMinutes;
         // Centuries away is as good as never.
         return (int)Math.Clamp(minutes, int.MinValue / 4, int.MaxValue / 4);
@@ -194,7 +194,7 @@ internal sealed class PlanReader(PlanRequest request)
             ? sent.Value
             : Wrong(at, $"{at[(at.LastIndexOf('/') + 1)..]} must be a whole number from {least} to {most}", least);
 
-    private T Wrong<T>(string at, string message, T standIn)
+    private T Wrong<T>(string at, Message message, T standIn)
     {
         Problems.Add(new InputProblem(message, Pointer: at));
         return standIn;

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Units;
 using Pyrometron.Formats;
@@ -55,11 +56,11 @@ public sealed record RunDto(
     internal Run? ToRun(string pointer, List<InputProblem> problems)
     {
         var count = problems.Count;
-        void Wrong(string at, string message) => problems.Add(new InputProblem(message, Pointer: $"{pointer}/{at}"));
+        void Wrong(string at, Message message) => problems.Add(new InputProblem(message, Pointer: $"{pointer}/{at}"));
         void Within(string at, double? value, double low, double high, string unit)
         {
             if (value is { } v && !(v >= low && v <= high))
-                Wrong(at, FormattableString.Invariant($"{at} must lie between {low} and {high} {unit}"));
+                Wrong(at, $"{at} must lie between {low} and {high} {unit}");
         }
         if (string.IsNullOrWhiteSpace(Workload) || Workload.Length > 200)
             Wrong("workload", "workload is needed: the name of the load, 200 characters at most");

@@ -1,6 +1,7 @@
 using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
+using Pyrometron.Core.Messages;
 using Pyrometron.Core.Units;
 using Pyrometron.Formats;
 
@@ -102,7 +103,7 @@ public sealed record ZoneEdit(
     private void Check(params ReadOnlySpan<(string At, string? Text)> needed)
     {
         var problems = new List<InputProblem>();
-        void Check(bool good, string at, string message)
+        void Check(bool good, string at, Message message)
         {
             if (!good)
                 problems.Add(new InputProblem(message, Pointer: "/" + at));

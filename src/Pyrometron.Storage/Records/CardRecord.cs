@@ -111,7 +111,7 @@ internal sealed record CardStepRecord(
             StoredWords.Read<Stage>(Stage),
             Do.ToMessage(),
             [.. (Cautions ?? []).Select(c => new Caution(c.Text.ToMessage(), c.Source))],
-            GateMessages is { } gate ? [.. gate.Select(g => g.ToMessage())] : [.. (Gate ?? []).Select(g => (Message)g)],
+            GateMessages is { } gate ? [.. gate.Select(g => g.ToMessage())] : [.. (Gate ?? []).Select(Message.Verbatim)],
             StoredWords.Read<StepForm>(Form),
             Timer,
             Order ?? [],

@@ -37,7 +37,7 @@ internal sealed record VerdictRecord(
             StoredWords.Read<VerdictOutcome>(Outcome),
             [.. Parts.Select(p => p.ToPart())],
             [.. Reasons.Select(r => r.ToReason())],
-            AdviceMessages is { } messages ? [.. messages.Select(m => m.ToMessage())] : [.. Advice.Select(a => (Message)a)]
+            AdviceMessages is { } messages ? [.. messages.Select(m => m.ToMessage())] : [.. Advice.Select(Message.Verbatim)]
         )
         {
             AlsoBetter = [.. (AlsoBetter ?? []).Select(StoredWords.Read<AlsoBetter>)],
@@ -157,5 +157,5 @@ internal sealed record ReasonRecord(string Code, string Message, MessageRecord? 
 {
     public static ReasonRecord Of(VerdictReason r) => new(r.Code, r.Says.ToString(), MessageRecord.Of(r.Says));
 
-    public VerdictReason ToReason() => new(Code, Says?.ToMessage() ?? Message);
+    public VerdictReason ToReason() => new(Code, Says?.ToMessage() ?? Core.Messages.Message.Verbatim(Message));
 }

@@ -214,8 +214,8 @@ public class SensorLogTests
         );
         Assert.Equal(2, log.Machines[0].Log.Samples);
         Assert.Equal([3, 4, 5], log.Rejected.Select(r => r.Line!.Value));
-        Assert.Contains("decimal comma", log.Rejected[0].Message, StringComparison.Ordinal);
-        Assert.Contains("cut off", log.Rejected[1].Message, StringComparison.Ordinal);
+        Assert.Contains("decimal comma", log.Rejected[0].Says.ToString(), StringComparison.Ordinal);
+        Assert.Contains("cut off", log.Rejected[1].Says.ToString(), StringComparison.Ordinal);
         Assert.Equal("Time", log.Rejected[2].Column);
     }
 
@@ -232,7 +232,7 @@ public class SensorLogTests
     public void What_lacks_a_column_says_which_and_shows_what_was_found(string text, string why)
     {
         var log = Read(text);
-        Assert.Contains(why, log.Problem!.Message, StringComparison.Ordinal);
+        Assert.Contains(why, log.Problem!.Says.ToString(), StringComparison.Ordinal);
         Assert.Equal((2, 1), (log.Columns.Count, log.FirstLines.Count));
     }
 
@@ -303,7 +303,7 @@ public class SensorLogTests
         );
         Assert.Equal([("PC-1", 1L), ("GC-0007", 1L)], log.Machines.Select(m => (m.Tag, m.Log.Samples)));
         Assert.Equal(3, Assert.Single(log.Rejected).Line);
-        Assert.Contains("'PC-99'", log.Rejected[0].Message, StringComparison.Ordinal);
+        Assert.Contains("'PC-99'", log.Rejected[0].Says.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]

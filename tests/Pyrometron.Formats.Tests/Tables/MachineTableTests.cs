@@ -170,8 +170,8 @@ public class MachineTableTests
             ["Tag", "Kind", "Hours per day", "Hours per day", "Bought", "Tag", null],
             table.Refused.Select(r => r.Column)
         );
-        Assert.Contains("stands on line 2 already", table.Refused[0].Message, StringComparison.Ordinal);
-        Assert.Contains("without thousands separators", table.Refused[3].Message, StringComparison.Ordinal);
+        Assert.Contains("stands on line 2 already", table.Refused[0].Says.ToString(), StringComparison.Ordinal);
+        Assert.Contains("without thousands separators", table.Refused[3].Says.ToString(), StringComparison.Ordinal);
         var question = Assert.Single(table.Questions);
         Assert.Equal("hovercraft", question.About);
         var told = Nothing with { Words = new Dictionary<string, string> { [TableMeanings.KeyOf("Hovercraft")] = "server" } };
@@ -211,7 +211,7 @@ public class MachineTableTests
         var table = Read("Colour;Height\nred;2\nred;3\n");
         Assert.False(table.HasTags);
         Assert.Empty(table.Machines);
-        Assert.Contains("Colour, Height", table.LacksTags.Message, StringComparison.Ordinal);
+        Assert.Contains("Colour, Height", table.LacksTags.Says.ToString(), StringComparison.Ordinal);
         // A first column of which every cell is another is taken for them.
         Assert.Equal("tag", Fields(Read("Colour;Height\nred;2\nblue;2\n"))[0]);
     }

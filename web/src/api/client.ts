@@ -13,6 +13,8 @@ export interface TheirChange {
   by: string | null;
   madeAt: string;
   says: string;
+  /** The same as template and values; what an earlier version kept on the device has it in plain English alone. */
+  message?: Schemas['Message'];
 }
 
 /** What the server said when it refused: an RFC 9457 problem document. */
@@ -28,7 +30,7 @@ export interface Problem {
   questions?: Schemas['InputQuestion'][];
   /** The detail as template and values, where the server has it so. */
   says?: Schemas['Message'];
-  errors?: { message: string; pointer?: string; line?: number; column?: string }[];
+  errors?: { message: string; says: Schemas['Message']; pointer?: string; line?: number; column?: string }[];
 }
 
 /**

@@ -21,6 +21,8 @@ export interface Rejected {
   seq?: number;
   waiting: Waiting;
   why: string;
+  /** The same as template and values, where the server had it so. */
+  says?: Schemas['Message'] | undefined;
   theirs: TheirChange[];
 }
 

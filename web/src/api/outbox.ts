@@ -153,9 +153,12 @@ export class Outbox {
   async #reject(entry: Waiting, error: ProblemError): Promise<void> {
     const move = (await device()).transaction(['outbox', 'rejected'], 'readwrite');
     await Promise.all([
-      move
-        .objectStore('rejected')
-        .add({ waiting: entry, why: error.message, theirs: error.problem.theirs ?? [] }),
+      move.objectStore('rejected').add({
+        waiting: entry,
+        why: error.message,
+        says: error.problem.says,
+        theirs: error.problem.theirs ?? [],
+      }),
       move.objectStore('outbox').delete(entry.seq!),
       move.done,
     ]);

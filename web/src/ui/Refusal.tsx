@@ -1,7 +1,7 @@
 import { t } from '@lingui/core/macro';
 import { Alert, Button } from 'antd';
 import { ProblemError } from '../api/client';
-import { refusal } from '../words/message';
+import { refusal, say } from '../words/message';
 
 /** Why something could not be done, in the server's words, with a way to try again. */
 export function Refusal({ error, retry }: { error: Error; retry?: () => void }) {
@@ -18,7 +18,7 @@ export function Refusal({ error, retry }: { error: Error; retry?: () => void }) 
               <li key={i}>
                 {p.pointer && <code>{p.pointer} </code>}
                 {p.line !== undefined && <code>{t`line ${p.line}`} </code>}
-                {p.message}
+                {say(p.says)}
               </li>
             ))}
           </ul>

@@ -48,6 +48,8 @@ function told(value: MessageValue): string {
     case 'count':
       // What is counted, by its English noun.
       return number === null || !text ? inNumbers(plain) : counted(number, text);
+    case 'number':
+      return number === null ? plain : inFigures(number, plain);
     case 'list':
       return (value.messages ?? []).map(say).join(text === null ? '' : (translated(text) ?? text));
     default:
@@ -71,6 +73,16 @@ export function gateWords(
 }
 
 const decimalsOf = (plain: string): number => /\d\.(\d+)/.exec(plain)?.[1]?.length ?? 0;
+
+/** A number as the reader writes it, with the decimals that the plain English has; thousands are parted where it parts them. */
+const inFigures = (number: number, plain: string): string =>
+  number
+    .toLocaleString(undefined, {
+      minimumFractionDigits: decimalsOf(plain),
+      maximumFractionDigits: decimalsOf(plain),
+      useGrouping: plain.includes(','),
+    })
+    .replace('-', MINUS);
 
 /** A plain English figure with its word, its number written as the reader writes it. */
 const inNumbers = (plain: string): string =>

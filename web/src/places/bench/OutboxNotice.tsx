@@ -3,6 +3,7 @@ import { Trans } from '@lingui/react/macro';
 import { Button } from 'antd';
 import { instant } from '../../words/format';
 import { outbox, useOutbox } from '../../api/outbox';
+import { say } from '../../words/message';
 import { word } from '../../words/word';
 
 /** What waits on this device, and what the server would not take. */
@@ -39,7 +40,7 @@ export function OutboxNotice({ jobId }: { jobId: number }) {
               <dt>{t`Theirs`}</dt>
               {turned.theirs.map((c) => (
                 <dd key={c.madeAt + c.says}>
-                  {c.says}{' '}
+                  {c.message ? say(c.message) : c.says}{' '}
                   <span className="quiet small">
                     ({c.by ?? t`another device`}, {instant(c.madeAt)})
                   </span>
@@ -50,7 +51,8 @@ export function OutboxNotice({ jobId }: { jobId: number }) {
             </dl>
           ) : (
             <p>
-              {turned.why} <span className="quiet">{t`(yours: ${says(turned.waiting.entry)})`}</span>
+              {turned.says ? say(turned.says) : turned.why}{' '}
+              <span className="quiet">{t`(yours: ${says(turned.waiting.entry)})`}</span>
             </p>
           )}
           <Button onClick={() => void outbox.discard(turned)}>

@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { useMachine, useMachines, useWrite } from '../../api/queries';
+import { say } from '../../words/message';
 import { capital, instant, partName, takenWords, useTemperature } from '../../words/format';
 import { Columns } from './Columns';
 import { Refusal } from '../../ui/Refusal';
@@ -168,9 +169,9 @@ function Preview({ name, text, asset }: { name: string; text: Blob; asset: strin
                 .filter((q) => q.about !== 'timeZone')
                 .map((q) => (
                   <label key={q.about} className="log-machine">
-                    {q.ask}
+                    {say(q.says)}
                     <Select
-                      aria-label={q.ask}
+                      aria-label={say(q.says)}
                       placeholder={t`choose`}
                       style={{ minWidth: 180 }}
                       onChange={(choice: string) =>

@@ -1,6 +1,7 @@
 import { plural, t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { PlainTable } from '../../ui/PlainTable';
+import { say } from '../../words/message';
 
 const MOST = 20;
 
@@ -28,7 +29,7 @@ export function RefusedLines({
           <tr key={`${String(r.line)} ${r.column ?? ''} ${r.message}`}>
             <td className="num">{r.line}</td>
             <td>{r.column}</td>
-            <td>{r.message}</td>
+            <td>{say(r.says)}</td>
           </tr>
         ))}
       </PlainTable>

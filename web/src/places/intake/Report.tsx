@@ -8,6 +8,7 @@ import { Refusal } from '../../ui/Refusal';
 import { RefusedLines } from './RefusedLines';
 import { Working } from './Working';
 import { refusedCsv, type FileKind, type ImportAnswer, type Progress } from './upload';
+import { say } from '../../words/message';
 import { word } from '../../words/word';
 
 /** A file on its way in. */
@@ -48,7 +49,7 @@ export function Report({
       {entry.error instanceof ProblemError &&
         entry.error.problem.questions?.map((q) => (
           <p key={q.about} className="bench-more">
-            {q.ask}{' '}
+            {say(q.says)}{' '}
             {q.choices.map((choice) => (
               <Button key={choice} type="primary" onClick={() => onForm({ [q.about]: choice })}>
                 {t`Read it so`}
@@ -62,7 +63,7 @@ export function Report({
 }
 
 function Answer({ answer, name }: { answer: ImportAnswer; name: string }) {
-  const warnings = answer.warnings;
+  const warnings = answer.warningMessages.map(say);
   const refused = 'rejected' in answer ? answer.rejected : [];
   return (
     <div role="status">

@@ -12,6 +12,7 @@ import { Refusal } from '../../ui/Refusal';
 import './intake.css';
 import { RefusedLines } from './RefusedLines';
 import { takeTable, type Settled } from '../../api/takeTable';
+import { say } from '../../words/message';
 import { word } from '../../words/word';
 import { PlainTable } from '../../ui/PlainTable';
 
@@ -139,9 +140,9 @@ function Questions({
     <div className="table-questions">
       {questions.map((q) => (
         <label key={q.about}>
-          {q.ask}
+          {say(q.says)}
           <Select
-            aria-label={q.ask}
+            aria-label={say(q.says)}
             placeholder={t`choose`}
             style={{ minWidth: 200 }}
             onChange={(choice: string) => onAnswer(q.about, choice)}

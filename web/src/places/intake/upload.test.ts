@@ -16,8 +16,10 @@ describe('Intake', () => {
 
   /** RFC 4180, section 2: quotes around commas, quotes doubled, lines end with CRLF. */
   it('writes the refused lines as CSV', () => {
-    expect(refusedCsv([{ line: 3, column: null, message: 'it says "hot", not a number' }])).toBe(
-      'line,column,reason\r\n3,,"it says ""hot"", not a number"\r\n',
-    );
+    expect(
+      refusedCsv([
+        { line: 3, column: null, message: '', says: { template: 'it says "hot", not a number', values: [] } },
+      ]),
+    ).toBe('line,column,reason\r\n3,,"it says ""hot"", not a number"\r\n');
   });
 });

@@ -1,5 +1,6 @@
 import { t } from '@lingui/core/macro';
 import { csv } from '../../words/csv';
+import { say } from '../../words/message';
 import { ProblemError, type Problem, type Schemas } from '../../api/client';
 
 export type FileKind = 'fleet' | 'readings' | 'services' | 'table' | 'log';
@@ -129,5 +130,5 @@ export function upload<T>(
 export const refusedCsv = (refused: readonly Schemas['RefusedLine'][]): string =>
   csv(
     ['line', 'column', 'reason'],
-    refused.map((r) => [r.line, r.column, r.message]),
+    refused.map((r) => [r.line, r.column, say(r.says)]),
   );

@@ -10,6 +10,7 @@ import { NumberField } from '../NumberField';
 import { Refusal } from '../Refusal';
 import { takeTable } from '../../api/takeTable';
 import { runningTags, tableOf } from './running';
+import { say } from '../../words/message';
 import { word } from '../../words/word';
 
 interface Fields {
@@ -47,7 +48,7 @@ export function AddMachines({ like, onClose }: { like?: Schemas['MachineAnswer']
           other: '# of these tags are there already.',
         }),
       };
-    if (answer.refused.length > 0) return { tags, why: answer.refused[0]!.message };
+    if (answer.refused.length > 0) return { tags, why: say(answer.refused[0]!.says) };
     await takeTable(table, {}, {}, false);
     return { tags, why: null };
   });

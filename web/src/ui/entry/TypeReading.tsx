@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, unwrap } from '../../api/client';
 import { useWrite } from '../../api/queries';
 import { capital, partName, useTemperature } from '../../words/format';
+import { say } from '../../words/message';
 import { NumberField } from '../NumberField';
 import { Refusal } from '../Refusal';
 import { readingOf } from './running';
@@ -40,7 +41,7 @@ export function TypeReading({
         bodySerializer: (text: unknown) => text as never,
       }),
     );
-    if (answer.rejected.length > 0) throw new Error(answer.rejected[0]!.message);
+    if (answer.rejected.length > 0) throw new Error(say(answer.rejected[0]!.says));
     if (air !== null) keepAir(air);
   });
   const some = parts.some((p) => typeof celsius[p] === 'number');
