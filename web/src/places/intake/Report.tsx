@@ -9,7 +9,14 @@ import { RefusedLines } from './RefusedLines';
 import { Working } from './Working';
 import { refusedCsv, type FileKind, type ImportAnswer, type Progress } from './upload';
 import { say } from '../../words/message';
-import { word } from '../../words/word';
+
+const KINDS: Record<FileKind, string> = {
+  fleet: t`machines and zones`,
+  readings: t`readings`,
+  services: t`services done`,
+  table: t`a list of machines`,
+  log: t`a sensor log`,
+};
 
 /** A file on its way in. */
 export interface Entry {
@@ -39,7 +46,7 @@ export function Report({
         <h2>
           {entry.file.name}{' '}
           <span className="quiet light">
-            {t`${entry.kind ? word(entry.kind) : t`not known`} · ${(entry.file.size / 1024 / 1024).toLocaleString(undefined, { maximumFractionDigits: 1 })} MB`}
+            {t`${entry.kind ? KINDS[entry.kind] : t`not known`} · ${(entry.file.size / 1024 / 1024).toLocaleString(undefined, { maximumFractionDigits: 1 })} MB`}
           </span>
         </h2>
       </div>
