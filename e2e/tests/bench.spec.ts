@@ -327,6 +327,7 @@ test('notes on a model: what was begun survives a reload, and nobody is overwrit
 
 for (const [path, text] of [
   ['/log', /newest first/],
+  ['/proof', /in the mean/],
   ['/models', /Sorrel card/],
   ['/labels?asset=GC-0117', /GC-0117/],
   ['/scan', /Scan a label/],

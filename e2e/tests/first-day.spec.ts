@@ -8,6 +8,9 @@ test.describe.serial('a technician’s first day', () => {
   test('an empty house teaches what to do', async ({ page }) => {
     await page.goto('/');
     await expect(page.getByRole('heading', { name: /^No machines yet/ })).toBeVisible();
+    await page.goto('/proof');
+    await expect(page.getByRole('heading', { name: 'No work is filed in these days.' })).toBeVisible();
+    await page.goto('/');
     await page.getByRole('button', { name: 'Bring in files' }).click();
     await expect(page).toHaveTitle('Intake · Pyrometron');
   });

@@ -51,6 +51,8 @@ const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<vo
   ['/bench/1/typed'],
   ['/bench/new?asset=GC-0117&level=repad'],
   ['/log'],
+  ['/proof'],
+  ['/proof?by=zone'],
   ['/models'],
   ['/models/Petrel%20desktop'],
   ['/labels'],
@@ -82,7 +84,7 @@ const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<vo
 ];
 
 /** Pages that have more to show where there is room. */
-const WIDE = ['/', '/halls?as=list', '/machines/GC-0117', '/bench/1', '/bench/6', '/log', '/rules'];
+const WIDE = ['/', '/halls?as=list', '/machines/GC-0117', '/bench/1', '/bench/6', '/log', '/proof', '/rules'];
 
 /** What is untranslated or cut on the page as it stands. */
 function faults(known: readonly string[]): string[] {

@@ -12,6 +12,7 @@ const PLACES = [
   ['/bench', /proof/],
   ['/bench/6', /measure it again/],
   ['/bench/1', /ooler than before/],
+  ['/proof', /Predicted, and found on opening/],
   ['/intake', /Drop files/],
   ['/start', /What do you have/],
   ['/rules', /Keep these rules/],

@@ -47,6 +47,47 @@ public sealed partial class JobStore
             )
         );
 
+    /// <summary>Every job whose work is done within some days, newest first, with its proof as far as there is one.</summary>
+    /// <param name="from">The first day, or null for the beginning.</param>
+    /// <param name="to">The last day, or null for today.</param>
+    public IReadOnlyList<FinishedJob> Finished(DateOnly? from, DateOnly? to) =>
+        database.Read(connection =>
+            connection.QueryReadable(
+                """
+                SELECT j.id, a.tag, a.model, z.code, j.level, date(j.work_done_at),
+                    v.verdict ->> '$.outcome', -min(p.value ->> '$.changeKelvin'), p.value ->> '$.uncertaintyKelvin',
+                    j.predicted_cause, j.found_causes,
+                    EXISTS (SELECT 1 FROM job c WHERE c.comeback_of = j.id AND c.state <> 'abandoned'),
+                    (SELECT count(*) FROM job_entry e WHERE e.job_id = j.id AND e.kind = 'damage-found'
+                        AND json_valid(e.entry) AND e.entry ->> '$.onTheWay')
+                FROM job j JOIN asset a ON a.id = j.asset_id JOIN zone z ON z.id = a.zone_id
+                    JOIN (SELECT id, iif(json_valid(verdict), verdict, '{}') AS verdict FROM job) v ON v.id = j.id
+                    LEFT JOIN json_each(v.verdict, '$.parts') p
+                WHERE j.work_done_at IS NOT NULL AND j.state <> 'abandoned'
+                    AND date(j.work_done_at) BETWEEN coalesce($from, '0000') AND coalesce($to, '9999')
+                GROUP BY j.id ORDER BY j.work_done_at DESC, j.id DESC
+                """,
+                r => new FinishedJob(
+                    r.GetInt64(0),
+                    r.GetString(1),
+                    r.GetString(2),
+                    r.GetString(3),
+                    Read<ServiceLevel>(r.GetString(4)),
+                    r.Date(5),
+                    r.IsDBNull(6) ? null : Read<VerdictOutcome>(r.GetString(6)),
+                    r.IsDBNull(7) ? 0 : r.GetDouble(7),
+                    r.IsDBNull(8) ? 0 : r.GetDouble(8),
+                    r.IsDBNull(9) ? null : Read<Cause>(r.GetString(9)),
+                    r.IsDBNull(10) ? null : Causes(r.GetString(10)),
+                    r.GetInt64(11) != 0,
+                    (int)r.GetInt64(12)
+                ),
+                (_, _) => { },
+                ("$from", from is { } first ? Sql.Text(first) : null),
+                ("$to", to is { } last ? Sql.Text(last) : null)
+            )
+        );
+
     /// <summary>The minutes booked on every filed job, by the level that was done in the end.</summary>
     public IReadOnlyList<TimedJob> Timed() =>
         database.Read(connection =>

@@ -56,6 +56,34 @@ public class ProvenJobsTests
         Assert.Empty(t.Jobs.Proven());
     }
 
+    [Fact]
+    public void Every_finished_job_is_told_with_its_proof_and_what_came_of_it()
+    {
+        using var t = new TemporaryDatabase();
+        Job(t, ServiceLevel.DustOut, 8.5, ServiceLevel.Repaste, Verdict("improved", (-3.5, 3.3), (-7.25, 7.7)));
+        Job(t, ServiceLevel.DustOut, 8, ServiceLevel.DustOut, "cut off {");
+        Job(t, ServiceLevel.DustOut, 8, ServiceLevel.DustOut, null);
+        // The first was done on a day of its own, and the machine came back from it; the last is still open.
+        Execute(t, "UPDATE job SET work_done_at = '2026-10-01T08:00:00Z', found_causes = 'dust' WHERE id = 1");
+        Execute(t, "UPDATE job SET work_done_at = '2026-11-02T08:00:00Z', comeback_of = 1 WHERE id = 2");
+        Execute(t, "UPDATE job SET state = 'open', work_done_at = NULL WHERE id = 3");
+        Execute(
+            t,
+            """
+            INSERT INTO job_entry (job_id, key, version, subject, kind, device, made_at, stored_at, form, entry)
+            VALUES (1, 'k1', 9, 'd1', 'damage-found', 'phone', '2026-10-01T08:00:00Z', '2026-10-01T08:00:00Z', 1, '{"text":"a clip","onTheWay":true}'),
+                (1, 'k2', 10, 'd2', 'damage-found', 'phone', '2026-10-01T08:00:00Z', '2026-10-01T08:00:00Z', 1, '{"text":"a seal"}')
+            """
+        );
+        var jobs = t.Jobs.Finished(null, null);
+        Assert.Equal([2L, 1], jobs.Select(j => j.Id));
+        Assert.Equal((VerdictOutcome.Improved, 7.25, 7.7), (jobs[1].Outcome!.Value, jobs[1].WonKelvin, jobs[1].ExpandedKelvin));
+        Assert.Equal((true, 1, Cause.Dust), (jobs[1].CameBack, jobs[1].BrokenParts, Assert.Single(jobs[1].Found!)));
+        Assert.Null(jobs[0].Outcome);
+        Assert.Equal(1, Assert.Single(t.Jobs.Finished(null, new DateOnly(2026, 10, 31))).Id);
+        Assert.Equal(2, Assert.Single(t.Jobs.Finished(new DateOnly(2026, 10, 2), null)).Id);
+    }
+
     /// <summary>Books minutes on a job and files its work, or not.</summary>
     private static void Timed(TemporaryDatabase t, ServiceLevel done, JobState state, params double[] booked)
     {

@@ -46,6 +46,7 @@ export const router = createBrowserRouter([
         path: 'bench/:id/proof',
         lazy: async () => ({ Component: (await import('./places/bench/paper/ProofSheet')).ProofSheet }),
       },
+      { path: 'proof', lazy: async () => ({ Component: (await import('./places/proof/Proof')).Proof }) },
       { path: 'log', lazy: async () => ({ Component: (await import('./places/logbook/LogBook')).LogBook }) },
       { path: 'models', lazy: async () => ({ Component: (await import('./places/models/Models')).Models }) },
       {

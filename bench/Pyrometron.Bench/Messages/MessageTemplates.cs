@@ -137,7 +137,9 @@ public static class MessageTemplates
     /// <summary>The constant texts that an operation may come to.</summary>
     private static IEnumerable<string> Constants(IOperation operation) =>
         operation.ConstantValue is { HasValue: true, Value: string constant }
-            ? constant.Length > 0 ? [constant] : []
+            ? constant.Length > 0
+                ? [constant]
+                : []
             : Branches(operation).SelectMany(Constants);
 
     private static bool AllConstant(IOperation operation) =>

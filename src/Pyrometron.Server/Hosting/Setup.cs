@@ -170,6 +170,7 @@ public static class Setup
         api.MapLogBook();
         api.MapLabels();
         api.MapVerdicts();
+        api.MapWon();
         api.MapPlans();
         api.MapMaterials();
         api.MapCalendar();

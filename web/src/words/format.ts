@@ -25,6 +25,7 @@ const dateWeekday = made(
 const dateYear = made(
   () => new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' }),
 );
+const monthYear = made(() => new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric' }));
 const time = made(() => new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' }));
 const dateTime = made(() => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }));
 
@@ -94,6 +95,9 @@ export function day(text: string, now = new Date()): string {
 export function fullDay(text: string): string {
   return dateYear().format(parseDay(text));
 }
+
+/** A month, written such as 2026-11. */
+export const month = (text: string): string => monthYear().format(parseDay(`${text}-01`));
 
 /** A day with its weekday, as it stands over a day's work. */
 export function weekday(text: string): string {

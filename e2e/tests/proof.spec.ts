@@ -1,0 +1,57 @@
+import { expect, test } from './server.js';
+
+test.use({ demo: true });
+
+interface Won {
+  all: { jobs: number; notCompared: number; meanKelvin: number };
+  groups: { key: string; won: { jobs: number; meanKelvin: number | null } }[];
+  withoutGain: { id: number; asset: string }[];
+}
+
+test('what work has won adds up, is narrowed down, and leads to each job', async ({ page }) => {
+  await page.goto('/proof');
+  const answer = (await (await page.request.get('/api/v1/proof')).json()) as Won;
+  expect(answer.all.jobs).toBeGreaterThan(4);
+  expect(answer.groups.reduce((sum, g) => sum + g.won.jobs, 0)).toBe(answer.all.jobs);
+  const compared = answer.all.jobs - answer.all.notCompared;
+  await expect(
+    page.getByRole('heading', {
+      name: new RegExp(`^${String(answer.all.jobs)} jobs done: the ${String(compared)} compared won`),
+    }),
+  ).toBeVisible();
+  // The choice stands in the address, so that it can be sent to somebody.
+  await page.getByText('by month', { exact: true }).click();
+  await expect(page).toHaveURL(/by=month/);
+  await expect(
+    page
+      .getByRole('row', { name: /^November 2026/ })
+      .or(page.getByRole('row', { name: /20\d\d/ }))
+      .first(),
+  ).toBeVisible();
+  await page.getByLabel('to', { exact: true }).fill('2001-01-01');
+  await expect(page.getByRole('heading', { name: 'No work is filed in these days.' })).toBeVisible();
+  await page.getByLabel('to', { exact: true }).fill('');
+  const lost = answer.withoutGain[0]!;
+  await page.getByRole('link', { name: `job ${String(lost.id)}` }).click();
+  await expect(page).toHaveURL(new RegExp(`/bench/${String(lost.id)}$`));
+});
+
+test('the same jobs as CSV, and what cannot be asked is refused in words', async ({ page }) => {
+  const csv = await (await page.request.get('/api/v1/proof.csv')).text();
+  const answer = (await (await page.request.get('/api/v1/proof')).json()) as Won;
+  const [head, ...lines] = csv.trimEnd().split('\r\n');
+  expect(head).toMatch(/^job,asset,model,zone,level,done,outcome,won_k,expanded_uncertainty_k,/);
+  expect(lines).toHaveLength(answer.all.jobs);
+  // The mean is that of the lines.
+  // From the end: a model's name may have a comma.
+  const won = lines.map((l) => l.split(',').at(-6)!).filter((k) => k !== '');
+  const mean = won.reduce((sum, k) => sum + Number(k), 0) / won.length;
+  expect(mean).toBeCloseTo(answer.all.meanKelvin, 1);
+  for (const query of ['by=person', 'from=2026-02-01&until=2026-01-01']) {
+    const refused = await page.request.get(`/api/v1/proof?${query}`);
+    expect(refused.status()).toBe(400);
+    expect(((await refused.json()) as { errors: { pointer: string }[] }).errors[0]!.pointer).toMatch(
+      /^.(by|until)$/,
+    );
+  }
+});

@@ -1,0 +1,122 @@
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Learning;
+
+namespace Pyrometron.Server.Proof;
+
+/// <summary>By what jobs are grouped.</summary>
+public enum WonBy
+{
+    /// <summary>The level that was done.</summary>
+    Level,
+
+    /// <summary>The machine's model.</summary>
+    Model,
+
+    /// <summary>Where the machine stands today.</summary>
+    Zone,
+
+    /// <summary>The month in which the work was done, such as 2026-11.</summary>
+    Month,
+}
+
+/// <summary>A group of jobs.</summary>
+/// <param name="Key">The level's word, the model, the zone's code or the month.</param>
+public sealed record WonGroupAnswer(string Key, string Name, WorkWon Won);
+
+/// <summary>A job that won nothing, or from which the machine came back.</summary>
+/// <param name="WonKelvin">On the part that won most, positive for cooler.</param>
+/// <param name="ExpandedKelvin">Its expanded uncertainty, k = 2.</param>
+public sealed record LostJobAnswer(
+    long Id,
+    string Asset,
+    string Model,
+    ServiceLevel Level,
+    DateOnly Done,
+    VerdictOutcome Outcome,
+    double WonKelvin,
+    double ExpandedKelvin,
+    bool CameBack
+);
+
+/// <summary>How often a cause was found where another, or the same, was predicted.</summary>
+public sealed record FoundAnswer(Cause Predicted, Cause Found, int Jobs);
+
+/// <summary>What work has won.</summary>
+/// <param name="All">All jobs of the days asked for.</param>
+/// <param name="WithoutGain">Those of them that were compared and are not cooler, and those whose machine came back; newest
+/// first.</param>
+/// <param name="Causes">Of jobs with a prediction in which somebody looked; a job in which nothing was found counts as
+/// none.</param>
+public sealed record WonAnswer(
+    DateOnly? From,
+    DateOnly? Until,
+    WorkWon All,
+    IReadOnlyList<WonGroupAnswer> Groups,
+    IReadOnlyList<LostJobAnswer> WithoutGain,
+    IReadOnlyList<FoundAnswer> Causes
+)
+{
+    private const int MostListed = 100;
+
+    internal static WonAnswer Of(
+        IReadOnlyList<FinishedJob> jobs,
+        WonBy by,
+        Func<string, string> zoneName,
+        DateOnly? from,
+        DateOnly? until
+    ) =>
+        new(
+            from,
+            until,
+            WorkWon.Of(jobs),
+            Grouped(jobs, by, zoneName),
+            [
+                .. jobs.Where(j => j.CameBack || (WorkWon.IsCompared(j) && j.Outcome != VerdictOutcome.Improved))
+                    .Take(MostListed)
+                    .Select(j => new LostJobAnswer(
+                        j.Id,
+                        j.Tag,
+                        j.Model,
+                        j.Level,
+                        j.Done,
+                        j.Outcome ?? VerdictOutcome.NotComparable,
+                        j.WonKelvin,
+                        j.ExpandedKelvin,
+                        j.CameBack
+                    )),
+            ],
+            [
+                .. jobs.Where(j => j is { Predicted: not null, Found: not null })
+                    .SelectMany(j =>
+                        (j.Found!.Count == 0 ? [Cause.None] : j.Found).Select(found =>
+                            (Predicted: j.Predicted!.Value, Found: found)
+                        )
+                    )
+                    .CountBy(c => c)
+                    .Select(c => new FoundAnswer(c.Key.Predicted, c.Key.Found, c.Value))
+                    .OrderBy(c => c.Predicted)
+                    .ThenByDescending(c => c.Jobs),
+            ]
+        );
+
+    /// <summary>Groups with most jobs first; months in their order, newest first.</summary>
+    private static IReadOnlyList<WonGroupAnswer> Grouped(IReadOnlyList<FinishedJob> jobs, WonBy by, Func<string, string> zoneName)
+    {
+        string KeyOf(FinishedJob job) =>
+            by switch
+            {
+                WonBy.Level => Words.Of(job.Level),
+                WonBy.Model => job.Model,
+                WonBy.Zone => job.Zone,
+                _ => job.Done.ToString("yyyy-MM", System.Globalization.CultureInfo.InvariantCulture),
+            };
+        var groups = jobs.GroupBy(KeyOf)
+            .Select(g => new WonGroupAnswer(g.Key, by == WonBy.Zone ? zoneName(g.Key) : g.Key, WorkWon.Of([.. g])));
+        return
+        [
+            .. by == WonBy.Month
+                ? groups.OrderByDescending(g => g.Key, StringComparer.Ordinal)
+                : groups.OrderByDescending(g => g.Won.Jobs).ThenBy(g => g.Key, StringComparer.Ordinal),
+        ];
+    }
+}

@@ -1,0 +1,79 @@
+using System.Globalization;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Learning;
+using Pyrometron.Formats.Csv;
+using Pyrometron.Server.Hosting;
+using Pyrometron.Server.Judging;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Proof;
+
+/// <summary>What the house's own jobs have won, with how sure that is.</summary>
+internal static class WonEndpoints
+{
+    public static void MapWon(this RouteGroupBuilder api)
+    {
+        var group = api.MapGroup("").WithTags("Proof");
+        group.MapGet("/proof", Get);
+        group.MapGet("/proof.csv", Csv).Produces<string>(200, contentType: "text/csv");
+    }
+
+    /// <summary>What work has won: in all, by groups, and where it won nothing.</summary>
+    /// <param name="by">level where it is missing.</param>
+    /// <param name="from">The first day on which work was done that counts.</param>
+    /// <param name="until">The last one.</param>
+    private static Results<Ok<WonAnswer>, ProblemHttpResult> Get(
+        string? by,
+        DateOnly? from,
+        DateOnly? until,
+        JobStore jobs,
+        FleetStore fleet
+    )
+    {
+        if (!Words.TryRead<WonBy>(by ?? Words.Of(WonBy.Level), out var grouping))
+            return Problems.Input("/by", $"by is one of {Words.List<WonBy>()}");
+        if (from > until)
+            return Problems.Input("/until", "until cannot be before from");
+        var places = Places.Of(fleet.Sites());
+        return TypedResults.Ok(WonAnswer.Of(jobs.Finished(from, until), grouping, places.ZoneName, from, until));
+    }
+
+    /// <summary>The same jobs one by one.</summary>
+    private static ContentHttpResult Csv(DateOnly? from, DateOnly? until, JobStore jobs)
+    {
+        static string Number(double value) => value.ToString("0.0#", CultureInfo.InvariantCulture);
+        string Line(FinishedJob j) =>
+            CsvWriter.Record(
+                j.Id.ToString(CultureInfo.InvariantCulture),
+                j.Tag,
+                j.Model,
+                j.Zone,
+                Words.Of(j.Level),
+                j.Done.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+                j.Outcome is { } outcome ? Words.Of(outcome) : "",
+                WorkWon.IsCompared(j) ? Number(j.WonKelvin) : "",
+                WorkWon.IsCompared(j) ? Number(j.ExpandedKelvin) : "",
+                j.Predicted is { } cause ? Words.Of(cause) : "",
+                j.Found is { } found ? string.Join(' ', found.Select(Words.Of)) : "",
+                j.CameBack ? "1" : "0",
+                j.BrokenParts.ToString(CultureInfo.InvariantCulture)
+            );
+        var head = CsvWriter.Record(
+            "job",
+            "asset",
+            "model",
+            "zone",
+            "level",
+            "done",
+            "outcome",
+            "won_k",
+            "expanded_uncertainty_k",
+            "predicted",
+            "found",
+            "came_back",
+            "broken_parts"
+        );
+        return TypedResults.Content(head + string.Concat(jobs.Finished(from, until).Select(Line)), "text/csv; charset=utf-8");
+    }
+}

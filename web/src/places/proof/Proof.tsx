@@ -1,0 +1,112 @@
+import { plural, t } from '@lingui/core/macro';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { Button, Input, Radio } from 'antd';
+import { useSearchParams } from 'react-router';
+import { api, unwrap, type Schemas } from '../../api/client';
+import { Unready } from '../../ui/Unready';
+import { usePageTitle } from '../../ui/usePageTitle';
+import { differenceUnit, kelvin, month } from '../../words/format';
+import { levelName } from '../../words/work';
+import { Causes } from './Causes';
+import { WonTable } from './WonTable';
+import { WithoutGain } from './WithoutGain';
+import './proof.css';
+
+type WonBy = 'level' | 'model' | 'zone' | 'month';
+type Won = Schemas['WorkWon'];
+
+const GROUPS: readonly [WonBy, string][] = [
+  ['level', t`by work`],
+  ['model', t`by model`],
+  ['zone', t`by zone`],
+  ['month', t`by month`],
+];
+
+/** What the house's own work has won, with how sure that is, and where it won nothing. */
+export function Proof() {
+  usePageTitle(t`Proof`);
+  const [params, setParams] = useSearchParams();
+  const get = (name: string) => params.get(name) ?? '';
+  const set = (name: string, value: string) => {
+    const next = new URLSearchParams(params);
+    if (value) next.set(name, value);
+    else next.delete(name);
+    setParams(next, { replace: true });
+  };
+  const by = GROUPS.find(([group]) => group === get('by'))?.[0] ?? 'level';
+  const days = {
+    ...(get('from') ? { from: get('from') } : {}),
+    ...(get('until') ? { until: get('until') } : {}),
+  };
+  const won = useQuery({
+    queryKey: ['proof', by, days],
+    queryFn: () => unwrap(api.GET('/api/v1/proof', { params: { query: { by, ...days } } })),
+    placeholderData: keepPreviousData,
+  });
+  if (!won.data) return <Unready of={[won]} />;
+  const { all, groups, withoutGain, causes } = won.data;
+  const compared = all.jobs - all.notCompared;
+  return (
+    <div className="page broad proof">
+      <h1>{headline(all)}</h1>
+      <p className="quiet">
+        {compared > 0 &&
+          t`Mean of the jobs with a run before and after, worse and unchanged ones with them, on the part that won most. ± is twice the standard uncertainty of that mean.`}
+        {all.jobs === 0 &&
+          t`A job that is filed at the bench stands here, with what its runs before and after show.`}
+      </p>
+      <div className="proof-filters">
+        <Radio.Group
+          aria-label={t`Grouped`}
+          optionType="button"
+          value={by}
+          onChange={(e) => set('by', e.target.value as string)}
+          options={GROUPS.map(([value, label]) => ({ value, label }))}
+        />
+        {(['from', 'until'] as const).map((name) => (
+          <label key={name}>
+            {name === 'from' ? t`from` : t`to`}{' '}
+            <Input
+              type="date"
+              value={get(name)}
+              onChange={(e) => set(name, e.target.value)}
+              style={{ width: 140 }}
+            />
+          </label>
+        ))}
+        <a href={`/api/v1/proof.csv?${new URLSearchParams(days).toString()}`} download>
+          {t`CSV`}
+        </a>
+        <Button onClick={() => print()}>{t`Print`}</Button>
+      </div>
+      {all.jobs > 0 && (
+        <WonTable
+          head={GROUPS.find(([group]) => group === by)![1]}
+          rows={groups.map((g) => ({ key: g.key, name: nameOf(by, g), won: g.won }))}
+          all={all}
+        />
+      )}
+      {withoutGain.length > 0 && <WithoutGain jobs={withoutGain} />}
+      {causes.length > 0 && <Causes causes={causes} />}
+    </div>
+  );
+}
+
+function headline(all: Won): string {
+  if (all.jobs === 0) return t`No work is filed in these days.`;
+  const jobs = plural(all.jobs, { one: '# job done', other: '# jobs done' });
+  if (all.meanKelvin === null || all.expandedKelvin === null) return t`${jobs}, none of them compared yet.`;
+  const compared = plural(all.jobs - all.notCompared, { one: 'the one compared', other: 'the # compared' });
+  // Its unit stands behind the figure already.
+  const within = kelvin(all.expandedKelvin).replace(` ${differenceUnit().unit}`, '');
+  return all.meanKelvin >= 0
+    ? t`${jobs}: ${compared} won ${kelvin(all.meanKelvin)} ± ${within} in the mean.`
+    : t`${jobs}: ${compared} lost ${kelvin(-all.meanKelvin)} ± ${within} in the mean.`;
+}
+
+const nameOf = (by: WonBy, group: Schemas['WonGroupAnswer']): string =>
+  by === 'level'
+    ? levelName(group.key as Schemas['ServiceLevel'])
+    : by === 'month'
+      ? month(group.key)
+      : group.name;

@@ -1,0 +1,68 @@
+import { t } from '@lingui/core/macro';
+import type { Schemas } from '../../api/client';
+import { PlainTable } from '../../ui/PlainTable';
+import { kelvin } from '../../words/format';
+import { Interval } from './Interval';
+
+type Won = Schemas['WorkWon'];
+
+/** What groups of jobs have won, one a row, and all of them at the end. */
+export function WonTable({
+  head,
+  rows,
+  all,
+}: {
+  head: string;
+  rows: readonly { key: string; name: string; won: Won }[];
+  all: Won;
+}) {
+  const most = Math.max(1, ...rows.map((r) => Math.abs(r.won.meanKelvin ?? 0) + (r.won.expandedKelvin ?? 0)));
+  const least = Math.min(0, ...rows.map((r) => (r.won.meanKelvin ?? 0) - (r.won.expandedKelvin ?? 0)));
+  const row = (name: string, won: Won) => (
+    <>
+      <td>{name}</td>
+      <td className="num">{won.jobs}</td>
+      <td className="num">{won.improved}</td>
+      <td className="num">{won.noChange}</td>
+      <td className="num">{won.worse}</td>
+      <td className="num">{won.notCompared}</td>
+      <td className="num">
+        {won.meanKelvin === null || won.expandedKelvin === null
+          ? t`not known`
+          : t`${kelvin(won.meanKelvin)} ± ${kelvin(won.expandedKelvin)}`}
+      </td>
+      <td className="proof-interval">
+        {won.meanKelvin !== null && won.expandedKelvin !== null && (
+          <Interval mean={won.meanKelvin} within={won.expandedKelvin} from={least} to={most} />
+        )}
+      </td>
+      <td className="num">{won.cameBack}</td>
+      <td className="num">{won.brokenParts}</td>
+    </>
+  );
+  return (
+    <div className="scroll-x">
+      <PlainTable
+        head={
+          <>
+            <th>{head}</th>
+            <th className="num">{t`jobs`}</th>
+            <th className="num">{t`cooler`}</th>
+            <th className="num">{t`no change`}</th>
+            <th className="num">{t`worse`}</th>
+            <th className="num">{t`not compared`}</th>
+            <th className="num">{t`won, mean`}</th>
+            <th aria-hidden="true" className="proof-interval" />
+            <th className="num">{t`came back`}</th>
+            <th className="num">{t`parts broken`}</th>
+          </>
+        }
+      >
+        {rows.map((r) => (
+          <tr key={r.key}>{row(r.name, r.won)}</tr>
+        ))}
+        {rows.length > 1 && <tr className="proof-all">{row(t`all`, all)}</tr>}
+      </PlainTable>
+    </div>
+  );
+}
