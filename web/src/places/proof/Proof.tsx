@@ -40,7 +40,11 @@ export function Proof() {
   };
   const won = useQuery({
     queryKey: ['proof', by, days],
-    queryFn: () => unwrap(api.GET('/api/v1/proof', { params: { query: { by, ...days } } })),
+    // Until the next answer is there the one before is shown, by what it was grouped by.
+    queryFn: async () => ({
+      by,
+      ...(await unwrap(api.GET('/api/v1/proof', { params: { query: { by, ...days } } }))),
+    }),
     placeholderData: keepPreviousData,
   });
   if (!won.data) return <Unready of={[won]} />;
@@ -81,8 +85,8 @@ export function Proof() {
       </div>
       {all.jobs > 0 && (
         <WonTable
-          head={GROUPS.find(([group]) => group === by)![1]}
-          rows={groups.map((g) => ({ key: g.key, name: nameOf(by, g), won: g.won }))}
+          head={GROUPS.find(([group]) => group === won.data.by)![1]}
+          rows={groups.map((g) => ({ key: g.key, name: nameOf(won.data.by, g), won: g.won }))}
           all={all}
         />
       )}
