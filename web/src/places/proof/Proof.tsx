@@ -15,11 +15,12 @@ import './proof.css';
 type WonBy = 'level' | 'model' | 'zone' | 'month';
 type Won = Schemas['WorkWon'];
 
-const GROUPS: readonly [WonBy, string][] = [
-  ['level', t`by work`],
-  ['model', t`by model`],
-  ['zone', t`by zone`],
-  ['month', t`by month`],
+/** What jobs are grouped by: as a choice, and as the head of a column. */
+const GROUPS: readonly [WonBy, string, string][] = [
+  ['level', t`by work`, t`work`],
+  ['model', t`by model`, t`model`],
+  ['zone', t`by zone`, t`zone`],
+  ['month', t`by month`, t`month`],
 ];
 
 /** What the house's own work has won, with how sure that is, and where it won nothing. */
@@ -85,7 +86,7 @@ export function Proof() {
       </div>
       {all.jobs > 0 && (
         <WonTable
-          head={GROUPS.find(([group]) => group === won.data.by)![1]}
+          head={GROUPS.find(([group]) => group === won.data.by)![2]}
           rows={groups.map((g) => ({ key: g.key, name: nameOf(won.data.by, g), won: g.won }))}
           all={all}
         />
