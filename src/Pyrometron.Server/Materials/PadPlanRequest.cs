@@ -1,6 +1,5 @@
 using Pyrometron.Core.Cutting;
-using Pyrometron.Core.Messages;
-using Pyrometron.Formats;
+using Pyrometron.Server.Hosting;
 
 namespace Pyrometron.Server.Materials;
 
@@ -27,19 +26,15 @@ public sealed record PadSheetDto(string? Id, double? WidthMm, double? HeightMm, 
 public sealed record PadPieceDto(string? Name, double? WidthMm, double? HeightMm, double? ThicknessMm, int? Count);
 
 /// <summary>Makes a cutting problem of what was sent, and says of all that is wrong where and what.</summary>
-internal sealed class PadPlanReader(PadPlanRequest request)
+internal sealed class PadPlanReader(PadPlanRequest request) : RequestReader
 {
     private const int MostSheets = 60,
         MostPieces = 200,
         MostOfASheet = 10_000,
-        MostInAll = 2_000,
-        LongestName = 80;
+        MostInAll = 2_000;
 
     private const double LongestMm = 2_000,
         ThickestMm = 50;
-
-    /// <summary>What is wrong, in the order in which it was found.</summary>
-    public List<InputProblem> Problems { get; } = [];
 
     /// <summary>The problem; null where anything is wrong with it.</summary>
     public CuttingProblem? Read()
@@ -57,7 +52,7 @@ internal sealed class PadPlanReader(PadPlanRequest request)
                     Name($"{at}/id", dto.Id),
                     new(Length($"{at}/widthMm", dto.WidthMm, LongestMm), Length($"{at}/heightMm", dto.HeightMm, LongestMm)),
                     Length($"{at}/thicknessMm", dto.ThicknessMm, ThickestMm),
-                    Count($"{at}/count", dto.Count, MostOfASheet)
+                    Within($"{at}/count", dto.Count, 0, MostOfASheet)
                 );
             }
         );
@@ -70,7 +65,7 @@ internal sealed class PadPlanReader(PadPlanRequest request)
                     Name($"{at}/name", dto.Name),
                     new(Length($"{at}/widthMm", dto.WidthMm, LongestMm), Length($"{at}/heightMm", dto.HeightMm, LongestMm)),
                     Length($"{at}/thicknessMm", dto.ThicknessMm, ThickestMm),
-                    Count($"{at}/count", dto.Count, MostInAll)
+                    Within($"{at}/count", dto.Count, 0, MostInAll)
                 )
         );
         if (pieces.Sum(p => (long)p.Count) > MostInAll)
@@ -79,43 +74,12 @@ internal sealed class PadPlanReader(PadPlanRequest request)
         return Problems.Count == 0 ? new CuttingProblem(sheets, pieces, kerf, request.Rotate ?? true) : null;
     }
 
-    private List<TItem> All<TDto, TItem>(string at, IReadOnlyList<TDto?>? sent, int most, Func<TDto, string, TItem> read)
-    {
-        if (sent is null)
-            return Wrong(at, $"{at[1..]} must be an array", new List<TItem>());
-        if (sent.Count > most)
-            return Wrong(at, $"lists more than {most}", new List<TItem>());
-        var items = new List<TItem>();
-        for (var i = 0; i < sent.Count; i++)
-            if (sent[i] is { } dto)
-                items.Add(read(dto, $"{at}/{i}"));
-            else
-                Wrong($"{at}/{i}", "must be an object", 0);
-        return items;
-    }
-
-    private string Name(string at, string? sent) =>
-        sent is { Length: > 0 and <= LongestName } && !sent.Any(char.IsControl)
-            ? sent
-            : Wrong(at, $"{Last(at)} must be text of 1 to {LongestName} characters", "");
-
-    private int Count(string at, int? sent, int most) =>
-        sent >= 0 && sent <= most ? sent.Value : Wrong(at, $"count must be a whole number from 0 to {most}", 0);
-
     /// <summary>A length in hundredths of a millimetre.</summary>
     private int Length(string at, double? sent, double most)
     {
         var hundredths = (sent ?? 0) * Size.PerMillimetre;
         return sent <= most && hundredths >= 1 && Math.Abs(hundredths - Math.Round(hundredths)) < 1e-6
             ? (int)Math.Round(hundredths)
-            : Wrong(at, $"{Last(at)} must lie above 0 and up to {most} mm, in steps of 0.01 mm", 1);
-    }
-
-    private static string Last(string at) => at[(at.LastIndexOf('/') + 1)..];
-
-    private T Wrong<T>(string at, Message message, T standIn)
-    {
-        Problems.Add(new InputProblem(message, Pointer: at));
-        return standIn;
+            : Wrong(at, $"{Member(at)} must lie above 0 and up to {most} mm, in steps of 0.01 mm", 1);
     }
 }

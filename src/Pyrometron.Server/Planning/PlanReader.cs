@@ -1,12 +1,11 @@
 using System.Globalization;
-using Pyrometron.Core.Messages;
 using Pyrometron.Core.Planning;
-using Pyrometron.Formats;
+using Pyrometron.Server.Hosting;
 
 namespace Pyrometron.Server.Planning;
 
 /// <summary>Makes a planning problem of what was sent, and says of all that is wrong where and what.</summary>
-internal sealed class PlanReader(PlanRequest request)
+internal sealed class PlanReader(PlanRequest request) : RequestReader
 {
     private const int MostDays = 366,
         MostPeople = 500,
@@ -15,21 +14,14 @@ internal sealed class PlanReader(PlanRequest request)
         MostSpans = 2_000,
         MostSkills = 100,
         MostMinutes = MostDays * PlanProblem.Day,
-        MostPairs = 4_000_000,
-        LongestName = 80;
+        MostPairs = 4_000_000;
 
     private const double MostWeight = 1e6;
-
-    /// <summary>With so many problems the rest is not looked at.</summary>
-    private const int MostProblems = 100;
 
     private readonly Dictionary<string, int> _people = [];
     private readonly Dictionary<string, int> _zones = [];
     private readonly HashSet<string> _jobs = [];
     private DateOnly _start;
-
-    /// <summary>What is wrong, in the order in which it was found.</summary>
-    public List<InputProblem> Problems { get; } = [];
 
     /// <summary>The problem; null where anything is wrong with it.</summary>
     public PlanProblem? Read()
@@ -137,12 +129,11 @@ internal sealed class PlanReader(PlanRequest request)
     private int Minute(string at, string? text)
     {
         const DateTimeStyles utc = DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal;
-        var name = at[(at.LastIndexOf('/') + 1)..];
         if (
             !DateTimeOffset.TryParseExact(text, Instants, CultureInfo.InvariantCulture, utc, out var instant)
             || instant.Ticks % TimeSpan.TicksPerMinute != 0
         )
-            return Wrong(at, $"{name} must be an instant in whole minutes such as 2026-12-01T08:00Z, or a date", 0);
+            return Wrong(at, $"{Member(at)} must be an instant in whole minutes such as 2026-12-01T08:00Z, or a date", 0);
         var minutes = (instant - new DateTimeOffset(_start, TimeOnly.MinValue, TimeSpan.Zero)).TotalMinutes;
         // Centuries away is as good as never.
         return (int)Math.Clamp(minutes, int.MinValue / 4, int.MaxValue / 4);
@@ -156,21 +147,6 @@ internal sealed class PlanReader(PlanRequest request)
         "yyyy-MM-dd'T'HH:mm:ss.FFFFFFFK",
     ];
 
-    private List<TItem> All<TDto, TItem>(string at, IReadOnlyList<TDto?>? sent, int most, Func<TDto, string, TItem> read)
-    {
-        var items = new List<TItem>();
-        if (sent is null)
-            return Wrong(at, $"{at[(at.LastIndexOf('/') + 1)..]} must be an array", items);
-        if (sent.Count > most)
-            return Wrong(at, $"lists more than {most}", items);
-        for (var i = 0; i < sent.Count && Problems.Count < MostProblems; i++)
-            if (sent[i] is { } dto)
-                items.Add(read(dto, $"{at}/{i}"));
-            else
-                Wrong($"{at}/{i}", "must be an object", 0);
-        return items;
-    }
-
     private HashSet<string> Names(string at, IReadOnlyList<string?>? sent)
     {
         if (sent?.Count > MostSkills)
@@ -182,21 +158,5 @@ internal sealed class PlanReader(PlanRequest request)
     {
         var name = Name(at, sent);
         return name.Length == 0 || known.TryAdd(name, known.Count) ? name : Wrong(at, $"'{name}' stands here twice", name);
-    }
-
-    private string Name(string at, string? sent) =>
-        sent is { Length: > 0 and <= LongestName } && !sent.Any(char.IsControl)
-            ? sent
-            : Wrong(at, $"{at[(at.LastIndexOf('/') + 1)..]} must be text of 1 to {LongestName} characters", "");
-
-    private int Within(string at, int? sent, int least, int most) =>
-        sent >= least && sent <= most
-            ? sent.Value
-            : Wrong(at, $"{at[(at.LastIndexOf('/') + 1)..]} must be a whole number from {least} to {most}", least);
-
-    private T Wrong<T>(string at, Message message, T standIn)
-    {
-        Problems.Add(new InputProblem(message, Pointer: at));
-        return standIn;
     }
 }
