@@ -27,7 +27,8 @@ public sealed record LoggedChange(
 /// <summary>What some lines of the change log touch.</summary>
 /// <param name="Last">The newest line.</param>
 /// <param name="Tags">Machines; null where the whole fleet is touched.</param>
-public sealed record TouchedSince(long Last, IReadOnlySet<string>? Tags);
+/// <param name="Rules">Whether the rules changed.</param>
+public sealed record TouchedSince(long Last, IReadOnlySet<string>? Tags, bool Rules);
 
 /// <summary>What is looked for in the log; null means all.</summary>
 /// <param name="Kinds">Kinds of line.</param>
@@ -76,7 +77,7 @@ public sealed class ChangeStore(Database database)
                 connection.Scalar(
                     """
                     SELECT 1 FROM change c WHERE c.id > $id AND c.asset_id IS NULL
-                        AND c.kind NOT IN ('notes', 'bench-rules', 'people', 'plan', 'zone-times')
+                        AND c.kind NOT IN ('notes', 'rules', 'bench-rules', 'people', 'plan', 'zone-times')
                         AND NOT EXISTS (SELECT 1 FROM change_touches t WHERE t.change_id = c.id) LIMIT 1
                     """,
                     ("$id", id)
@@ -95,7 +96,8 @@ public sealed class ChangeStore(Database database)
                             r => r.GetString(0),
                             ("$id", id)
                         )
-                        .ToHashSet()
+                        .ToHashSet(),
+                connection.Scalar("SELECT 1 FROM change WHERE id > $id AND kind = 'rules' LIMIT 1", ("$id", id)) is not null
             );
         });
 

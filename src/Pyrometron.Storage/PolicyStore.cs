@@ -1,7 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Policies;
-using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Storage;
 
@@ -29,6 +28,7 @@ public sealed class PolicyStore(Database database)
                     Extent = Word<Extent>(r, 5),
                     Precedence = Word<Precedence>(r, 6),
                     Values = Values(connection),
+                    Intervals = Intervals(connection),
                 }
             )
             .FirstOrDefault()
@@ -45,7 +45,7 @@ public sealed class PolicyStore(Database database)
         KindValues Of(AssetKind kind) => kinds.GetValueOrDefault(kind, HouseValues.Default.Of(kind));
         return connection
             .Query(
-                "SELECT currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years FROM policy",
+                "SELECT currency, technician_hour, kilowatt_hour, decibel_year, crash_hours, life_years, activation_energy_ev, pay_back_years, downtime_share FROM policy",
                 r => new HouseValues(
                     r.GetString(0),
                     r.GetDouble(1),
@@ -54,7 +54,8 @@ public sealed class PolicyStore(Database database)
                     r.GetDouble(4),
                     r.GetDouble(5),
                     r.GetDouble(6),
-                    r.GetInt32(7)
+                    r.GetInt32(7),
+                    r.GetDouble(8)
                 )
                 {
                     GraphicsCard = Of(AssetKind.GraphicsCard),
@@ -64,6 +65,47 @@ public sealed class PolicyStore(Database database)
                 }
             )
             .Single();
+    }
+
+    private static IntervalRules Intervals(SqliteConnection connection)
+    {
+        var rules =
+            connection
+                .Query(
+                    """
+                    SELECT hard_use_hours, clean_air, heavy_dust, server_clean_air, server_heavy_dust, pets_or_smoke, all_day,
+                        few_hours, per_hot_kelvin, per_kilometre, salt_air, dry_air
+                    FROM interval_factors
+                    """,
+                    r => new IntervalRules(r.GetDouble(0))
+                    {
+                        Factors = new IntervalFactors(
+                            r.GetDouble(1),
+                            r.GetDouble(2),
+                            r.GetDouble(3),
+                            r.GetDouble(4),
+                            r.GetDouble(5),
+                            r.GetDouble(6),
+                            r.GetDouble(7),
+                            r.GetDouble(8),
+                            r.GetDouble(9),
+                            r.GetDouble(10),
+                            r.GetDouble(11)
+                        ),
+                    }
+                )
+                .FirstOrDefault()
+            ?? IntervalRules.Default;
+        return connection
+            .Query(
+                "SELECT kind, look, dust_out, repaste, longest_dust_out, repaste_used_hard FROM kind_interval",
+                r =>
+                    (
+                        Kind: Word<AssetKind>(r, 0),
+                        Months: new KindIntervals(Number(r, 1), Number(r, 2), Number(r, 3), Number(r, 4), Number(r, 5))
+                    )
+            )
+            .Aggregate(rules, (all, kind) => all.With(kind.Kind, kind.Months));
     }
 
     /// <summary>The ways at the bench; the defaults until somebody changes them.</summary>
@@ -93,9 +135,11 @@ public sealed class PolicyStore(Database database)
             .FirstOrDefault()
         ?? BenchSchools.Default;
 
-    private static bool? Flag(SqliteDataReader r, int column) => r.IsDBNull(column) ? null : r.GetBoolean(column);
+    internal static double? Number(SqliteDataReader r, int column) => r.IsDBNull(column) ? null : r.GetDouble(column);
 
-    private static int? Flag(bool? set) => set is { } known ? (known ? 1 : 0) : null;
+    internal static bool? Flag(SqliteDataReader r, int column) => r.IsDBNull(column) ? null : r.GetBoolean(column);
+
+    internal static int? Flag(bool? set) => set is { } known ? (known ? 1 : 0) : null;
 
     /// <summary>
     /// Puts other rules in force. What the bench's ways say of warranty and extent holds for the judgement too.
@@ -109,10 +153,10 @@ public sealed class PolicyStore(Database database)
             INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste,
                 pads, alcohol, air, opening, precedence, currency, technician_hour, kilowatt_hour, decibel_year,
                 crash_hours, life_years, activation_energy_ev, pay_back_years, comeback_days, comebacks_free,
-                others_machines, tells_damage)
+                others_machines, tells_damage, downtime_share)
             VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
                 $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback,
-                $comeback, $free, $others, $damage)
+                $comeback, $free, $others, $damage, $downtime)
             """,
             ("$margin", policy.ActionMarginKelvin),
             ("$worth", policy.WorthKelvin),
@@ -137,8 +181,10 @@ public sealed class PolicyStore(Database database)
             ("$crash", values.CrashHours),
             ("$life", values.LifeYears),
             ("$activation", values.ActivationEnergyEv),
-            ("$payback", values.PayBackYears)
+            ("$payback", values.PayBackYears),
+            ("$downtime", values.DowntimeShare)
         );
+        Set(connection, policy.Intervals);
         foreach (var kind in Enum.GetValues<AssetKind>())
             connection.Execute(
                 "INSERT OR REPLACE INTO kind_value (kind, machine_hour, replacement) VALUES ($kind, $hour, $new)",
@@ -148,6 +194,46 @@ public sealed class PolicyStore(Database database)
             );
     }
 
-    private static T Word<T>(SqliteDataReader row, int column)
+    private static void Set(SqliteConnection connection, IntervalRules rules)
+    {
+        var f = rules.Factors;
+        connection.Execute(
+            """
+            INSERT OR REPLACE INTO interval_factors (id, hard_use_hours, clean_air, heavy_dust, server_clean_air,
+                server_heavy_dust, pets_or_smoke, all_day, few_hours, per_hot_kelvin, per_kilometre, salt_air, dry_air)
+            VALUES (1, $hard, $clean, $heavy, $server_clean, $server_heavy, $pets, $all_day, $few, $hot, $high, $salt, $dry)
+            """,
+            ("$hard", rules.HardUseHours),
+            ("$clean", f.CleanAir),
+            ("$heavy", f.HeavyDust),
+            ("$server_clean", f.ServerCleanAir),
+            ("$server_heavy", f.ServerHeavyDust),
+            ("$pets", f.PetsOrSmoke),
+            ("$all_day", f.AllDay),
+            ("$few", f.FewHours),
+            ("$hot", f.PerHotKelvin),
+            ("$high", f.PerKilometre),
+            ("$salt", f.SaltAir),
+            ("$dry", f.DryAir)
+        );
+        foreach (var kind in Enum.GetValues<AssetKind>())
+        {
+            var months = rules.Of(kind);
+            connection.Execute(
+                """
+                INSERT OR REPLACE INTO kind_interval (kind, look, dust_out, repaste, longest_dust_out, repaste_used_hard)
+                VALUES ($kind, $look, $dust_out, $repaste, $longest, $hard)
+                """,
+                ("$kind", Words.Of(kind)),
+                ("$look", months.Look),
+                ("$dust_out", months.DustOut),
+                ("$repaste", months.Repaste),
+                ("$longest", months.LongestDustOut),
+                ("$hard", months.RepasteUsedHard)
+            );
+        }
+    }
+
+    internal static T Word<T>(SqliteDataReader row, int column)
         where T : struct, Enum => Words.TryRead<T>(row.GetString(column), out var value) ? value : default;
 }

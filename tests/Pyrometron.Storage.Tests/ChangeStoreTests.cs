@@ -69,7 +69,11 @@ public class ChangeStoreTests
         var last = log.TouchedSince(3);
         Assert.Equal(["PC-1"], last.Tags!);
         Assert.Empty(log.TouchedSince(last.Last).Tags!);
+        // Rules are not about what was measured: nothing has to be read again for them.
         t.Write(w => w.Log(new Change("rules", "Rules changed")));
+        var (_, tags, rules) = log.TouchedSince(last.Last);
+        Assert.True(tags is { Count: 0 } && rules);
+        t.Write(w => w.Log(new Change("zone", "Zone changed")));
         Assert.Null(log.TouchedSince(last.Last).Tags);
     }
 

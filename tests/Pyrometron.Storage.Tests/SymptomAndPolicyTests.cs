@@ -50,7 +50,15 @@ public class SymptomAndPolicyTests
         var strict = new JudgementPolicy(8, 3, 7, School.Evidence)
         {
             Precedence = Precedence.Value,
-            Values = new HouseValues("crowns", 52, 0.41, 3, 1.5, 8, 0.65, 4)
+            Intervals = new IntervalRules(HardUseHours: 9)
+            {
+                GraphicsCard = new(4, 12, 30),
+                Server = new(null, 24, null),
+                Laptop = new(null, 7, 40, 11, 10),
+                Desktop = new(null, null, null),
+                Factors = new IntervalFactors(1.3, 0.6, 1.9, 0.4, 0.65, 0.8, 1.2, 0.03, 0.06, 0.75, 0.9),
+            },
+            Values = new HouseValues("crowns", 52, 0.41, 3, 1.5, 8, 0.65, 4, 0.25)
             {
                 GraphicsCard = new(0.3, 700),
                 Server = new(2, 5000),
@@ -70,6 +78,51 @@ public class SymptomAndPolicyTests
         t.Reopen();
         Assert.Equal(strict, new PolicyStore(t.Database).Current());
         Assert.Equal(new BenchSchools(Air: AirSource.Can, Pads: PadSchool.Putty), new PolicyStore(t.Database).Bench());
+    }
+
+    [Fact]
+    public void Rules_for_some_machines_are_kept_as_they_were_set_and_go_when_they_set_nothing()
+    {
+        using var t = new TemporaryDatabase();
+        LocalRule[] rules =
+        [
+            new(RuleScope.Zone, "Z", new RuleChange(School.Evidence, WorthKelvin: 3, RepasteMonths: 0, PetsOrSmoke: false)),
+            new(
+                RuleScope.Machine,
+                "GC-1",
+                new RuleChange(
+                    School.Failure,
+                    WarrantySchool.OpenWhereAllowed,
+                    Extent.AllWhileOpen,
+                    PasteSchool.Line,
+                    PadSchool.Putty,
+                    1,
+                    2,
+                    3,
+                    4,
+                    5,
+                    6,
+                    true,
+                    true,
+                    true,
+                    true,
+                    7,
+                    8,
+                    0.9
+                )
+            ),
+        ];
+        foreach (var rule in rules.Reverse())
+            t.Write(w => RuleStore.Keep(w, rule));
+        t.Write(w => RuleStore.Keep(w, rules[0]));
+        t.Reopen();
+        Assert.Equal(rules, new RuleStore(t.Database).All());
+        Assert.Equal(
+            """{"school":"evidence","worthKelvin":3,"repasteMonths":0,"petsOrSmoke":false}""",
+            RuleStore.Told(rules[0].Change)
+        );
+        t.Write(w => RuleStore.Keep(w, rules[1] with { Change = new RuleChange() }));
+        Assert.Equal([rules[0]], new RuleStore(t.Database).All());
     }
 
     /// <summary>The judgement follows the bench's ways where they decide on a level.</summary>

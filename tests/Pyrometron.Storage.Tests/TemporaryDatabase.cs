@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Readings;
 

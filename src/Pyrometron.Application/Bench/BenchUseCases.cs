@@ -1,6 +1,7 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Messages;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Proof;
 using Pyrometron.Storage;
@@ -53,7 +54,7 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
                     throw new NotPossibleException(
                         Message.Of("'{asset}' is retired; put it back into use first.", Value.Text("asset", job.Asset))
                     );
-                var (asset, schools) = (stored.Asset, PolicyStore.Bench(t));
+                var (asset, schools) = (stored.Asset, RuleStore.Bench(t, stored.Asset));
                 if (!ServiceEffects.Suits(job.Level, asset.Kind))
                     throw new NotPossibleException(Job.Unsuited(job.Level, asset.Kind));
                 DateOnly? until = asset.UnderWarranty(DateOnly.FromDateTime(t.Now.UtcDateTime)) ? asset.WarrantyUntil : null;

@@ -3,8 +3,6 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Messages;
-using Pyrometron.Core.Policies;
-using Pyrometron.Core.Procedures;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Application.Fleet;
@@ -233,24 +231,6 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
                         Asset = known.Id,
                     }
                 );
-            }
-        );
-
-    /// <summary>Puts other rules of the house in force.</summary>
-    /// <returns>Whether those of the judgement changed.</returns>
-    public bool ChangeRules(Actor actor, JudgementPolicy policy, BenchSchools bench) =>
-        database.Write(
-            actor,
-            Now,
-            t =>
-            {
-                var judged = policy != PolicyStore.Current(t);
-                if (!judged && bench == PolicyStore.Bench(t))
-                    return false;
-                PolicyStore.Set(t, policy, bench);
-                // Only what the judgement rests on has it made anew.
-                t.Log(new Change(judged ? "rules" : "bench-rules", "House rules changed"));
-                return judged;
             }
         );
 

@@ -56,6 +56,19 @@ public sealed record PartAssessment(
     /// <summary>Rise at the reference point now by the causes found, room left out, K.</summary>
     public double PresentRiseKelvin => FreshRiseKelvin + Split.Total;
 
+    /// <summary>The same held against an action line.</summary>
+    /// <param name="marginKelvin">How far below the limit the line lies.</param>
+    public PartAssessment HeldAgainst(double marginKelvin, DateOnly asOf)
+    {
+        var margin = Part.Limit.Value - marginKelvin - HottestC;
+        var rateSigma = Trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
+        return this with
+        {
+            MarginKelvin = margin,
+            Action = ActionForecast.Of(asOf, margin, SigmaKelvin, PaceKelvinPerDay, rateSigma),
+        };
+    }
+
     /// <summary>Standard uncertainties of the split's causes, K; null where a whole fleet was judged.</summary>
     public CauseSplit? SplitSigma { get; init; }
 

@@ -17,6 +17,9 @@ namespace Pyrometron.Core.Judging;
 /// <param name="Policy">The rules it was judged by.</param>
 public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, JudgementPolicy Policy)
 {
+    /// <summary>What it shows, whatever the rules; null where it was made otherwise.</summary>
+    internal MachineFindings? Findings { get; init; }
+
     /// <summary>How pressing work on it is.</summary>
     public Urgency Urgency { get; init; }
 
@@ -64,6 +67,9 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
 
     /// <summary>When its interval is due by the calendar, with the level; null when nothing is.</summary>
     public DueService? ServiceDue { get; init; }
+
+    /// <summary>Whether the house's school lets the calendar ask for a service.</summary>
+    public bool Asks(DueService due) => due.Days > 0 && Policy.School is School.WhicheverFirst or School.Calendar;
 
     /// <summary>Whether the calendar alone asks for work: without it nothing would be asked yet.</summary>
     public bool ByCalendar { get; init; }

@@ -33,6 +33,9 @@ public sealed record JudgementBasis(Register Register, DateOnly AsOf, JudgementP
     /// </summary>
     public Action<Asset, Exception>? Failed { get; init; }
 
+    /// <summary>Rules for some of the machines, over those of the house.</summary>
+    public IReadOnlyList<LocalRule> Local { get; init; } = [];
+
     /// <summary>Left out to measure what it is worth.</summary>
     internal Ablation Without { get; init; }
 }
@@ -49,6 +52,8 @@ public sealed class FleetJudge(JudgementBasis basis)
     /// </summary>
     private const int SmallZone = 64,
         FewOf = 10;
+
+    private readonly HouseRules _rules = new(basis.Policy, basis.Local);
 
     /// <summary>Judges all machines.</summary>
     /// <param name="progress">Steps done and their number; a zone takes three.</param>
@@ -150,6 +155,24 @@ public sealed class FleetJudge(JudgementBasis basis)
             )
             : null;
 
+    /// <summary>
+    /// The same machines as they were seen before, judged by the rules given now. Reads nothing: O(machines). Work of the house
+    /// that taught what services win is taken as it was.
+    /// </summary>
+    /// <param name="before">A judgement of the same day.</param>
+    public FleetJudgement RuleAgain(FleetJudgement before, CancellationToken cancellation = default)
+    {
+        var rules = new HouseRules(basis.Policy with { Proven = before.Policy.Proven, Times = before.Policy.Times }, basis.Local);
+        var machines = before
+            .Alone.Values.AsParallel()
+            .AsOrdered()
+            .WithDegreeOfParallelism(basis.Threads)
+            .WithCancellation(cancellation)
+            .Select(a => MachineRuling.Of(a.Findings!, rules))
+            .ToList();
+        return Done(machines, before.JudgedZones, before.KnownSiblings, before.ModelEvents, before.Noise);
+    }
+
     private FleetJudgement Done(
         List<Assessment> machines,
         IReadOnlyDictionary<string, JudgedZone> zones,
@@ -180,7 +203,7 @@ public sealed class FleetJudge(JudgementBasis basis)
             .. from site in basis.Register.Sites
             from zone in site.Zones
             where wanted(zone.Code)
-            select new ZoneJudge(basis, site, zone, [.. byZone[zone.Code]]),
+            select new ZoneJudge(basis, _rules, site, zone, [.. byZone[zone.Code]]),
         ];
     }
 }

@@ -3,8 +3,6 @@ using Pyrometron.Core.Causes;
 using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Forecast;
-using Pyrometron.Core.Policies;
 using Pyrometron.Core.Statistics;
 
 namespace Pyrometron.Core.Judging;
@@ -18,7 +16,7 @@ internal sealed class PartJudge(
     Zone zone,
     ZoneRoom room,
     EvidenceGrade evidence,
-    JudgementPolicy policy
+    UnmeasuredServices since
 )
 {
     /// <summary>Window in which a trend is taken, days. Chosen on the practice fleets.</summary>
@@ -41,7 +39,6 @@ internal sealed class PartJudge(
     private readonly Asset _asset = machine.Asset;
     private readonly double _last = model.LastDay;
     private readonly FanHealth _fan = FanHealth.Of(model.Cells, MachineFacts.LastServed(machine.Asset, Cause.Fan));
-    private readonly UnmeasuredServices _since = new(machine.Asset, model.LastDay, policy.Proven);
     private readonly int[] _now = CellsOfNow(machine.Latest, model);
 
     /// <summary>The parts that were measured often enough, by their index.</summary>
@@ -67,12 +64,12 @@ internal sealed class PartJudge(
         }
     }
 
-    /// <summary>The judgement of a part.</summary>
+    /// <summary>The judgement of a part, its action line at its limit.</summary>
     /// <param name="scatter">How sure its causes are: then its past is told too. Null for a whole fleet.</param>
     public PartAssessment Judge(int p, WearScatter? scatter)
     {
         var measured = Shown(p, _ => 1);
-        var left = Shown(p, _since.Left);
+        var left = Shown(p, since.Left);
         var trend = TrendOf(p);
         // What shows is what an unseen fan leaves; at full fan it hides nothing more, and it may be there already.
         var visible = model.ShownByUnseenFan;
@@ -80,9 +77,7 @@ internal sealed class PartJudge(
         var sigma = SigmaOf(p, split, before);
         var hottestRise = RiseAtFullFan(p, left);
         var hottest = zone.DesignAmbient.Value + hottestRise;
-        var margin = _asset.Parts[p].Limit.Value - policy.ActionMarginKelvin - hottest;
-        var rate = Pace(p) + FanCost(p).PerDay * _since.Left(Cause.Fan);
-        var rateSigma = trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
+        var rate = Pace(p) + FanCost(p).PerDay * since.Left(Cause.Fan);
         return new PartAssessment(
             _asset.Parts[p],
             model.FreshRise(p),
@@ -92,10 +87,10 @@ internal sealed class PartJudge(
             machine.Latest!.PartsC[p],
             hottest,
             hottestRise,
-            margin,
+            _asset.Parts[p].Limit.Value - hottest,
             trend,
             rate,
-            ActionForecast.Of(machine.AsOf, margin, sigma, rate, rateSigma),
+            null,
             scatter is null ? [] : History(p)
         )
         {
@@ -272,7 +267,7 @@ internal sealed class PartJudge(
     private double SigmaOf(int p, CauseSplit split, CauseSplit before)
     {
         var scatter = model.SigmaOf(p) / model.ShownByUnseenFan;
-        var credited = _since.Sigma * Math.Max(0, before.Total - split.Total);
+        var credited = since.Sigma * Math.Max(0, before.Total - split.Total);
         var readings = machine.RunsAlone ? 0 : Math.Pow(ScaleShare * split.Total, 2) + Math.Pow(NotMeasured(evidence), 2);
         var ofRoom = RoomShare * RoomNow;
         return Math.Sqrt(scatter * scatter + credited * credited + readings + ofRoom * ofRoom);

@@ -20,7 +20,7 @@ public static class QueueOrder
     /// </summary>
     public static Assessment[] Of(IEnumerable<Assessment> machines, DateOnly asOf, JudgementPolicy policy)
     {
-        double PressureOf(Assessment a) => Pressure(a.DriftKelvin ?? 0, a.Action, asOf, policy);
+        double PressureOf(Assessment a) => Pressure(a.DriftKelvin ?? 0, a.Action, asOf, a.Policy);
         return
         [
             .. machines
@@ -30,7 +30,7 @@ public static class QueueOrder
                     policy.Precedence == Precedence.Evidence ? Math.Floor((a.NeedsWorkProbability ?? 0) / StepChance) : 0
                 )
                 .ThenByDescending(a =>
-                    policy.Precedence == Precedence.Evidence ? Math.Floor(PressureOf(a) * policy.MuchKelvin / StepKelvin) : 0
+                    policy.Precedence == Precedence.Evidence ? Math.Floor(PressureOf(a) * a.Policy.MuchKelvin / StepKelvin) : 0
                 )
                 .ThenByDescending(a => a.Advised?.PerHour ?? double.NegativeInfinity)
                 .ThenByDescending(PressureOf)

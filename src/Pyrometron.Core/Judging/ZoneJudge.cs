@@ -3,6 +3,7 @@ using Pyrometron.Core.Drift;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.GroupEvents;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
 
 namespace Pyrometron.Core.Judging;
@@ -11,7 +12,7 @@ namespace Pyrometron.Core.Judging;
 /// Judges the machines of one zone together, since they share their air: first each by itself, then, with what siblings elsewhere
 /// have shown, to the end.
 /// </summary>
-internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asset[] assets)
+internal sealed class ZoneJudge(JudgementBasis basis, HouseRules rules, Site site, Zone zone, Asset[] assets)
 {
     /// <summary>Turns of machines and room, before and after sibling priors are applied.</summary>
     private const int FirstTurns = 2,
@@ -218,23 +219,21 @@ internal sealed class ZoneJudge(JudgementBasis basis, Site site, Zone zone, Asse
     private Assessment Judge(MachineFacts machine, WearEquations equations, ZoneRoom room, bool withHistory = false)
     {
         Assessment? judged = null;
-        return Guard(
-            machine.Asset,
-            () =>
+        void Examine()
+        {
+            var findings = new MachineFindings(machine, site, zone) { Sensors = machine.Findings, Operating = machine.Operating };
+            if (machine.Model is { } model)
             {
-                if (machine.Model is { } model)
-                {
-                    model.Fit(equations, room);
-                    model.KeepUncertainty(equations);
-                    var scatter = withHistory ? model.Bootstrap(equations, room) : null;
-                    judged = new MachineJudge(machine, model, zone, room, basis.Policy).Assess(scatter);
-                }
-                else
-                    judged = MachineJudge.Unknown(machine, zone, basis.Policy);
+                model.Fit(equations, room);
+                model.KeepUncertainty(equations);
+                var scatter = withHistory ? model.Bootstrap(equations, room) : null;
+                findings = new MachineExaminer(findings, model, room, basis.Policy.Proven).Examine(scatter);
             }
-        )
+            judged = MachineRuling.Of(findings, rules);
+        }
+        return Guard(machine.Asset, Examine)
             ? judged!
-            : MachineJudge.Unknown(MachineFacts.Failing(machine.Asset, machine.AsOf), zone, basis.Policy);
+            : MachineRuling.Of(new(MachineFacts.Failing(machine.Asset, machine.AsOf), site, zone), rules);
     }
 
     /// <summary>

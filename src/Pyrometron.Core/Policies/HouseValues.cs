@@ -20,6 +20,10 @@ public sealed record KindValues(double MachineHour, double Replacement);
 /// <param name="LifeYears">Years that a machine lasts which stays as cool as a fresh one.</param>
 /// <param name="ActivationEnergyEv">Of ageing, eV.</param>
 /// <param name="PayBackYears">Years within which a service has to pay: what it brings is summed over them.</param>
+/// <param name="DowntimeShare">
+/// Share of a machine-hour that is lost while it stands for a service: 1 where nobody else does its work, 0 where it stands idle
+/// anyway.
+/// </param>
 public sealed record HouseValues(
     string Currency = "EUR",
     double TechnicianHour = 45,
@@ -28,7 +32,8 @@ public sealed record HouseValues(
     double CrashHours = 2,
     double LifeYears = 7,
     double ActivationEnergyEv = Ageing.ActivationEnergyEv,
-    int PayBackYears = 2
+    int PayBackYears = 2,
+    double DowntimeShare = 1
 )
 {
     /// <summary>Cards at paid work around the clock.</summary>
@@ -54,5 +59,15 @@ public sealed record HouseValues(
             AssetKind.Server => Server,
             AssetKind.Laptop => Laptop,
             _ => Desktop,
+        };
+
+    /// <summary>The same with another worth of a kind.</summary>
+    public HouseValues With(AssetKind kind, KindValues worth) =>
+        kind switch
+        {
+            AssetKind.GraphicsCard => this with { GraphicsCard = worth },
+            AssetKind.Server => this with { Server = worth },
+            AssetKind.Laptop => this with { Laptop = worth },
+            _ => this with { Desktop = worth },
         };
 }

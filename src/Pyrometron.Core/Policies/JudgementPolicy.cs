@@ -26,6 +26,12 @@ public sealed record JudgementPolicy(
     /// <summary>What machines, hours and electricity are worth to the house.</summary>
     public HouseValues Values { get; init; } = HouseValues.Default;
 
+    /// <summary>How often the calendar asks.</summary>
+    public IntervalRules Intervals { get; init; } = IntervalRules.Default;
+
+    /// <summary>How the machine stands and works.</summary>
+    public Surroundings Surroundings { get; init; } = Surroundings.Usual;
+
     /// <summary>What the house's proven jobs have taught.</summary>
     public ProvenGains Proven { get; init; } = ProvenGains.None;
 
@@ -40,6 +46,9 @@ public sealed record JudgementPolicy(
     /// </summary>
     public bool ForfeitsCover(Asset asset, ServiceLevel level, DateOnly day) =>
         ServiceEffects.Opens(level) && AirOnly(asset, day);
+
+    /// <summary>The least that any house may call worth opening a machine for, K.</summary>
+    public const double LeastWorthKelvin = 0.5;
 
     /// <summary>Days to the action line for "next".</summary>
     public const int NextDays = 45;

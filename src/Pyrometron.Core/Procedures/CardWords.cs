@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
+using Pyrometron.Core.Policies;
 
 namespace Pyrometron.Core.Procedures;
 

@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
+using Pyrometron.Core.Policies;
 using static Pyrometron.Core.Procedures.CardRule;
 
 namespace Pyrometron.Core.Procedures;

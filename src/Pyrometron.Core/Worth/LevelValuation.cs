@@ -94,7 +94,12 @@ internal sealed class LevelValuation(
                 * values.KilowattHour,
             Work: minutes / 60.0 * values.TechnicianHour,
             Material: BenchCosts.Material(level),
-            Downtime: (minutes + BenchCosts.TestMinutes) / 60.0 * asset.DutyHoursPerDay / 24 * _worth.MachineHour,
+            Downtime: (minutes + BenchCosts.TestMinutes)
+                / 60.0
+                * asset.DutyHoursPerDay
+                / 24
+                * _worth.MachineHour
+                * values.DowntimeShare,
             Risk: BenchCosts.ChanceOfDamage(asset.Kind, level) * _worth.Replacement,
             Warranty: policy.ForfeitsCover(asset, level, asOf)
                 ? (asset.WarrantyUntil!.Value.DayNumber - asOf.DayNumber)

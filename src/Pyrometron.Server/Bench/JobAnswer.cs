@@ -3,6 +3,7 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Messages;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Server.Machines;
 using Pyrometron.Server.Proof;

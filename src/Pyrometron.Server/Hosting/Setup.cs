@@ -5,6 +5,7 @@ using Pyrometron.Application.Bench;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Imports;
 using Pyrometron.Application.Readings;
+using Pyrometron.Application.Rules;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Demo;
@@ -14,6 +15,7 @@ using Pyrometron.Server.Machines;
 using Pyrometron.Server.Materials;
 using Pyrometron.Server.Planning;
 using Pyrometron.Server.Proof;
+using Pyrometron.Server.Rules;
 using Pyrometron.Server.Weeks;
 using Pyrometron.Server.Zones;
 using Pyrometron.Storage;
@@ -76,6 +78,7 @@ public static class Setup
                     typeof(SetAsideStore),
                     typeof(SymptomStore),
                     typeof(PolicyStore),
+                    typeof(RuleStore),
                     typeof(AboutStore),
                     typeof(PhotoStore),
                     typeof(SampleStore),
@@ -90,6 +93,7 @@ public static class Setup
                     typeof(PlanUseCases),
                     typeof(WeeksDesk),
                     typeof(FleetUseCases),
+                    typeof(RuleUseCases),
                     typeof(ZoneUseCases),
                     typeof(ImportUseCases),
                     typeof(TableUseCases),
@@ -164,6 +168,7 @@ public static class Setup
         api.MapMachines();
         api.MapSymptoms();
         api.MapPolicy();
+        api.MapRules();
         api.MapJobs();
         api.MapLiveRuns();
         api.MapModelNotes();

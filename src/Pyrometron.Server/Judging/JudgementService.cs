@@ -4,6 +4,7 @@ using Pyrometron.Application;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Messages;
+using Pyrometron.Core.Policies;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Judging;
@@ -123,6 +124,26 @@ public sealed class JudgementService : BackgroundService
         return new JudgedFleet(judged?.Judgement, judged?.At, pending);
     }
 
+    /// <summary>A judgement as it would be under other rules; nothing is read or kept.</summary>
+    public static FleetJudgement UnderRules(
+        FleetJudgement before,
+        JudgementPolicy house,
+        IReadOnlyList<LocalRule> local,
+        CancellationToken cancellation
+    ) =>
+        new FleetJudge(
+            new JudgementBasis(
+                new Register([], []),
+                before.AsOf,
+                house,
+                _ => throw new InvalidOperationException("Nothing is read.")
+            )
+            {
+                Local = local,
+                Threads = Environment.ProcessorCount,
+            }
+        ).RuleAgain(before, cancellation);
+
     /// <summary>One machine's judgement with its past, from its data as it is now; null when its zone was never judged.</summary>
     public Assessment? One(FleetJudgement before, string tag)
     {
@@ -207,17 +228,24 @@ public sealed class JudgementService : BackgroundService
         // The log is read before the data: what changes in between is judged again.
         var before =
             _byDay.GetValueOrDefault(day) is { } known && known.Present == present && now - known.WholeAt <= Stale ? known : null;
-        var since = before is null ? new TouchedSince(_changes.Last(), null) : _changes.TouchedSince(before.Change);
+        var since = before is null ? new TouchedSince(_changes.Last(), null, Rules: true) : _changes.TouchedSince(before.Change);
         var machines = _fleet.All().Where(m => m.RetiredOn is null).ToArray();
         var few = since.Tags is { } tags && tags.Count * FewOf <= machines.Length ? tags : null;
         using var judge = OpenJudge.Of(_database, day, machines, new(present, Whole: few is null), Failed);
+        FleetJudgement Again(IReadOnlySet<string> touched)
+        {
+            var known = touched.Count > 0 ? judge.Core.JudgeAgain(before!.Judgement, touched, cancellation) : before!.Judgement;
+            return since.Rules ? judge.Core.RuleAgain(known, cancellation) : known;
+        }
         var judgement = few is null
             ? judge.Core.JudgeAll((done, of) => Progress = present ? (done, of) : Progress, cancellation)
-            : judge.Core.JudgeAgain(before!.Judgement, few, cancellation);
+            : Again(few);
         _byDay[day] = new Judged(since.Last, judgement, now, few is null ? now : before!.WholeAt, present);
         _log.LogInformation(
             "Judged {What} of {Machines} machines as of {Day} in {Milliseconds} ms",
-            few is null ? "all" : $"{few.Count} and their like",
+            few is null ? "all"
+                : since.Rules ? "the rules"
+                : $"{few.Count} and their like",
             judgement.Queue.Count,
             day.ToString("O"),
             time.ElapsedMilliseconds

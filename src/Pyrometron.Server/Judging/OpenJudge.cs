@@ -51,6 +51,7 @@ internal sealed record OpenJudge(FleetJudge Core, SeriesReader Reader) : IDispos
                             : reader.Read(stored[asset.Tag])
                 )
                 {
+                    Local = new RuleStore(database).All(),
                     History = asset =>
                         known is null ? history.Of(stored[asset.Tag].Id)
                         : known.TryGetValue(stored[asset.Tag].Id, out var happened) ? happened.Value

@@ -1,6 +1,5 @@
 using Pyrometron.Core.Cooling;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Core.Intervals;
 using Pyrometron.Core.Units;
 
 namespace Pyrometron.Core.Tests.Fleet;
@@ -59,17 +58,6 @@ public class FleetTests
     {
         Assert.True(Card.UnderWarranty(new(2026, 1, 1)));
         Assert.False(Card.UnderWarranty(new(2026, 1, 2)));
-    }
-
-    /// <summary>Common practice, no source (T8): dust a busy laptop in heavy dust about every eight months.</summary>
-    [Fact]
-    public void Intervals_shorten_with_dust()
-    {
-        var laptop = Card with { Kind = AssetKind.Laptop, DutyHoursPerDay = 9, Services = [], InServiceSince = new(2025, 1, 1) };
-        var due = ServiceIntervals.FirstDue(laptop, DustClass.Heavy, new(2025, 6, 1))!.Value;
-        Assert.Equal(ServiceLevel.DustOut, due.Level);
-        Assert.InRange((due.Due.DayNumber - new DateOnly(2025, 1, 1).DayNumber) / 30.44, 7, 9);
-        Assert.True(ServiceIntervals.FirstDue(laptop, DustClass.Clean, new(2025, 6, 1))!.Value.Due > due.Due);
     }
 
     /// <summary>Heat-sink law θ ∝ n^−0.8 (Incropera &amp; DeWitt, ch. 7) and pressure by ISO 2533:1975.</summary>

@@ -2,6 +2,7 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Units;
 

@@ -93,7 +93,11 @@ internal sealed class Hall
         return judge.JudgeOne(judge.JudgeAll(), _machines.Single(m => m.Asset.Tag == tag).Asset)!;
     }
 
-    public FleetJudge JudgeOf(DustClass dust = DustClass.Normal, JudgementPolicy? policy = null)
+    public FleetJudge JudgeOf(
+        DustClass dust = DustClass.Normal,
+        JudgementPolicy? policy = null,
+        IReadOnlyList<LocalRule>? local = null
+    )
     {
         var zone = new SimulatedZone("ROW", 26, 4, Room);
         var readings = _machines
@@ -120,6 +124,7 @@ internal sealed class Hall
                 a => Unreadable.Contains(a.Tag) ? throw new InvalidDataException("damaged") : readings[a.Tag]
             )
             {
+                Local = local ?? [],
                 History = a =>
                     MachineHistory.Empty with
                     {

@@ -145,13 +145,15 @@ public class RunEvidenceTests
     [Fact]
     public void One_run_of_a_machine_that_is_not_new_is_no_baseline_and_says_so()
     {
-        var a = Judge(300, Laptop, Of(Run(300, 82, 22)));
+        var a = Judge(200, Laptop, Of(Run(200, 82, 22)));
         Assert.Equal((Urgency.Unknown, 1), (a.Urgency, a.Runs));
         Assert.Equal(
-            "Measured once, on 27 Oct 2025: processor 82 °C. Nothing older is there to compare with; its next run will show whether it drifts.",
+            "Measured once, on 19 Jul 2025: processor 82 °C. Nothing older is there to compare with; its next run will show whether it drifts.",
             a.Reason.ToString()
         );
-        var again = Judge(380, Laptop, Of(Run(300, 70, 22), Run(380, 70, 22)));
+        var overdue = Judge(300, Laptop, Of(Run(300, 82, 22)));
+        Assert.Equal((Urgency.Soon, ServiceLevel.DustOut), (overdue.Urgency, overdue.Service));
+        var again = Judge(240, Laptop, Of(Run(160, 70, 22), Run(240, 70, 22)));
         Assert.Equal(Urgency.Unknown, again.Urgency);
         Assert.Contains("What it had gathered before is not known", again.Reason.ToString(), StringComparison.Ordinal);
     }

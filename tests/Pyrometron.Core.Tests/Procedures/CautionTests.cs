@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Tests.Procedures;

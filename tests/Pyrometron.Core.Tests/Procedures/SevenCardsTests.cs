@@ -1,5 +1,6 @@
 using System.Text;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Tests.Procedures;

@@ -1,9 +1,8 @@
 using System.Text.Json.Serialization;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
-using Pyrometron.Core.Policies;
 
-namespace Pyrometron.Core.Procedures;
+namespace Pyrometron.Core.Policies;
 
 /// <summary>Which paste pattern is used.</summary>
 public enum PasteSchool
