@@ -59,7 +59,7 @@ test('what a level is worth adds up, and goes by what things are worth to the ho
   await page.getByLabel('Servers: a new one').fill('90000');
   await page.getByText('Most value').click();
   await page.getByRole('button', { name: 'Keep these rules' }).click();
-  await expect(page.getByText('Kept; the rounds are being judged again.')).toBeVisible();
+  await expect(page.getByText('Kept; the rounds follow at once.')).toBeVisible();
   await page.request.get('/api/v1/queue?limit=1&wait=60');
   await page.goto('/machines/SV-0021');
   await expect(worth()).toHaveText(/\d,\d{3} crowns/);
@@ -115,7 +115,7 @@ test('house rules decide what the rounds ask for', async ({ page }) => {
   await page.goto('/rules');
   await page.getByText('Only when it fails').click();
   await page.getByRole('button', { name: 'Keep these rules' }).click();
-  await expect(page.getByText('Kept; the rounds are being judged again.')).toBeVisible();
+  await expect(page.getByText('Kept; the rounds follow at once.')).toBeVisible();
   const counts = async () =>
     (
       (await (await page.request.get('/api/v1/queue?limit=1&wait=60')).json()) as {
@@ -157,7 +157,7 @@ test('a chart is read by keys, looked at closer, has its table one press away an
   await page.mouse.down();
   await page.mouse.move(box.x + 400, box.y + 100);
   await page.mouse.up();
-  await expect(page.getByText('a part')).toHaveCount(2);
+  await expect(page.locator('figure.chart').getByText('a part')).toHaveCount(2);
   await figure.getByRole('button', { name: 'Table' }).click();
   await expect(figure.getByRole('columnheader', { name: 'fitted, K' })).toBeVisible();
   for (const [choice, name] of [

@@ -1,6 +1,5 @@
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Policies;
-using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Storage.Tests;
 

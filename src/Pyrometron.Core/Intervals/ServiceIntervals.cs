@@ -70,7 +70,7 @@ public sealed class ServiceIntervals(Asset asset, Site site, Zone zone, Judgemen
             yield return new Interval(
                 ServiceLevel.DustOut,
                 dustOut,
-                [.. Shared().Where(f => f.Times != 1)],
+                [.. Shared().Concat(OfFins()).Where(f => f.Times != 1)],
                 _kind.LongestDustOut,
                 false
             );
@@ -147,8 +147,6 @@ public sealed class ServiceIntervals(Asset asset, Site site, Zone zone, Judgemen
                 _ => 1,
             }
         );
-        if (policy.Surroundings.PetsOrSmoke)
-            yield return new IntervalFactor(IntervalInfluence.PetsOrSmoke, _factors.PetsOrSmoke);
         yield return new IntervalFactor(
             IntervalInfluence.Hours,
             asset.DutyHoursPerDay >= AllDayHours ? _factors.AllDay
@@ -161,6 +159,12 @@ public sealed class ServiceIntervals(Asset asset, Site site, Zone zone, Judgemen
         );
         if (policy.Surroundings.SaltAir)
             yield return new IntervalFactor(IntervalInfluence.SaltAir, _factors.SaltAir);
+    }
+
+    private IEnumerable<IntervalFactor> OfFins()
+    {
+        if (policy.Surroundings.PetsOrSmoke)
+            yield return new IntervalFactor(IntervalInfluence.PetsOrSmoke, _factors.PetsOrSmoke);
     }
 
     private IEnumerable<IntervalFactor> OfPaste()

@@ -4,7 +4,6 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
 using Pyrometron.Core.GroupEvents;
 using Pyrometron.Core.Messages;
-using Pyrometron.Core.Policies;
 using Pyrometron.Core.Units;
 using Pyrometron.Core.Worth;
 
@@ -139,7 +138,7 @@ internal static class Explanation
                 Value.Share("share", proven.Share)
             );
         if (a.Advised is { Kelvin: >= 1 } worth)
-            yield return OfWorth(worth, a.Policy.Values);
+            yield return OfWorth(worth, a);
         if (a.Warranty is { } warranty)
             yield return warranty.Says;
     }
@@ -198,9 +197,9 @@ internal static class Explanation
     }
 
     /// <summary>What the advised level is worth over the years in which it has to pay.</summary>
-    private static Message OfWorth(LevelWorth level, HouseValues values)
+    private static Message OfWorth(LevelWorth level, Assessment a)
     {
-        var v = level.Value;
+        var (v, values) = (level.Value, a.Policy.Values);
         MessageValue Money(string name, double amount) => Value.Money(name, amount, values.Currency);
         MessageValue[] range =
         [
@@ -211,7 +210,9 @@ internal static class Explanation
         ];
         if (v.Net < 0)
             return Message.Of(
-                "By the house's values the {level} costs {net} more over the next {span} than it brings ({low} to {high}): it is advised for its kelvins alone.",
+                a.ByCalendar
+                    ? "By the house's values the {level} costs {net} more over the next {span} than it brings ({low} to {high}): the calendar alone asks for it."
+                    : "By the house's values the {level} costs {net} more over the next {span} than it brings ({low} to {high}): it is advised for its kelvins alone.",
                 [.. range, Money("net", -v.Net)]
             );
         (double Amount, Message What)[] gains =

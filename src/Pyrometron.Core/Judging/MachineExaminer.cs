@@ -44,7 +44,7 @@ internal sealed record MachineFindings(MachineFacts Machine, Site Site, Zone Zon
     public bool FreshFromSiblings { get; init; }
 
     /// <summary>The air of the year ahead; empty where nothing is to win by any house's rules.</summary>
-    public IReadOnlyList<(double DaysAhead, double AirC)> Year { get; init; } = [];
+    public IReadOnlyList<(float DaysAhead, float AirC)> Year { get; init; } = [];
 
     /// <summary>What its fan makes of kelvins that are won.</summary>
     public FanAtWork Fan { get; init; }

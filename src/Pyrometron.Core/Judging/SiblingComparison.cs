@@ -21,8 +21,11 @@ internal sealed class SiblingComparison
 
     private readonly Dictionary<Siblings.Kin, Group> _groups;
 
-    /// <param name="Rises">By part: all machines' rises at the group's heat and fan, ascending.</param>
-    private sealed record Group(double PowerW, double FanSpeed, Dictionary<string, double[]> Rises);
+    /// <summary>How the rises of a part lie over the machines of a group.</summary>
+    private readonly record struct Usual(int Machines, double MedianKelvin, double ScaleKelvin);
+
+    /// <param name="Rises">By part: all machines' rises at the group's heat and fan.</param>
+    private sealed record Group(double PowerW, double FanSpeed, Dictionary<string, Usual> Rises);
 
     private SiblingComparison(Dictionary<Siblings.Kin, Group> groups) => _groups = groups;
 
@@ -44,7 +47,7 @@ internal sealed class SiblingComparison
                     .SelectMany(m => RisesAt(m, power, fan))
                     .Where(r => !double.IsNaN(r.Kelvin))
                     .GroupBy(r => r.Part)
-                    .ToDictionary(g => g.Key, g => g.Select(r => r.Kelvin).Order().ToArray())
+                    .ToDictionary(g => g.Key, g => UsualOf([.. g.Select(r => r.Kelvin)]))
             );
         }
         return new SiblingComparison(groups);
@@ -60,15 +63,17 @@ internal sealed class SiblingComparison
         AmongSiblings? furthest = null;
         foreach (var (part, kelvin) in RisesAt(a, group.PowerW, group.FanSpeed))
         {
-            if (double.IsNaN(kelvin) || !group.Rises.TryGetValue(part, out var rises) || rises.Length <= LeastPeers)
+            if (double.IsNaN(kelvin) || !group.Rises.TryGetValue(part, out var usual) || usual.Machines <= LeastPeers)
                 continue;
-            var above = kelvin - Robust.QuantileOfSorted(rises, 0.5);
-            var z = above / Math.Max(LeastSpread, Robust.MadScale(rises));
+            var above = kelvin - usual.MedianKelvin;
+            var z = above / Math.Max(LeastSpread, usual.ScaleKelvin);
             if (furthest is not { } known || Math.Abs(z) > Math.Abs(known.Z))
-                furthest = new AmongSiblings(part, rises.Length - 1, above, z);
+                furthest = new AmongSiblings(part, usual.Machines - 1, above, z);
         }
         return furthest is { } found ? Reasons.WithSiblings(a with { Siblings = found }) : a;
     }
+
+    private static Usual UsualOf(double[] rises) => new(rises.Length, Robust.Median(rises), Robust.MadScale(rises));
 
     private static Siblings.Kin KinOf(Assessment a) =>
         new(a.Asset.Kind, a.Asset.Build, a.Operating!.HasPower, a.Operating.SpeedIsRpm);

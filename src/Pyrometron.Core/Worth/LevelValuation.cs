@@ -17,7 +17,7 @@ namespace Pyrometron.Core.Worth;
 internal sealed class LevelValuation(
     Asset asset,
     IReadOnlyList<PartAssessment> parts,
-    IReadOnlyList<(double DaysAhead, double AirC)> year,
+    IReadOnlyList<(float DaysAhead, float AirC)> year,
     FanAtWork fan,
     IReadOnlyList<Symptom> symptoms,
     DateOnly asOf,

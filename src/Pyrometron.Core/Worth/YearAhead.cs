@@ -8,14 +8,19 @@ internal static class YearAhead
     /// <summary>Days a year.</summary>
     public const double Days = 365;
 
-    /// <summary>That of the same days a year ago; where less than a year was measured, of the days there are.</summary>
-    public static IReadOnlyList<(double DaysAhead, double AirC)> Of(CellTable cells)
+    /// <summary>
+    /// That of the same days a year ago, day bin by day bin; where less than a year was measured, of the days there are. Small:
+    /// it is kept for every machine.
+    /// </summary>
+    public static IReadOnlyList<(float DaysAhead, float AirC)> Of(CellTable cells)
     {
         var last = cells[cells.Count - 1].Day;
-        var year = new List<(double, double)>();
-        foreach (var cell in cells.OfReadings)
-            if (cell.Day > last - Days && !double.IsNaN(cell.AmbientC))
-                year.Add((cell.Day + Days - last, cell.AmbientC));
-        return year;
+        return
+        [
+            .. cells
+                .OfReadings.Where(c => c.Day > last - Days && !double.IsNaN(c.AmbientC))
+                .GroupBy(c => Cell.BinOf(c.Day))
+                .Select(bin => ((float)(bin.Average(c => c.Day) + Days - last), (float)bin.Average(c => c.AmbientC))),
+        ];
     }
 }

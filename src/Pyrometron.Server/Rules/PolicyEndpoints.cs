@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Rules;
 using Pyrometron.Core.Policies;
-using Pyrometron.Core.Procedures;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 

@@ -1,7 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
-using Pyrometron.Core.Procedures;
 using Pyrometron.Formats;
 
 namespace Pyrometron.Server.Rules;

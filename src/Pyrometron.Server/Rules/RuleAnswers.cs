@@ -4,7 +4,6 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Intervals;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
-using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Server.Rules;
 

@@ -45,7 +45,7 @@ public class LevelValuationTests
 
     private static CauseSplit Paste(double kelvin) => new(0, kelvin, 0, 0, JointMaterial.Paste);
 
-    private static readonly (double, double)[] Year = [.. Enumerable.Range(1, 73).Select(i => (i * 5.0, 25.0))];
+    private static readonly (float, float)[] Year = [.. Enumerable.Range(1, 73).Select(i => (i * 5f, 25f))];
 
     private static LevelWorth Of(
         ServiceLevel level,
@@ -53,7 +53,7 @@ public class LevelValuationTests
         Asset? asset = null,
         FanAtWork? fan = null,
         JudgementPolicy? policy = null,
-        IReadOnlyList<(double, double)>? year = null,
+        IReadOnlyList<(float, float)>? year = null,
         params Symptom[] symptoms
     ) =>
         new LevelValuation(asset ?? Machine(), [part], year ?? Year, fan ?? Still, symptoms, Today, policy ?? House)
@@ -84,7 +84,7 @@ public class LevelValuationTests
         var summer = Of(
             ServiceLevel.DustOut,
             Core(Dust(20), 65),
-            year: [.. Year.Select((d, i) => (d.Item1, i % 2 == 0 ? 30.0 : 20))]
+            year: [.. Year.Select((d, i) => (d.Item1, i % 2 == 0 ? 30f : 20f))]
         ).Value.Throttling;
         Assert.Equal((1 - Math.Cbrt(60 / 65.0)) * 37 / 73 * 24 * 365 * 0.2, summer, 1e-6);
         Assert.Equal(0, Of(ServiceLevel.DustOut, Core(Dust(20), 80), year: []).Value.Throttling);

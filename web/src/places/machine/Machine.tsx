@@ -18,6 +18,7 @@ import { Book } from './Book';
 import { EditMachine } from './EditMachine';
 import { Judgement } from './Judgement';
 import './machine.css';
+import { MachineRules } from './MachineRules';
 import { Readings } from './Readings';
 import { ReportSymptom } from './Reports';
 import { Retire } from './Retire';
@@ -110,6 +111,7 @@ export function Machine() {
       )}
 
       <Book machine={m} steps={a?.steps ?? []} />
+      {!m.retiredOn && <MachineRules tag={m.tag} />}
       <Readings tag={m.tag} parts={m.parts.map((p) => p.part)} />
 
       {open === 'reading' && (

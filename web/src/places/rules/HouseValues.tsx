@@ -1,6 +1,7 @@
 import { t } from '@lingui/core/macro';
 import { Form, Input } from 'antd';
 import { KIND_NAMES } from '../../words/format';
+import { KINDS } from './kinds';
 import { NumberField } from '../../ui/NumberField';
 import { PlainTable } from '../../ui/PlainTable';
 
@@ -23,15 +24,14 @@ const AMOUNTS = [
     step: 0.5,
   },
   { name: 'payBackYears', label: t`Years in which a service has to pay`, least: 1, most: 10, step: 1 },
+  {
+    name: 'downtimeShare',
+    label: t`Share of its hour that is lost while it stands for a service, 0 to 1`,
+    least: 0,
+    most: 1,
+    step: 0.1,
+  },
   { name: 'activationEnergyEv', label: t`Activation energy of ageing, eV`, least: 0, most: 2, step: 0.05 },
-] as const;
-
-/** The kinds of machine as the rules name them, in the order of the rounds' filter. */
-const KINDS = [
-  { name: 'graphicsCard', kind: 'graphics-card' },
-  { name: 'server', kind: 'server' },
-  { name: 'laptop', kind: 'laptop' },
-  { name: 'desktop', kind: 'desktop' },
 ] as const;
 
 const OF_A_KIND = [
@@ -44,7 +44,7 @@ export function HouseValues() {
   const needed = [{ required: true, message: t`A number is needed.` }];
   return (
     <>
-      <h2 className="next-heading">{t`What things are worth`}</h2>
+      <h2 className="next-heading" id="values">{t`What things are worth`}</h2>
       <p className="quiet">
         {t`A service is weighed by these over the years in which it has to pay: clocks and hours kept, slower ageing, quiet and electricity against time, material, standing still, risk and warranty. Every house has its own.`}
       </p>

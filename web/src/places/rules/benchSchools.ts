@@ -1,5 +1,6 @@
 import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
+import { EXTENTS, PADS, PASTES, WARRANTIES } from '../../words/rules';
 
 type Bench = NonNullable<Schemas['PolicyDto']['bench']>;
 
@@ -14,39 +15,22 @@ export const BENCH_SCHOOLS: readonly School[] = [
   {
     name: 'extent',
     label: t`How much is opened`,
-    options: [
-      { value: 'least-that-cures', label: t`the least that cures` },
-      { value: 'all-while-open', label: t`everything, while it is open` },
-    ],
+    options: EXTENTS,
   },
   {
     name: 'warranty',
     label: t`Under warranty`,
-    options: [
-      { value: 'air-only', label: t`air only, until it ends` },
-      { value: 'ask-first', label: t`ask first, and record the answer` },
-      { value: 'open-where-allowed', label: t`open where law and maker allow` },
-    ],
+    options: WARRANTIES,
   },
   {
     name: 'paste',
     label: t`Paste`,
-    options: [
-      { value: 'by-model', label: t`by the model’s note` },
-      { value: 'spread', label: t`spread` },
-      { value: 'line', label: t`line` },
-      { value: 'dot', label: t`dot` },
-      { value: 'cross', label: t`cross` },
-    ],
+    options: PASTES,
   },
   {
     name: 'pads',
     label: t`Pads`,
-    options: [
-      { value: 'keep-if-elastic', label: t`keep if elastic` },
-      { value: 'always-renew', label: t`always renew` },
-      { value: 'putty', label: t`putty` },
-    ],
+    options: PADS,
   },
   {
     name: 'alcohol',

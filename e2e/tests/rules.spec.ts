@@ -1,0 +1,62 @@
+import { expect, test } from './server.js';
+
+test.use({ demo: true });
+
+const laptop = 'LT-0020';
+
+test('a change of the house’s intervals is shown before it is kept, and then holds', async ({ page }) => {
+  await page.goto('/rules');
+  const preview = page.getByRole('region', { name: 'What this would change' });
+  await expect(preview).toHaveText(/Nothing is changed yet/);
+  await page.getByLabel('Laptops: months, dust-out', { exact: true }).fill('4');
+  await expect(preview).toHaveText(/\d+ of 206 machines would change/);
+  await expect(preview.getByRole('link', { name: /^LT-/ }).first()).toBeVisible();
+  await expect(preview.getByText(/→ .*soon/).first()).toBeVisible();
+  // Shown is not kept.
+  const kept = async () =>
+    (
+      (await (await page.request.get('/api/v1/policy')).json()) as {
+        intervals: { laptop: { dustOut: number } };
+      }
+    ).intervals.laptop.dustOut;
+  expect(await kept()).toBe(8);
+  await page.getByRole('button', { name: 'Keep these rules' }).click();
+  await expect(page.getByText('Kept; the rounds follow at once.')).toBeVisible();
+  expect(await kept()).toBe(4);
+  await expect(preview).toHaveText(/Nothing is changed yet/);
+});
+
+test('a rule for some machines is written, seen at the machine with its reason, and taken away', async ({
+  page,
+}) => {
+  await page.goto('/rules');
+  await page.getByRole('button', { name: 'Add a rule for some machines' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: 'Keep this rule' })).toBeDisabled();
+  await dialog.getByText('machine', { exact: true }).click();
+  await dialog.getByLabel('Machine', { exact: true }).fill('NOBODY');
+  await dialog.getByRole('combobox', { name: 'What it sets' }).click();
+  await page.keyboard.type('dust-out');
+  await page.keyboard.press('Enter');
+  await dialog.getByRole('button', { name: 'Keep this rule' }).click();
+  await expect(dialog.getByText("No machine in use belongs to the machine 'NOBODY'")).toBeVisible();
+  await dialog.getByLabel('Machine', { exact: true }).fill(laptop);
+  await dialog.getByRole('spinbutton', { name: 'Dust-out every' }).fill('2,5');
+  await expect(dialog.getByText(/^1 of 206 machines would change/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Keep this rule' }).click();
+  await expect(page.getByRole('row', { name: /machine LT-0020 .*Dust-out every: 2.5 months/ })).toBeVisible();
+
+  await page.goto(`/machines/${laptop}`);
+  await expect(page.getByText(/^2.5 months × .*dust of its zone = /)).toBeVisible();
+  await expect(
+    page.getByRole('row', { name: 'Dust-out every 2.5 months the rule for the machine LT-0020' }),
+  ).toBeVisible();
+  await expect(page.getByRole('row', { name: /New paste every 42 months the house’s rules/ })).toBeVisible();
+
+  await page.goto('/rules');
+  await page
+    .getByRole('row', { name: /LT-0020/ })
+    .getByRole('button', { name: 'Take away' })
+    .click();
+  await expect(page.getByRole('row', { name: /LT-0020/ })).toBeHidden();
+});
