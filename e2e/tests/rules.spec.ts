@@ -60,3 +60,28 @@ test('a rule for some machines is written, seen at the machine with its reason, 
     .click();
   await expect(page.getByRole('row', { name: /LT-0020/ })).toBeHidden();
 });
+
+test('what the record says of an interval is looked at, taken as a rule, or not wanted for a reason', async ({
+  page,
+}) => {
+  await page.goto('/rules');
+  const learnt = page.getByRole('region', { name: 'What the house’s own record says' });
+  const suggestion = (name: string) => learnt.getByRole('listitem').filter({ hasText: name });
+  await expect(suggestion('row A')).toHaveText(/dust-out every \d+ months, not \d+.*± .* K a month/);
+  await suggestion('row A').getByRole('button', { name: 'Look at it and take it' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText(/of 206 machines would change/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Keep this rule' }).click();
+  await expect(page.getByRole('row', { name: /zone Kelp hall, row A .*Dust-out every/ })).toBeVisible();
+  // As a rule it holds: nothing is left to suggest there.
+  await expect(suggestion('row A')).toBeHidden();
+
+  await suggestion('Boat store').getByRole('button', { name: 'Not for us' }).click();
+  await dialog.getByLabel('Why?').fill('Its filter is changed this winter.');
+  await dialog.getByRole('button', { name: 'Leave it' }).click();
+  await learnt.getByText('1 was not wanted').click();
+  await expect(suggestion('Boat store')).toHaveText(/Its filter is changed this winter/);
+
+  await expect(learnt.getByRole('img', { name: /Cost a month by the age/ })).toBeVisible();
+  await expect(learnt.getByText(/6 fans were changed, \d+ run: a mean life of/)).toBeVisible();
+});

@@ -5,6 +5,16 @@ using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
 
+/// <summary>A suggested interval that was not wanted.</summary>
+public sealed record RefusedInterval(
+    RuleScope Scope,
+    string Key,
+    ServiceLevel Level,
+    double Months,
+    DateTimeOffset At,
+    string Reason
+);
+
 /// <summary>The rules that hold for some of the house's machines.</summary>
 public sealed class RuleStore(Database database)
 {
@@ -61,6 +71,34 @@ public sealed class RuleStore(Database database)
             ("$downtime", c.DowntimeShare)
         );
     }
+
+    /// <summary>Suggested intervals that were not wanted.</summary>
+    public IReadOnlyList<RefusedInterval> Refused() =>
+        database.Read(connection =>
+            connection.Query(
+                "SELECT scope, key, level, months, at, reason FROM refused_interval",
+                r => new RefusedInterval(
+                    PolicyStore.Word<RuleScope>(r, 0),
+                    r.GetString(1),
+                    PolicyStore.Word<ServiceLevel>(r, 2),
+                    r.GetDouble(3),
+                    Sql.ReadInstant(r.GetString(4)),
+                    r.GetString(5)
+                )
+            )
+        );
+
+    /// <summary>Keeps that a suggested interval is not wanted.</summary>
+    public static void Refuse(Transaction t, RefusedInterval refused) =>
+        t.Connection.Execute(
+            "INSERT OR REPLACE INTO refused_interval (scope, key, level, months, at, reason) VALUES ($scope, $key, $level, $months, $at, $reason)",
+            ("$scope", Words.Of(refused.Scope)),
+            ("$key", refused.Key),
+            ("$level", Words.Of(refused.Level)),
+            ("$months", refused.Months),
+            ("$at", Sql.Text(refused.At)),
+            ("$reason", refused.Reason)
+        );
 
     /// <summary>What a rule sets, for the change log.</summary>
     public static string Told(RuleChange change) => StoredJson.Write(change);

@@ -29,7 +29,7 @@ public partial class ArchitectureTests
         ["Intervals", "Worth"],
         ["Priority"],
         ["Judging"],
-        ["Inspection", "Weeks"],
+        ["Inspection", "Weeks", "LearntIntervals"],
         ["Procedures"],
         ["Proof"],
         ["Jobs"],

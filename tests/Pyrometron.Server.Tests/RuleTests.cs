@@ -181,4 +181,40 @@ public sealed class RuleTests : IDisposable
         var bench = await Bench.Start(_server, "GC-1", "repaste");
         Assert.Equal("cross", Text(bench.Job.GetProperty("schools"), "paste"));
     }
+
+    [Fact]
+    public async Task What_the_record_says_is_told_and_what_is_not_wanted_stays_told_as_such()
+    {
+        await _server.LoadSmallFleet();
+        // A hall that is dusted every other month, and hardly fouls.
+        Assert.Equal(200, (await Keep("zone", "Z", new { dustOutMonths = 2 })).Status);
+        await Row("GC-1");
+        async Task<JsonElement> Suggested() =>
+            (await _server.Get("/api/v1/rules/learnt"))
+                .Body.GetProperty("intervals")
+                .EnumerateArray()
+                .Single(i => Text(i, "level") == "dust-out");
+        var found = await Suggested();
+        Assert.Equal(("zone", "Z"), (Text(found, "scope"), Text(found, "key")));
+        var (low, months) = (found.GetProperty("lowMonths").GetDouble(), found.GetProperty("months").GetDouble());
+        Assert.Equal(Math.Min(low, 2 * found.GetProperty("presentMonths").GetDouble()), months, 9);
+        Assert.Equal(JsonValueKind.Null, found.GetProperty("refused").ValueKind);
+        object Refusal(string? reason) =>
+            new
+            {
+                scope = "zone",
+                key = "Z",
+                level = "dust-out",
+                months,
+                reason,
+            };
+        Assert.Equal(400, (await _server.Post("/api/v1/rules/learnt/refusals", Refusal(" "))).Status);
+        Assert.Equal(204, (await _server.Post("/api/v1/rules/learnt/refusals", Refusal("Pollen in May"))).Status);
+        await Row("GC-1");
+        Assert.Equal("Pollen in May", Text(await Suggested(), "refusedBecause"));
+        // Another interval by the rules makes it another suggestion.
+        Assert.Equal(200, (await Keep("zone", "Z", new { dustOutMonths = 1 })).Status);
+        await Row("GC-1");
+        Assert.Equal(JsonValueKind.Null, (await Suggested()).GetProperty("refused").ValueKind);
+    }
 }

@@ -61,6 +61,31 @@ public sealed class RuleUseCases(Database database, TimeProvider clock)
             }
         );
 
+    /// <summary>
+    /// Keeps that a suggested interval is not wanted, so that it is not suggested again as long as it stays alike.
+    /// </summary>
+    public void Refuse(Actor actor, RefusedInterval refused) =>
+        database.Write(
+            actor,
+            clock.GetUtcNow(),
+            t =>
+            {
+                RuleStore.Refuse(t, refused with { At = t.Now });
+                t.Log(
+                    new Change(
+                        "rules",
+                        Message.Of(
+                            "Suggested interval not taken: {level}, {scope} {key}: {reason}",
+                            Value.Word("level", refused.Level),
+                            Value.Word("scope", refused.Scope),
+                            Value.Text("key", refused.Key),
+                            Value.Text("reason", refused.Reason)
+                        )
+                    )
+                );
+            }
+        );
+
     /// <summary>The refusal of a rule for what there is not.</summary>
     public static NotThereException Nothing(LocalRule rule) =>
         new(

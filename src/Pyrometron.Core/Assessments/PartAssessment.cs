@@ -16,6 +16,11 @@ public readonly record struct Trend(double KelvinPerDay, double Low, double High
     public bool IsRising => KelvinPerDay > 0 && PValue < 0.05;
 }
 
+/// <summary>What one cause has gathered on a part by the fitted curve.</summary>
+/// <param name="KelvinPerDay">Its mean pace.</param>
+/// <param name="Days">Over how many days: a year, or since it was renewed or measured first.</param>
+public readonly record struct Gathering(double KelvinPerDay, double Days);
+
 /// <summary>One point of a part's history, brought to the reference point.</summary>
 /// <param name="Day">Days since 1970.</param>
 /// <param name="Observed">Rise over the intake at reference heat and fan, room not taken out, K.</param>
@@ -74,6 +79,12 @@ public sealed record PartAssessment(
 
     /// <summary>How much of the split an automatic fan that nobody measures keeps from showing, K.</summary>
     public double HiddenKelvin { get; init; }
+
+    /// <summary>The pace of its dust; null where too few days were measured since it was cleaned.</summary>
+    public Gathering? DustPace { get; init; }
+
+    /// <summary>The same of its paste or pads.</summary>
+    public Gathering? JointPace { get; init; }
 
     /// <summary>The temperature measured last, layer by layer; null where it was not measured.</summary>
     public HeatPath? Path { get; init; }

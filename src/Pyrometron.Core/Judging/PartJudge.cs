@@ -96,6 +96,8 @@ internal sealed class PartJudge(
         {
             SplitSigma = scatter is { } s ? SigmasOf(p, split, s) : null,
             HiddenKelvin = split.Total - left.Total,
+            DustPace = PaceOf(WearTerm.Shared, Cause.Dust, p),
+            JointPace = PaceOf(WearTerm.Own, _asset.Parts[p].JointCause, p),
             FullFanResistance = FullFanResistance,
             Path = PathOf(p, split, before),
         };
@@ -241,6 +243,22 @@ internal sealed class PartJudge(
         var from = Math.Max(_last - days, Renewed(p) + 0.01);
         var pace = _last - from < leastDays ? 0 : (model.Grown(p, _last) - model.Grown(p, from)) / (_last - from);
         return pace > leastPace ? pace : 0;
+    }
+
+    /// <summary>
+    /// What one cause gathers a day, over at most a year, since it was renewed; null over less than two months.
+    /// </summary>
+    private Gathering? PaceOf(WearTerm term, Cause cause, int p)
+    {
+        const double mostDays = 365,
+            leastDays = 60;
+        var from = Math.Max(Math.Max(_last - mostDays, model.Cells[0].Day), MachineFacts.LastServed(_asset, cause) + 0.01);
+        return _last - from < leastDays
+            ? null
+            : new Gathering(
+                (model.At(term, p, _last) - model.At(term, p, from)) / model.ShownByUnseenFan / (_last - from),
+                _last - from
+            );
     }
 
     /// <summary>

@@ -170,6 +170,13 @@ internal sealed class CoastInstitute(DateOnly today)
         Service("SV-0018", 120, ServiceLevel.Repaste);
         To("SV-0018", new Fault(Cause.Mount, Now - 120.5, Now - 120.5, 8.8, "cpu", GrowthShape.Step));
 
+        // The first servers' fans wore out after a year and a half, before anybody measured.
+        foreach (var (tag, age) in WornFans)
+        {
+            Change(tag, m => m with { Asset = m.Asset with { InServiceSince = today.AddDays(-FirstServersDays) } });
+            Service(tag, FirstServersDays - age, ServiceLevel.FanSwap);
+        }
+
         // Reading room: lint.
         To("DT-0015", Dust(8.8, 200));
         To("DT-0007", Dust(6.9));
@@ -212,6 +219,20 @@ internal sealed class CoastInstitute(DateOnly today)
         foreach (var job in Jobs)
             Service(job.Asset, job.DaysAgo, job.Level);
     }
+
+    /// <summary>When the first servers came, days ago.</summary>
+    private const int FirstServersDays = 960;
+
+    /// <summary>Their fans, and the age in days at which each was changed.</summary>
+    private static readonly (string Tag, int AgeDays)[] WornFans =
+    [
+        ("SV-0003", 430),
+        ("SV-0007", 465),
+        ("SV-0012", 490),
+        ("SV-0019", 510),
+        ("SV-0027", 525),
+        ("SV-0033", 545),
+    ];
 
     /// <summary>The day that everything is dated by.</summary>
     public DateOnly Today => today;

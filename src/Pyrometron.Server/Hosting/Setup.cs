@@ -169,6 +169,7 @@ public static class Setup
         api.MapSymptoms();
         api.MapPolicy();
         api.MapRules();
+        api.MapLearnt();
         api.MapJobs();
         api.MapLiveRuns();
         api.MapModelNotes();

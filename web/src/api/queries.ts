@@ -185,6 +185,15 @@ export function usePolicy() {
   return useQuery({ queryKey: ['policy'], queryFn: () => unwrap(api.GET('/api/v1/policy')) });
 }
 
+export function useRules() {
+  return useQuery({ queryKey: ['rules'], queryFn: () => unwrap(api.GET('/api/v1/rules')) });
+}
+
+/** What the house's own record says about its intervals. */
+export function useLearnt() {
+  return useQuery({ queryKey: ['learnt'], queryFn: () => unwrap(api.GET('/api/v1/rules/learnt')) });
+}
+
 export function useHealth() {
   return useQuery({
     queryKey: ['health'],

@@ -22,18 +22,21 @@ const first = (field: SettingField) =>
 /** A rule for some machines, with what it would change before it is kept. */
 export function EditRule({
   rule,
+  adds = {},
   known,
   currency,
   onClose,
 }: {
   rule: Schemas['LocalRuleAnswer'] | null;
+  /** What is to be set besides, to be looked at first. */
+  adds?: Change;
   known: Schemas['LocalRulesAnswer'];
   currency: string;
   onClose: () => void;
 }) {
   const [scope, setScope] = useState<Scope>(rule && rule.scope !== 'house' ? rule.scope : 'zone');
   const [key, setKey] = useState(rule?.key ?? '');
-  const [change, setChange] = useState<Change>(rule?.change ?? {});
+  const [change, setChange] = useState<Change>({ ...rule?.change, ...adds });
   const save = useWrite((body: Schemas['LocalRuleDto']) => unwrap(api.PUT('/api/v1/rules', { body })));
   const set = SETTINGS.filter((s) => change[s.name] !== null && change[s.name] !== undefined);
   const free = SETTINGS.filter((s) => !set.includes(s));

@@ -1,14 +1,14 @@
 import { plural, t } from '@lingui/core/macro';
-import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
-import { useWrite } from '../../api/queries';
+import { useLearnt, useRules, useWrite } from '../../api/queries';
 import { PlainTable } from '../../ui/PlainTable';
 import { Refusal } from '../../ui/Refusal';
 import { KIND_NAMES } from '../../words/format';
 import { SCOPES, SETTINGS, settingValue } from '../../words/rules';
 import { EditRule } from './EditRule';
+import { Learnt } from './Learnt';
 
 type Rule = Schemas['LocalRuleAnswer'];
 
@@ -24,7 +24,8 @@ function told(change: Schemas['RuleChange'], currency: string): string {
 
 /** The rules for some machines: nearer than those of the house. */
 export function LocalRules({ currency }: { currency: string }) {
-  const rules = useQuery({ queryKey: ['rules'], queryFn: () => unwrap(api.GET('/api/v1/rules')) });
+  const rules = useRules();
+  const learnt = useLearnt();
   const [open, setOpen] = useState<Rule | 'new' | null>(null);
   const remove = useWrite(({ scope, key }: Rule) =>
     unwrap(api.PUT('/api/v1/rules', { body: { scope, key, change: {} } })),
@@ -81,6 +82,8 @@ export function LocalRules({ currency }: { currency: string }) {
           {t`Add a rule for some machines`}
         </Button>
       </p>
+      {learnt.isError && <Refusal error={learnt.error} retry={() => void learnt.refetch()} />}
+      {learnt.data && rules.data && <Learnt learnt={learnt.data} known={rules.data} />}
       {open !== null && rules.data && (
         <EditRule
           rule={open === 'new' ? null : open}

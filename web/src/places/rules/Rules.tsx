@@ -76,6 +76,7 @@ export function Rules() {
         <a href="#values">{t`What things are worth`}</a>
         <a href="#bench">{t`At the bench`}</a>
         <a href="#local-rules">{t`Rules for some machines`}</a>
+        <a href="#learnt">{t`What the house’s own record says`}</a>
       </nav>
       {policy.isError && <Refusal error={policy.error} retry={() => void policy.refetch()} />}
       {policy.data && (
