@@ -127,6 +127,9 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// </summary>
     public IReadOnlyList<Message> Sentences => [.. Explanation.Of(this)];
 
+    /// <summary>What else it could be, each with what speaks for or against it; empty where too little was measured.</summary>
+    public IReadOnlyList<Alternative> WhyNot => [.. Judging.WhyNot.Of(this)];
+
     /// <summary>How it stands among its siblings; null with too few of them.</summary>
     public AmongSiblings? Siblings { get; init; }
 

@@ -181,7 +181,7 @@ internal static class Explanation
     }
 
     /// <summary>A look that rules a cause out.</summary>
-    private static Message? OfLook(Look look)
+    public static Message? OfLook(Look look)
     {
         var day = Value.Day("day", DateOnly.FromDateTime(look.At.UtcDateTime));
         return (look.Cause, look.Opened) switch

@@ -28,6 +28,12 @@ internal sealed record MachineFindings(MachineFacts Machine, Site Site, Zone Zon
     /// <summary>What no service can remove.</summary>
     public OutsideCauses Outside { get; init; }
 
+    /// <summary>Whether enough machines of its zone report to know what its room adds.</summary>
+    public bool RoomKnown { get; init; }
+
+    /// <summary>Whether its settings changed in what was measured.</summary>
+    public bool SettingsChanged { get; init; }
+
     /// <summary>Channels not believed.</summary>
     public IReadOnlyList<SensorFinding> Sensors { get; init; } = [];
 
@@ -95,6 +101,8 @@ internal sealed class MachineExaminer(MachineFindings before, WearModel model, Z
             Channels = channels,
             Reference = model.Reference,
             Outside = new OutsideCauses(judge.RoomNow, SettingsNow(judge.Measured)),
+            RoomKnown = room.Bins.Any(),
+            SettingsChanged = model.Cells.OfReadings.Select(c => c.Settings).Where(s => s >= 0).Distinct().Skip(1).Any(),
             Sensors =
             [
                 .. _machine.Findings,

@@ -13,6 +13,14 @@ namespace Pyrometron.Server.Judging;
 /// <param name="Message">What it did, as template and values.</param>
 public sealed record SensorAnswer(string Channel, string What, DateTimeOffset Since, int Readings, Message Message);
 
+/// <summary>What else a machine's warmth could come from, and what the evidence says of it.</summary>
+/// <param name="What">The explanation.</param>
+/// <param name="Weighed">What is made of it.</param>
+/// <param name="Kelvin">What it adds on the part that it adds most to; null where that is not known.</param>
+/// <param name="Evidence">By what that is known.</param>
+/// <param name="Message">The same as template and values.</param>
+public sealed record AlternativeAnswer(Explaining What, Weighed Weighed, double? Kelvin, string Evidence, Message Message);
+
 /// <summary>A step in a machine's history.</summary>
 public sealed record StepChange(DateOnly Date, string Part, double Kelvin, string Kind);
 
@@ -107,7 +115,8 @@ public sealed record AssessmentAnswer(
     string? EvidenceSays,
     Message? EvidenceMessage,
     SilenceAnswer? Silence,
-    RunToMakeAnswer? Measure
+    RunToMakeAnswer? Measure,
+    IReadOnlyList<AlternativeAnswer> WhyNot
 )
 {
     internal static AssessmentAnswer From(Assessment a, JudgedFleet judged) =>
@@ -182,7 +191,16 @@ public sealed record AssessmentAnswer(
             a.Measured?.Words.ToString(),
             a.Measured?.Words,
             SilenceAnswer.From(a.Silence),
-            RunToMakeAnswer.From(a.Measure)
+            RunToMakeAnswer.From(a.Measure),
+            [
+                .. a.WhyNot.Select(w => new AlternativeAnswer(
+                    w.What,
+                    w.Weighed,
+                    w.Kelvin is { } k ? Math.Round(k, 2) : null,
+                    w.Evidence.ToString(),
+                    w.Evidence
+                )),
+            ]
         );
 
     /// <summary>What was measured last: a run at the bench, or readings.</summary>

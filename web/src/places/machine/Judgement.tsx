@@ -13,6 +13,7 @@ import { LevelsTable } from './LevelsTable';
 import { measuredWords } from '../../words/measured';
 import { PartsTable } from './PartsTable';
 import { ResidualChart } from './ResidualChart';
+import { WhyNot } from './WhyNot';
 
 const URGENCY_WORDS: Record<Schemas['Urgency'], string> = {
   now: t`Now`,
@@ -120,6 +121,7 @@ export function Judgement({
           )}
         </ul>
       </section>
+      <WhyNot alternatives={a.whyNot} />
     </>
   );
 }
