@@ -59,7 +59,7 @@ public sealed partial class JobStore
                     j.predicted_cause, j.found_causes,
                     EXISTS (SELECT 1 FROM job c WHERE c.comeback_of = j.id AND c.state <> 'abandoned'),
                     (SELECT count(*) FROM job_entry e WHERE e.job_id = j.id AND e.kind = 'damage-found'
-                        AND json_valid(e.entry) AND e.entry ->> '$.onTheWay')
+                        AND json_valid(e.entry) AND e.entry ->> '$.onTheWay'), j.predicted_chance
                 FROM job j JOIN asset a ON a.id = j.asset_id JOIN zone z ON z.id = a.zone_id
                     JOIN (SELECT id, iif(json_valid(verdict), verdict, '{}') AS verdict FROM job) v ON v.id = j.id
                     LEFT JOIN json_each(v.verdict, '$.parts') p
@@ -81,7 +81,10 @@ public sealed partial class JobStore
                     r.IsDBNull(10) ? null : Causes(r.GetString(10)),
                     r.GetInt64(11) != 0,
                     (int)r.GetInt64(12)
-                ),
+                )
+                {
+                    StatedChance = r.IsDBNull(13) ? null : r.GetDouble(13),
+                },
                 (_, _) => { },
                 ("$from", from is { } first ? Sql.Text(first) : null),
                 ("$to", to is { } last ? Sql.Text(last) : null)

@@ -62,7 +62,7 @@ public sealed partial class JobStore(Database database)
         SELECT j.id, a.tag, a.kind, a.model, j.level, j.started_level, j.fan, j.state, j.started_at, j.work_done_at,
             j.closed_at, j.verdict, j.version, j.warranty_until, j.predicted_cause, j.predicted_service,
             j.predicted_kelvin, j.found_causes, j.recheck_due, j.rechecked_at, j.asset_id,
-            j.comeback_of, j.free
+            j.comeback_of, j.free, j.predicted_chance
         FROM job j JOIN asset a ON a.id = j.asset_id
         """;
 
@@ -75,9 +75,10 @@ public sealed partial class JobStore(Database database)
                 t.Connection.Scalar(
                     """
                     INSERT INTO job (asset_id, level, started_level, fan, state, started_at, warranty_until,
-                        predicted_cause, predicted_service, predicted_kelvin, card_form, card, comeback_of, free)
+                        predicted_cause, predicted_service, predicted_kelvin, predicted_chance, card_form, card, comeback_of,
+                        free)
                     VALUES ($asset, $level, $level, $fan, 'open', $now, $warranty,
-                        $cause, $service, $kelvin, $form, $card, $comeback, $free) RETURNING id
+                        $cause, $service, $kelvin, $chance, $form, $card, $comeback, $free) RETURNING id
                     """,
                     ("$asset", job.AssetId),
                     ("$level", Words.Of(job.Level)),
@@ -87,6 +88,7 @@ public sealed partial class JobStore(Database database)
                     ("$cause", job.Predicted is { } p ? Words.Of(p.Cause) : null),
                     ("$service", job.Predicted?.Service is { } service ? Words.Of(service) : null),
                     ("$kelvin", job.Predicted?.DriftKelvin),
+                    ("$chance", job.Predicted?.Chance),
                     ("$form", CardRecord.Form),
                     ("$card", StoredJson.Write(CardRecord.Of(job.Card))),
                     ("$comeback", job.ComebackOf),
@@ -262,7 +264,8 @@ public sealed partial class JobStore(Database database)
                 ? new Prediction(
                     Read<Cause>(cause),
                     r.TextOrNull(15) is { } service ? Read<ServiceLevel>(service) : null,
-                    r.IsDBNull(16) ? 0 : r.GetDouble(16)
+                    r.IsDBNull(16) ? 0 : r.GetDouble(16),
+                    r.IsDBNull(23) ? null : r.GetDouble(23)
                 )
                 : null,
             r.TextOrNull(17) is { } found ? Causes(found) : null,

@@ -56,7 +56,7 @@ public sealed class PlannerTests
     public void Three_hundred_jobs_are_planned_better_than_by_first_free_slot_and_near_their_bound()
     {
         var (_, problem, firstFreeSlot) = KnownProblem.Of("large.json", "firstFreeSlotCost")[0];
-        var plan = Solver.Solve(problem, 4, null, default);
+        var plan = Solver.Solve(problem, 12, null, default);
         Assert.Equal(PlanCheck.Cost(problem, plan.Assignments), plan.Cost, 4);
         // Of what somebody can help, at most a tenth of what the first free slot costs is left.
         Assert.InRange(plan.Cost - problem.Unavoidable, 0, 0.1 * (firstFreeSlot - problem.Unavoidable));

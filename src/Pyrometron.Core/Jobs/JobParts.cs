@@ -21,7 +21,8 @@ public enum JobState
 }
 
 /// <summary>What the judgement said when a job was started, kept beside what was found.</summary>
-public sealed record Prediction(Cause Cause, ServiceLevel? Service, double DriftKelvin);
+/// <param name="Chance">That it needs work; null where that was not told.</param>
+public sealed record Prediction(Cause Cause, ServiceLevel? Service, double DriftKelvin, double? Chance = null);
 
 /// <summary>What is fixed about a job when it starts, and what its card is made from.</summary>
 /// <param name="Card">As it was dealt.</param>

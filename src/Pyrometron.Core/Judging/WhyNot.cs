@@ -41,7 +41,9 @@ public enum Weighed
 /// <param name="Evidence">By what that is known.</param>
 public sealed record Alternative(Explaining What, Weighed Weighed, double? Kelvin, Message Evidence);
 
-/// <summary>Every explanation of what a machine shows, with what speaks for or against it: why this one and not another.</summary>
+/// <summary>
+/// Every explanation of what a machine shows, with what speaks for or against it: why this one and not another.
+/// </summary>
 internal static class WhyNot
 {
     /// <summary>Less than this is within what is told of nothing, K.</summary>

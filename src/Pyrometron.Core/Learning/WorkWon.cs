@@ -24,7 +24,11 @@ public sealed record FinishedJob(
     IReadOnlyList<Cause>? Found,
     bool CameBack,
     int BrokenParts
-);
+)
+{
+    /// <summary>The chance that the machine needed work, as it was stated when the job began; null where none was.</summary>
+    public double? StatedChance { get; init; }
+}
 
 /// <summary>What some jobs have won together.</summary>
 /// <param name="Jobs">All of them; the next four add up to it.</param>

@@ -92,7 +92,7 @@ internal static class JobEndpoints
             return Problems.Input("", $"A name is {LongestWord} characters at most, an answer {LongestText}.");
         var judged = await judgement.GetAsync(null, PredictionPatience, cancellation);
         var predicted = judged.Judgement?.ByTag.GetValueOrDefault(request.Asset) is { } a
-            ? new Prediction(a.Cause, a.Service, a.DriftKelvin is { } drift ? Math.Round(drift, 1) : 0)
+            ? new Prediction(a.Cause, a.Service, a.DriftKelvin is { } drift ? Math.Round(drift, 1) : 0, a.NeedsWorkProbability)
             : null;
         var device = request.Device ?? UnnamedDevice;
         var id = bench.Start(

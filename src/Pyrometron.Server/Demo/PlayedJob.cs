@@ -5,6 +5,8 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Learning;
+using Pyrometron.Core.Policies;
+using Pyrometron.Core.Priority;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
@@ -19,6 +21,9 @@ namespace Pyrometron.Server.Demo;
 /// </summary>
 internal sealed class PlayedJob
 {
+    /// <summary>How sure the judgement was of these kelvins then, K.</summary>
+    private const double StatedSigma = 1.5;
+
     private const string Device = "demo",
         Technician = "M. Larkspur";
 
@@ -53,7 +58,12 @@ internal sealed class PlayedJob
                 _past.Level,
                 null,
                 opened ? "Its seller agreed by letter, seals to be renewed." : null,
-                new Prediction(_past.Cured.Cause, _past.Level, Math.Round(_past.Cured.Kelvin, 1))
+                new Prediction(
+                    _past.Cured.Cause,
+                    _past.Level,
+                    Math.Round(_past.Cured.Kelvin, 1),
+                    NeedsWork.Chance(_past.Cured.Kelvin, StatedSigma, near: 0, JudgementPolicy.Default)
+                )
             )
         );
         if (_past.Complaint is { } complaint)

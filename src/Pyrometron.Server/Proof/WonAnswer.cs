@@ -47,13 +47,15 @@ public sealed record FoundAnswer(Cause Predicted, Cause Found, int Jobs);
 /// first.</param>
 /// <param name="Causes">Of jobs with a prediction in which somebody looked; a job in which nothing was found counts as
 /// none.</param>
+/// <param name="Chances">Whether the chances stated when jobs began have held.</param>
 public sealed record WonAnswer(
     DateOnly? From,
     DateOnly? Until,
     WorkWon All,
     IReadOnlyList<WonGroupAnswer> Groups,
     IReadOnlyList<LostJobAnswer> WithoutGain,
-    IReadOnlyList<FoundAnswer> Causes
+    IReadOnlyList<FoundAnswer> Causes,
+    StatedChances Chances
 )
 {
     private const int MostListed = 100;
@@ -63,7 +65,8 @@ public sealed record WonAnswer(
         WonBy by,
         Func<string, string> zoneName,
         DateOnly? from,
-        DateOnly? until
+        DateOnly? until,
+        double worthKelvin
     ) =>
         new(
             from,
@@ -96,7 +99,8 @@ public sealed record WonAnswer(
                     .Select(c => new FoundAnswer(c.Key.Predicted, c.Key.Found, c.Value))
                     .OrderBy(c => c.Predicted)
                     .ThenByDescending(c => c.Jobs),
-            ]
+            ],
+            StatedChances.Of(jobs, worthKelvin)
         );
 
     /// <summary>Groups with most jobs first; months in their order, newest first.</summary>

@@ -28,7 +28,8 @@ internal static class WonEndpoints
         DateOnly? from,
         DateOnly? until,
         JobStore jobs,
-        FleetStore fleet
+        FleetStore fleet,
+        PolicyStore policy
     )
     {
         if (!Words.TryRead<WonBy>(by ?? Words.Of(WonBy.Level), out var grouping))
@@ -36,7 +37,9 @@ internal static class WonEndpoints
         if (from > until)
             return Problems.Input("/until", "until cannot be before from");
         var places = Places.Of(fleet.Sites());
-        return TypedResults.Ok(WonAnswer.Of(jobs.Finished(from, until), grouping, places.ZoneName, from, until));
+        return TypedResults.Ok(
+            WonAnswer.Of(jobs.Finished(from, until), grouping, places.ZoneName, from, until, policy.Current().WorthKelvin)
+        );
     }
 
     /// <summary>The same jobs one by one.</summary>

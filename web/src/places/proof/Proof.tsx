@@ -8,6 +8,7 @@ import { usePageTitle } from '../../ui/usePageTitle';
 import { differenceUnit, kelvin, month } from '../../words/format';
 import { levelName } from '../../words/work';
 import { Causes } from './Causes';
+import { Chances } from './Chances';
 import { WonTable } from './WonTable';
 import { WithoutGain } from './WithoutGain';
 import './proof.css';
@@ -93,6 +94,7 @@ export function Proof() {
       )}
       {withoutGain.length > 0 && <WithoutGain jobs={withoutGain} />}
       {causes.length > 0 && <Causes causes={causes} />}
+      {won.data.chances.jobs > 0 && <Chances chances={won.data.chances} />}
     </div>
   );
 }

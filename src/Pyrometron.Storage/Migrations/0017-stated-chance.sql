@@ -1,0 +1,2 @@
+-- The chance that the machine needed work, as it was stated when the job began.
+ALTER TABLE job ADD COLUMN predicted_chance REAL;
