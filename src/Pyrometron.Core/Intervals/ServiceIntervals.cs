@@ -32,7 +32,7 @@ public sealed record Interval(
 )
 {
     /// <summary>Days in a month, as the mean of the Gregorian calendar.</summary>
-    private const double DaysAMonth = 30.4375;
+    public const double DaysAMonth = 30.4375;
 
     /// <summary>With its surroundings.</summary>
     public double Months =>

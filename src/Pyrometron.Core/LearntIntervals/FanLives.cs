@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Intervals;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Statistics;
 using Pyrometron.Core.Worth;
@@ -29,8 +30,6 @@ public sealed record FanLives(
 {
     /// <summary>Fewer failures than this tell no shape.</summary>
     private const int LeastFailures = 5;
-
-    private const double DaysAMonth = 30.4375;
 
     /// <summary>The costs by age.</summary>
     public AgeReplacement Replacement => new(Life, Planned, AtFailure);
@@ -82,10 +81,10 @@ public sealed record FanLives(
         foreach (var service in asset.Services)
             if (service.Level == ServiceLevel.FanSwap && service.Date > since && service.Date <= asOf)
             {
-                yield return new Lifetime((service.Date.DayNumber - since.DayNumber) / DaysAMonth, Failed: true);
+                yield return new Lifetime((service.Date.DayNumber - since.DayNumber) / Interval.DaysAMonth, Failed: true);
                 since = service.Date;
             }
         if (asOf > since)
-            yield return new Lifetime((asOf.DayNumber - since.DayNumber) / DaysAMonth, Failed: false);
+            yield return new Lifetime((asOf.DayNumber - since.DayNumber) / Interval.DaysAMonth, Failed: false);
     }
 }

@@ -55,9 +55,6 @@ public sealed record LearntInterval(
     /// <summary>A difference below this share is not worth a rule.</summary>
     private const double LeastShare = 0.15;
 
-    /// <summary>Days in a month, as the mean of the Gregorian calendar.</summary>
-    private const double DaysAMonth = 30.4375;
-
     /// <summary>No interval is stretched beyond so many times what the rules have: evidence moves single dates as far.</summary>
     private const double MostStretch = 2;
 
@@ -157,10 +154,10 @@ public sealed record LearntInterval(
                 level == ServiceLevel.DustOut ? part.DustPace
                 : part.Part.Joint == JointMaterial.Paste ? part.JointPace
                 : null;
-            if (pace is not { } known || known.KelvinPerDay * DaysAMonth <= most?.KelvinPerMonth.Mean)
+            if (pace is not { } known || known.KelvinPerDay * Interval.DaysAMonth <= most?.KelvinPerMonth.Mean)
                 continue;
-            var months = known.Days / DaysAMonth;
-            most = new Pace(new NormalMean(known.KelvinPerDay * DaysAMonth, part.SigmaKelvin / months), months);
+            var months = known.Days / Interval.DaysAMonth;
+            most = new Pace(new NormalMean(known.KelvinPerDay * Interval.DaysAMonth, part.SigmaKelvin / months), months);
         }
         return most;
     }
@@ -175,7 +172,7 @@ public sealed record LearntInterval(
         if (job.Level != level || !WorkWon.IsCompared(job) || (level == ServiceLevel.Repaste && job.Predicted != cause))
             return null;
         var since = asset.RenewedOn(cause, job.Done.AddDays(-1));
-        var months = (job.Done.DayNumber - since.DayNumber) / DaysAMonth;
+        var months = (job.Done.DayNumber - since.DayNumber) / Interval.DaysAMonth;
         return months < 2 ? null : new NormalMean(job.WonKelvin / months, Math.Max(0.5, job.ExpandedKelvin / 2) / months);
     }
 }
