@@ -39,7 +39,7 @@ test('a rule for some machines is written, seen at the machine with its reason, 
   await page.keyboard.type('dust-out');
   await page.keyboard.press('Enter');
   await dialog.getByRole('button', { name: 'Keep this rule' }).click();
-  await expect(dialog.getByText("No machine in use belongs to the machine 'NOBODY'")).toBeVisible();
+  await expect(dialog.getByText("There is no machine 'NOBODY'")).toBeVisible();
   await dialog.getByLabel('Machine', { exact: true }).fill(laptop);
   await dialog.getByRole('spinbutton', { name: 'Dust-out every' }).fill('2,5');
   await expect(dialog.getByText(/^1 of 206 machines would change/)).toBeVisible();

@@ -1,3 +1,4 @@
+using Pyrometron.Application.Bench;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
@@ -86,15 +87,16 @@ public sealed class RuleUseCases(Database database, TimeProvider clock)
             }
         );
 
-    /// <summary>The refusal of a rule for what there is not.</summary>
-    public static NotThereException Nothing(LocalRule rule) =>
-        new(
-            Message.Of(
-                "No machine in use belongs to the {scope} '{key}'. Choose one that there is.",
-                Value.Word("scope", rule.Scope),
-                Value.Text("key", rule.Key)
-            )
-        );
+    private static NotThereException Nothing(LocalRule rule) =>
+        rule.Scope == RuleScope.Machine
+            ? Missing.Machine(rule.Key)
+            : new(
+                Message.Of(
+                    "No machine in use belongs to the {scope} '{key}'. Choose one that there is.",
+                    Value.Word("scope", rule.Scope),
+                    Value.Text("key", rule.Key)
+                )
+            );
 
     private static bool IsPlace(Transaction t, LocalRule rule) =>
         rule.Scope == RuleScope.Kind

@@ -50,8 +50,8 @@ export function Learnt({
       {open.length === 0 && (
         <p>
           {closed.length > 0
-            ? t`No interval besides those that were not wanted is contradicted by what was measured.`
-            : t`No interval is contradicted by what was measured; it takes five machines of a zone or model that were measured for two months or more.`}
+            ? t`Nothing to suggest besides what was not wanted.`
+            : t`Nothing to suggest. It takes five machines of a zone or model that were measured for two months or more, and wear that does not go with their interval.`}
         </p>
       )}
       <ul className="rules-learnt">
