@@ -57,6 +57,7 @@ check "browser tests: types, format" linted e2e
 counts=$(cat artifacts/trx/*.trx | grep -o '<Counters [^>]*>' | sed -E 's/.* passed="([0-9]+)" failed="([0-9]+)".*/\1 \2/')
 [ -n "$counts" ] || { echo "FAILED: xUnit ran nothing" >&2; failed=$((failed + 1)); }
 while read -r p f; do [ -z "$p" ] || { passed=$((passed + p)); failed=$((failed + f)); }; done <<<"$counts"
+xunit_failures=$(cat artifacts/trx/*.trx | grep -o '<UnitTestResult [^>]*outcome="Failed"[^>]*>' | sed -E 's/.* testName="([^"]*)".*/\1/') || true
 
 # Adds the counts of a report in the JSON form of Vitest or Playwright.
 tally() {
@@ -84,5 +85,20 @@ else
 fi
 
 phase done
+# What failed, once more where a reader of the last lines finds it.
+[ -z "$xunit_failures" ] || sed 's/^/FAILED: /' <<<"$xunit_failures"
+node -e '
+  const read = (f) => { try { return JSON.parse(require("fs").readFileSync("artifacts/" + f, "utf8")); } catch { return {}; } };
+  for (const file of read("vitest.json").testResults ?? [])
+    for (const t of file.assertionResults) if (t.status === "failed") console.log("FAILED: " + t.fullName);
+  const walk = (suite) => {
+    for (const s of suite.specs ?? [])
+      for (const t of s.tests)
+        if (t.status !== "expected" && t.status !== "skipped")
+          console.log(`${t.status === "flaky" ? "Passed at the second try" : "FAILED"}: ${s.file}: ${s.title}`);
+    (suite.suites ?? []).forEach(walk);
+  };
+  (read("playwright.json").suites ?? []).forEach(walk);
+'
 echo "$passed passed, $failed failed"
 [ "$failed" = 0 ]

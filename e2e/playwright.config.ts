@@ -8,6 +8,8 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   // Each has a server of its own; a file stays with one of them.
   workers: 2,
+  // A neighbour on the machine can hold a page up beyond any wait; what passes at the second try is told as such.
+  retries: 1,
   forbidOnly: !!process.env['CI'],
   outputDir: '.work/results',
   reporter: [['line'], ['json', { outputFile: '../artifacts/playwright.json' }]],

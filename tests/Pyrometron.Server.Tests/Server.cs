@@ -146,8 +146,22 @@ public sealed class Server : WebApplicationFactory<Program>
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
-        if (disposing && _folder.Exists)
-            _folder.Delete(recursive: true);
+        if (disposing)
+            Remove(_folder.FullName);
+    }
+
+    /// <summary>What still ends in the background may write a last file while the folder goes: it is tried again.</summary>
+    private static void Remove(string folder)
+    {
+        for (var tries = 20; Directory.Exists(folder); tries--)
+            try
+            {
+                Directory.Delete(folder, recursive: true);
+            }
+            catch (IOException) when (tries > 0)
+            {
+                Thread.Sleep(100);
+            }
     }
 
     private static async Task<(int, JsonElement)> Answer(HttpResponseMessage response)
