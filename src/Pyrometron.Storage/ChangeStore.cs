@@ -77,7 +77,7 @@ public sealed class ChangeStore(Database database)
                 connection.Scalar(
                     """
                     SELECT 1 FROM change c WHERE c.id > $id AND c.asset_id IS NULL
-                        AND c.kind NOT IN ('notes', 'rules', 'bench-rules', 'people', 'plan', 'zone-times')
+                        AND c.kind NOT IN ('notes', 'rules', 'prices', 'bench-rules', 'people', 'plan', 'zone-times', 'stores')
                         AND NOT EXISTS (SELECT 1 FROM change_touches t WHERE t.change_id = c.id) LIMIT 1
                     """,
                     ("$id", id)
@@ -97,7 +97,8 @@ public sealed class ChangeStore(Database database)
                             ("$id", id)
                         )
                         .ToHashSet(),
-                connection.Scalar("SELECT 1 FROM change WHERE id > $id AND kind = 'rules' LIMIT 1", ("$id", id)) is not null
+                connection.Scalar("SELECT 1 FROM change WHERE id > $id AND kind IN ('rules', 'prices') LIMIT 1", ("$id", id))
+                    is not null
             );
         });
 

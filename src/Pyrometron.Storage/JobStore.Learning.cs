@@ -3,6 +3,8 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Learning;
+using Pyrometron.Core.Materials;
+using Pyrometron.Core.Stores;
 using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
@@ -52,7 +54,9 @@ public sealed partial class JobStore
     /// <param name="to">The last day, or null for today.</param>
     public IReadOnlyList<FinishedJob> Finished(DateOnly? from, DateOnly? to) =>
         database.Read(connection =>
-            connection.QueryReadable(
+        {
+            var products = NamedProducts(connection);
+            return connection.QueryReadable(
                 """
                 SELECT j.id, a.tag, a.model, z.code, j.level, date(j.work_done_at),
                     v.verdict ->> '$.outcome', -min(p.value ->> '$.changeKelvin'), p.value ->> '$.uncertaintyKelvin',
@@ -84,12 +88,36 @@ public sealed partial class JobStore
                 )
                 {
                     StatedChance = r.IsDBNull(13) ? null : r.GetDouble(13),
+                    Products = [.. products[r.GetInt64(0)]],
                 },
                 (_, _) => { },
                 ("$from", from is { } first ? Sql.Text(first) : null),
                 ("$to", to is { } last ? Sql.Text(last) : null)
+            );
+        });
+
+    /// <summary>The products that each job named, the last one of a kind.</summary>
+    private static ILookup<long, NamedProduct> NamedProducts(SqliteConnection connection) =>
+        connection
+            .QueryReadable(
+                """
+                SELECT job_id, entry ->> '$.product' AS product, entry ->> '$.name', entry ->> '$.batch',
+                    entry ->> '$.pattern', max(version)
+                FROM job_entry WHERE kind = 'product-used' AND json_valid(entry) GROUP BY job_id, product
+                """,
+                r =>
+                    (
+                        Job: r.GetInt64(0),
+                        Product: new NamedProduct(
+                            Read<ProductKind>(r.GetString(1)),
+                            r.GetString(2),
+                            r.TextOrNull(3),
+                            r.TextOrNull(4) is { } pattern ? Read<PastePattern>(pattern) : null
+                        )
+                    ),
+                (_, _) => { }
             )
-        );
+            .ToLookup(p => p.Job, p => p.Product);
 
     /// <summary>The minutes booked on every filed job, by the level that was done in the end.</summary>
     public IReadOnlyList<TimedJob> Timed() =>
@@ -109,6 +137,30 @@ public sealed partial class JobStore
                 ),
                 (_, _) => { }
             )
+        );
+
+    /// <summary>What every filed job noted that it used, summed by material.</summary>
+    public IReadOnlyList<UsedByJob> MaterialsUsed() => database.Read(MaterialsUsed);
+
+    /// <summary>The same within a use case.</summary>
+    public static IReadOnlyList<UsedByJob> MaterialsUsed(Transaction t) => MaterialsUsed(t.Connection);
+
+    private static List<UsedByJob> MaterialsUsed(SqliteConnection connection) =>
+        connection.QueryReadable(
+            """
+            SELECT a.kind, a.model, j.level, e.entry ->> '$.material', sum(e.entry ->> '$.amount') AS amount
+            FROM job j JOIN asset a ON a.id = j.asset_id JOIN job_entry e ON e.job_id = j.id AND e.kind = 'material-used'
+            WHERE j.work_done_at IS NOT NULL AND j.state <> 'abandoned' AND json_valid(e.entry)
+            GROUP BY j.id, 4 HAVING amount > 0
+            """,
+            r => new UsedByJob(
+                Read<AssetKind>(r.GetString(0)),
+                r.GetString(1),
+                Read<ServiceLevel>(r.GetString(2)),
+                Read<MaterialKind>(r.GetString(3)),
+                r.GetDouble(4)
+            ),
+            (_, _) => { }
         );
 
     /// <summary>Whether a job was measured after the work and not before it.</summary>

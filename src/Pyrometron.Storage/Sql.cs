@@ -87,6 +87,9 @@ internal static class Sql
 
     public static long? LongOrNull(this SqliteDataReader row, int column) => row.IsDBNull(column) ? null : row.GetInt64(column);
 
+    public static double? NumberOrNull(this SqliteDataReader row, int column) =>
+        row.IsDBNull(column) ? null : row.GetDouble(column);
+
     public static double NumberOrNaN(this SqliteDataReader row, int column) =>
         row.IsDBNull(column) ? double.NaN : row.GetDouble(column);
 

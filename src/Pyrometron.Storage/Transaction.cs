@@ -33,7 +33,8 @@ public sealed record Actor(ActorKind Kind, string Name)
 /// <summary>One line for the change log.</summary>
 /// <param name="Kind">
 /// Of a job's entry, or <c>job</c>, <c>service</c>, <c>report</c>, <c>change</c>, <c>reading</c>, <c>import</c>, <c>rules</c>,
-/// <c>bench-rules</c>, <c>notes</c>, <c>set-aside</c>, <c>zone</c>, <c>zone-times</c>, <c>people</c>, <c>plan</c>.
+/// <c>bench-rules</c>, <c>notes</c>, <c>set-aside</c>, <c>zone</c>, <c>zone-times</c>, <c>people</c>, <c>plan</c>, <c>stores</c>,
+/// <c>prices</c>.
 /// </param>
 /// <param name="Says">What happened, without names of people.</param>
 public sealed record Change(string Kind, Message Says)

@@ -33,6 +33,7 @@ public partial class ArchitectureTests
         ["Procedures"],
         ["Proof"],
         ["Jobs"],
+        ["Stores"],
         ["Simulation"],
     ];
 

@@ -3,6 +3,7 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Materials;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Units;
 using Pyrometron.Storage.Records;

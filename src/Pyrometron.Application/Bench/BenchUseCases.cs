@@ -1,3 +1,4 @@
+using Pyrometron.Application.Stores;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Messages;
@@ -250,7 +251,7 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
             throw new NotPossibleException("The photo itself has not arrived; send it first.");
         var at =
             told.MadeAt is { } made && made >= row.StartedAt - ClockTolerance && made <= t.Now + ClockTolerance ? made : t.Now;
-        if (before.Refuses(told.Entry, at) is { } why)
+        if ((before.Refuses(told.Entry, at) ?? StockBooking.Refuses(t, told.Entry)) is { } why)
             throw new NotPossibleException(why);
         var after = Store(t, row, before, new NewEntry(told.Key, row.Version + 1, told.Device, told.By, at, told.Entry));
         var notes = told.Entry is NotesTaken ? NotesStore.Find(t, row.Model).Notes : null;
@@ -258,6 +259,7 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
             after = Store(t, row, after, new NewEntry(Guid.NewGuid(), after.Version + 1, told.Device, null, at, change));
         JobStore.Keep(t, after, told.Entry is VerdictFiled ? after.Verdict ?? Verdict.LookedAt : null);
         EntryEffects.Follow(t, row, before, after, told.Entry);
+        StockBooking.Follow(t, row, after, told.Entry);
     }
 
     private static void RefuseUnseen(Job job, IReadOnlyList<StampedEntry> entries, EntryToAppend told)

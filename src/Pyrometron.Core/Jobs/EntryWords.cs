@@ -171,8 +171,10 @@ public static class EntryWords
         var used = e.Pattern is { } pattern
             ? Message.Of("Used: {product} “{name}”, laid on as {pattern}", product, name, Value.Word("pattern", pattern))
             : Message.Of("Used: {product} “{name}”", product, name);
-        return e.Batch is { } batch
-            ? Message.Of("{used}, batch {batch}", Value.List("used", "", [used]), Value.Text("batch", batch))
+        if (e.Batch is { } batch)
+            used = Message.Of("{used}, batch {batch}", Value.List("used", "", [used]), Value.Text("batch", batch));
+        return e.ExpiredBecause is { } reason
+            ? Message.Of("{used}, expired: {reason}", Value.List("used", "", [used]), Value.Text("reason", reason))
             : used;
     }
 

@@ -86,7 +86,8 @@ public sealed partial class Job
                 MaterialUsed used => Unabandoned ?? RefusesMaterial(used),
                 ProductUsed used => Unabandoned
                     ?? Sentence(used.Name, "The product's name")
-                    ?? (used.Name.Length > LongestName || used.Batch?.Length > LongestName ? TooLongName : null),
+                    ?? (used.Name.Length > LongestName || used.Batch?.Length > LongestName ? TooLongName : null)
+                    ?? OptionalSentence(used.ExpiredBecause),
                 PadMeasured pad => Unclosed
                     ?? Sentence(pad.Place, "The pad's place")
                     ?? (

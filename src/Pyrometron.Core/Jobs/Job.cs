@@ -1,6 +1,7 @@
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
+using Pyrometron.Core.Materials;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Proof;
 

@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
+using Pyrometron.Core.Materials;
 using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Core.Jobs;
@@ -11,20 +12,6 @@ public enum CountOf
 {
     Screws,
     Connectors,
-}
-
-/// <summary>A product that a job uses or fits, of which name and batch are kept.</summary>
-public enum ProductKind
-{
-    Paste,
-    Pads,
-    Putty,
-    Alcohol,
-    Remover,
-    Cooler,
-    Fan,
-    Stand,
-    Filter,
 }
 
 /// <summary>How the thickness of an old pad was told.</summary>
@@ -207,8 +194,16 @@ public sealed record MaterialUsed(MaterialKind Material, double Amount, double? 
 /// <param name="Name">As on its label, in free words.</param>
 /// <param name="Batch">Its batch or lot, where it carries one.</param>
 /// <param name="Pattern">How paste was laid on.</param>
-public sealed record ProductUsed(ProductKind Product, string Name, string? Batch = null, PastePattern? Pattern = null)
-    : JobEntry($"product {Product}");
+/// <param name="Lot">Number of the lot in the stores that it came from.</param>
+/// <param name="ExpiredBecause">Why it was used all the same, where its lot had expired.</param>
+public sealed record ProductUsed(
+    ProductKind Product,
+    string Name,
+    string? Batch = null,
+    PastePattern? Pattern = null,
+    long? Lot = null,
+    string? ExpiredBecause = null
+) : JobEntry($"product {Product}");
 
 /// <summary>An old pad was measured.</summary>
 /// <param name="Place">Where it sat: the part and side, or the number on the plan.</param>

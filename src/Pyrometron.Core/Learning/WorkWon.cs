@@ -1,6 +1,11 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Materials;
 
 namespace Pyrometron.Core.Learning;
+
+/// <summary>A product that a job named.</summary>
+/// <param name="Pattern">How paste was laid on; null where nobody said.</param>
+public sealed record NamedProduct(ProductKind Kind, string Name, string? Batch, PastePattern? Pattern);
 
 /// <summary>A job whose work is done, as far as it was proven.</summary>
 /// <param name="Outcome">Null where no run after the work was compared.</param>
@@ -28,6 +33,12 @@ public sealed record FinishedJob(
 {
     /// <summary>The chance that the machine needed work, as it was stated when the job began; null where none was.</summary>
     public double? StatedChance { get; init; }
+
+    /// <summary>What it was done with, as far as somebody wrote it down.</summary>
+    public IReadOnlyList<NamedProduct> Products { get; init; } = [];
+
+    /// <summary>The product of a kind; null where none was named.</summary>
+    public NamedProduct? Product(ProductKind kind) => Products.FirstOrDefault(p => p.Kind == kind);
 }
 
 /// <summary>What some jobs have won together.</summary>

@@ -59,7 +59,7 @@ public sealed record FanLives(
         var minutes = policy.Times.Of(asset, ServiceLevel.FanSwap).Minutes;
         var planned =
             minutes / 60.0 * (values.TechnicianHour + worth.MachineHour * values.DowntimeShare * asset.DutyHoursPerDay / 24)
-            + BenchCosts.Material(ServiceLevel.FanSwap)
+            + policy.Materials.Of(ServiceLevel.FanSwap)
             + BenchCosts.ChanceOfDamage(asset.Kind, ServiceLevel.FanSwap) * worth.Replacement;
         var atFailure = planned + values.CrashHours * worth.MachineHour + minutes / 60.0 * values.TechnicianHour;
         return new FanLives(

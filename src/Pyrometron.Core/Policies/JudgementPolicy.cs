@@ -38,6 +38,9 @@ public sealed record JudgementPolicy(
     /// <summary>How long the house's jobs have taken.</summary>
     public ProvenMinutes Times { get; init; } = ProvenMinutes.None;
 
+    /// <summary>What material costs by the prices of the stores.</summary>
+    public MaterialCosts Materials { get; init; } = MaterialCosts.Usual;
+
     /// <summary>Whether the house's way with the warranty allows air only on a machine now.</summary>
     public bool AirOnly(Asset asset, DateOnly day) => Warranty == WarrantySchool.AirOnly && asset.UnderWarranty(day);
 

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Materials;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
 

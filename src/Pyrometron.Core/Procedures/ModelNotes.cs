@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Pyrometron.Core.Events;
+using Pyrometron.Core.Materials;
 using Pyrometron.Core.Messages;
 
 namespace Pyrometron.Core.Procedures;
@@ -46,15 +47,6 @@ public enum LoopKind
 
     /// <summary>Tubes come off: isolated or drained, refilled, bled, tested for leaks.</summary>
     Opened,
-}
-
-/// <summary>How paste is laid on.</summary>
-public enum PastePattern
-{
-    Spread,
-    Line,
-    Dot,
-    Cross,
 }
 
 /// <summary>A screw on the plan of a model.</summary>

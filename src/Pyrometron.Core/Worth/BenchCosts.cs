@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Policies;
 
 namespace Pyrometron.Core.Worth;
 
@@ -8,16 +9,9 @@ public static class BenchCosts
     /// <summary>The loaded runs before and after, during which a machine does not work for its house, minutes.</summary>
     public const int TestMinutes = 2 * 20;
 
-    /// <summary>What a level uses up, in currency units: a tenth of a tube and wipes, two packs of pads, a fan.</summary>
-    public static double Material(ServiceLevel level) =>
-        level switch
-        {
-            ServiceLevel.BlowOut or ServiceLevel.DustOut => 1,
-            ServiceLevel.FanSwap => 15,
-            ServiceLevel.Repaste => 4,
-            ServiceLevel.Repad => 20,
-            _ => 0,
-        };
+    /// <summary>What is lost while a machine stands for work of some minutes and its test runs, in the house's currency.</summary>
+    public static double Downtime(Asset asset, double minutes, HouseValues values) =>
+        (minutes + TestMinutes) / 60 * asset.DutyHoursPerDay / 24 * values.Of(asset.Kind).MachineHour * values.DowntimeShare;
 
     /// <summary>Chance that opening it breaks something that costs a machine: a torn connector, a chipped die.</summary>
     public static double ChanceOfDamage(AssetKind kind, ServiceLevel level) =>

@@ -93,13 +93,8 @@ internal sealed class LevelValuation(
                 * _hours
                 * values.KilowattHour,
             Work: minutes / 60.0 * values.TechnicianHour,
-            Material: BenchCosts.Material(level),
-            Downtime: (minutes + BenchCosts.TestMinutes)
-                / 60.0
-                * asset.DutyHoursPerDay
-                / 24
-                * _worth.MachineHour
-                * values.DowntimeShare,
+            Material: policy.Materials.Of(level),
+            Downtime: BenchCosts.Downtime(asset, minutes, values),
             Risk: BenchCosts.ChanceOfDamage(asset.Kind, level) * _worth.Replacement,
             Warranty: policy.ForfeitsCover(asset, level, asOf)
                 ? (asset.WarrantyUntil!.Value.DayNumber - asOf.DayNumber)

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Events;
+using Pyrometron.Core.Materials;
 using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Server.Demo;

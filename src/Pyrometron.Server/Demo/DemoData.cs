@@ -29,6 +29,7 @@ internal static class DemoData
         using (var database = Database.Open(laying, clock))
         {
             var readings = LayFleet(institute, database, clock);
+            new CoastStores(institute.Today).Lay(database, clock);
             foreach (var past in institute.Jobs)
                 new PlayedJob(institute, past, database, clock.GetUtcNow().AddDays(-past.DaysAgo)).Play();
             LayReports(institute, database, clock);

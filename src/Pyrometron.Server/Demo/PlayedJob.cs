@@ -5,6 +5,7 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Learning;
+using Pyrometron.Core.Materials;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Priority;
 using Pyrometron.Core.Procedures;
@@ -75,6 +76,12 @@ internal sealed class PlayedJob
             Do(step.Card);
         foreach (var used in _past.Used)
             Add(used);
+        if (Job.Basis.LiftsCooler)
+        {
+            var (paste, batch, lot) = CoastStores.PasteOn(_past.DaysAgo);
+            Add(new ProductUsed(ProductKind.Paste, paste, batch, PastePattern.Spread, lot));
+            Add(new ProductUsed(ProductKind.Alcohol, "Alcohol 99 %", null, null, 8));
+        }
         Add(new MinutesBooked(ProvenMinutes.Usual(machine.Asset.Kind, _past.Level) + 7));
         if (_past.Note is { } note)
             Add(new Noted(note));
@@ -149,14 +156,5 @@ internal sealed class PlayedJob
             false,
             [.. machine.Asset.Parts.Select((p, i) => new RunPart(p.Name, new Celsius(Math.Round(parts[i]))))]
         );
-    }
-
-    private sealed class PastClock(DateTimeOffset now) : TimeProvider
-    {
-        private DateTimeOffset _now = now;
-
-        public void Forward(TimeSpan time) => _now += time;
-
-        public override DateTimeOffset GetUtcNow() => _now;
     }
 }

@@ -6,6 +6,7 @@ using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Imports;
 using Pyrometron.Application.Readings;
 using Pyrometron.Application.Rules;
+using Pyrometron.Application.Stores;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Demo;
@@ -16,6 +17,7 @@ using Pyrometron.Server.Materials;
 using Pyrometron.Server.Planning;
 using Pyrometron.Server.Proof;
 using Pyrometron.Server.Rules;
+using Pyrometron.Server.Stores;
 using Pyrometron.Server.Weeks;
 using Pyrometron.Server.Zones;
 using Pyrometron.Storage;
@@ -89,6 +91,11 @@ public static class Setup
                     typeof(PeopleStore),
                     typeof(ZoneTimesStore),
                     typeof(PlanStore),
+                    typeof(ProductStore),
+                    typeof(LotStore),
+                    typeof(StoresUseCases),
+                    typeof(WorkAhead),
+                    typeof(CuttingPlans),
                     typeof(StaffUseCases),
                     typeof(PlanUseCases),
                     typeof(WeeksDesk),
@@ -179,6 +186,8 @@ public static class Setup
         api.MapWon();
         api.MapPlans();
         api.MapMaterials();
+        api.MapStores();
+        api.MapJobStores();
         api.MapCalendar();
         api.MapWeeks();
         api.MapStaff();

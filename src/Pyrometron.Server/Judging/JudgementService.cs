@@ -135,7 +135,10 @@ public sealed class JudgementService : BackgroundService
             new JudgementBasis(
                 new Register([], []),
                 before.AsOf,
-                house,
+                house with
+                {
+                    Materials = before.Policy.Materials,
+                },
                 _ => throw new InvalidOperationException("Nothing is read.")
             )
             {

@@ -2,6 +2,7 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Learning;
+using Pyrometron.Core.Stores;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Judging;
@@ -42,6 +43,7 @@ internal sealed record OpenJudge(FleetJudge Core, SeriesReader Reader) : IDispos
                     {
                         Proven = ProvenGains.Of(jobs.Proven()),
                         Times = ProvenMinutes.Of(jobs.Timed()),
+                        Materials = Prices.Of(new ProductStore(database).All()),
                     },
                     asset =>
                         stored[asset.Tag].Damage is { } damage

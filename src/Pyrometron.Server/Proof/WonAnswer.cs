@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Learning;
+using Pyrometron.Core.Materials;
 
 namespace Pyrometron.Server.Proof;
 
@@ -17,10 +18,27 @@ public enum WonBy
 
     /// <summary>The month in which the work was done, such as 2026-11.</summary>
     Month,
+
+    /// <summary>The paste, by its name.</summary>
+    Paste,
+
+    /// <summary>The pads, by their name.</summary>
+    Pads,
+
+    /// <summary>The paste with its batch.</summary>
+    Batch,
+
+    /// <summary>The alcohol, by its name.</summary>
+    Alcohol,
+
+    /// <summary>How paste was laid on.</summary>
+    Pattern,
 }
 
 /// <summary>A group of jobs.</summary>
-/// <param name="Key">The level's word, the model, the zone's code or the month.</param>
+/// <param name="Key">
+/// The level's word, the model, the zone's code, the month, the product, product and batch, or the pattern's word.
+/// </param>
 public sealed record WonGroupAnswer(string Key, string Name, WorkWon Won);
 
 /// <summary>A job that won nothing, or from which the machine came back.</summary>
@@ -106,16 +124,23 @@ public sealed record WonAnswer(
     /// <summary>Groups with most jobs first; months in their order, newest first.</summary>
     private static IReadOnlyList<WonGroupAnswer> Grouped(IReadOnlyList<FinishedJob> jobs, WonBy by, Func<string, string> zoneName)
     {
-        string KeyOf(FinishedJob job) =>
+        // Jobs of which nobody wrote it down are in no group of products.
+        string? KeyOf(FinishedJob job) =>
             by switch
             {
                 WonBy.Level => Words.Of(job.Level),
                 WonBy.Model => job.Model,
                 WonBy.Zone => job.Zone,
+                WonBy.Paste => job.Product(ProductKind.Paste)?.Name,
+                WonBy.Pads => job.Product(ProductKind.Pads)?.Name,
+                WonBy.Alcohol => job.Product(ProductKind.Alcohol)?.Name,
+                WonBy.Batch => job.Product(ProductKind.Paste) is { Batch: { } batch } paste ? $"{paste.Name}, {batch}" : null,
+                WonBy.Pattern => job.Product(ProductKind.Paste)?.Pattern is { } pattern ? Words.Of(pattern) : null,
                 _ => job.Done.ToString("yyyy-MM", System.Globalization.CultureInfo.InvariantCulture),
             };
         var groups = jobs.GroupBy(KeyOf)
-            .Select(g => new WonGroupAnswer(g.Key, by == WonBy.Zone ? zoneName(g.Key) : g.Key, WorkWon.Of([.. g])));
+            .Where(g => g.Key is not null)
+            .Select(g => new WonGroupAnswer(g.Key!, by == WonBy.Zone ? zoneName(g.Key!) : g.Key!, WorkWon.Of([.. g])));
         return
         [
             .. by == WonBy.Month

@@ -2,6 +2,7 @@ using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Learning;
+using Pyrometron.Core.Materials;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
@@ -60,7 +61,12 @@ internal static class WonEndpoints
                 j.Predicted is { } cause ? Words.Of(cause) : "",
                 j.Found is { } found ? string.Join(' ', found.Select(Words.Of)) : "",
                 j.CameBack ? "1" : "0",
-                j.BrokenParts.ToString(CultureInfo.InvariantCulture)
+                j.BrokenParts.ToString(CultureInfo.InvariantCulture),
+                j.Product(ProductKind.Paste)?.Name ?? "",
+                j.Product(ProductKind.Paste)?.Batch ?? "",
+                j.Product(ProductKind.Paste)?.Pattern is { } pattern ? Words.Of(pattern) : "",
+                j.Product(ProductKind.Pads)?.Name ?? "",
+                j.Product(ProductKind.Alcohol)?.Name ?? ""
             );
         var head = CsvWriter.Record(
             "job",
@@ -75,7 +81,12 @@ internal static class WonEndpoints
             "predicted",
             "found",
             "came_back",
-            "broken_parts"
+            "broken_parts",
+            "paste",
+            "paste_batch",
+            "paste_pattern",
+            "pads",
+            "alcohol"
         );
         return TypedResults.Content(head + string.Concat(jobs.Finished(from, until).Select(Line)), "text/csv; charset=utf-8");
     }

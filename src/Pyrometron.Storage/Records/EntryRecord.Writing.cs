@@ -114,6 +114,8 @@ internal sealed partial record EntryRecord
                 Name = e.Name,
                 Batch = e.Batch,
                 Pattern = Word(e.Pattern),
+                Lot = e.Lot,
+                ExpiredBecause = e.ExpiredBecause,
             },
             PadMeasured e => new()
             {

@@ -2,6 +2,7 @@ using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Materials;
 using Pyrometron.Core.Procedures;
 
 namespace Pyrometron.Storage.Records;
@@ -51,6 +52,8 @@ internal sealed partial record EntryRecord
     public string? Name { get; init; }
     public string? Batch { get; init; }
     public string? Pattern { get; init; }
+    public long? Lot { get; init; }
+    public string? ExpiredBecause { get; init; }
     public string? Place { get; init; }
     public double? MeasuredMm { get; init; }
     public double? NominalMm { get; init; }
@@ -116,7 +119,9 @@ internal sealed partial record EntryRecord
                 StoredWords.Read<ProductKind>(Product),
                 Need(Name),
                 Batch,
-                Read<PastePattern>(Pattern)
+                Read<PastePattern>(Pattern),
+                Lot,
+                ExpiredBecause
             ),
             "pad-measured" => new PadMeasured(Need(Place), Need(MeasuredMm), NominalMm, Read<PadMeasure>(By), Pad),
             "tool-used" => new ToolUsed(Need(Tool)),

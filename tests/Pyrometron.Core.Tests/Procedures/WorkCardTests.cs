@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
+using Pyrometron.Core.Materials;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
 
