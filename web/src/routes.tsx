@@ -46,6 +46,36 @@ export const router = createBrowserRouter([
         path: 'bench/:id/proof',
         lazy: async () => ({ Component: (await import('./places/bench/paper/ProofSheet')).ProofSheet }),
       },
+      { path: 'stores', lazy: async () => ({ Component: (await import('./places/stores/Stores')).Stores }) },
+      {
+        path: 'stores/lots/:id',
+        lazy: async () => ({ Component: (await import('./places/stores/LotPage')).LotPage }),
+      },
+      {
+        path: 'stores/count',
+        lazy: async () => ({ Component: (await import('./places/stores/Count')).Count }),
+      },
+      {
+        path: 'stores/shopping',
+        lazy: async () => ({ Component: (await import('./places/stores/Shopping')).Shopping }),
+      },
+      {
+        path: 'stores/cutting',
+        lazy: async () => ({ Component: (await import('./places/stores/CuttingPaper')).CuttingPaper }),
+      },
+      {
+        path: 'stores/paste',
+        lazy: async () => ({ Component: (await import('./places/stores/PasteFor')).PasteFor }),
+      },
+      {
+        path: 'stores/pad',
+        lazy: async () => ({ Component: (await import('./places/stores/WhichPad')).WhichPad }),
+      },
+      {
+        path: 'stores/labels',
+        lazy: async () => ({ Component: (await import('./places/stores/LotLabels')).LotLabels }),
+      },
+      { path: 'bring', lazy: async () => ({ Component: (await import('./places/bring/Bring')).Bring }) },
       { path: 'proof', lazy: async () => ({ Component: (await import('./places/proof/Proof')).Proof }) },
       { path: 'log', lazy: async () => ({ Component: (await import('./places/logbook/LogBook')).LogBook }) },
       { path: 'models', lazy: async () => ({ Component: (await import('./places/models/Models')).Models }) },

@@ -61,6 +61,8 @@ internal sealed class CoastStores(DateOnly today)
             new StoresUseCases(database, new PastClock(clock.GetUtcNow().AddDays(-daysAgo))).Add(Actor.Program, lot);
         var mira = new Actor(ActorKind.Person, "Mira");
         new StoresUseCases(database, new PastClock(clock.GetUtcNow().AddDays(-9))).Count(mira, 10, 140, null);
+        // Of the thickness that every card takes a strip is left: no card can get new pads before more has come.
+        new StoresUseCases(database, new PastClock(clock.GetUtcNow().AddDays(-9))).Count(mira, 5, 0.05, "a strip");
     }
 
     /// <summary>The paste of a job of the past.</summary>

@@ -31,7 +31,7 @@ public sealed record BetterPaste(string Code, string Name, double ConductivityWP
 
 /// <summary>A caution.</summary>
 /// <param name="Forbids">Whether the paste must not be used there.</param>
-public sealed record CautionAnswer(bool Forbids, Message Says);
+public sealed record PasteCautionAnswer(bool Forbids, Message Says);
 
 /// <summary>A paste of the stores on a chip.</summary>
 /// <param name="Grams">With what squeezes out; null where its density is not written down.</param>
@@ -41,7 +41,7 @@ public sealed record CautionAnswer(bool Forbids, Message Says);
 /// <param name="WattsMeasured">Whether that is the machine's own, as measured.</param>
 /// <param name="Kelvin">What the layer adds to the chip; null without heat or conductivity.</param>
 /// <param name="BareTenthKelvin">What a tenth that is left bare costs on top.</param>
-/// <param name="Better">The paste of the stores that conducts best, where that is another one.</param>
+/// <param name="Better">The paste of the stores that conducts best of those that may be used there; null for none.</param>
 /// <param name="Missing">What is not written down of the paste and would tell more.</param>
 public sealed record PasteForChipAnswer(
     double VolumeMm3,
@@ -53,7 +53,7 @@ public sealed record PasteForChipAnswer(
     double? Kelvin,
     double? BareTenthKelvin,
     BetterPaste? Better,
-    IReadOnlyList<CautionAnswer> Cautions,
+    IReadOnlyList<PasteCautionAnswer> Cautions,
     IReadOnlyList<Message> Missing
 );
 
@@ -99,10 +99,11 @@ internal sealed class PasteForChipReader(PasteForChip question, Shelf shelf, Chi
             .Lots.Where(l => l.Product == product.Code && l.BadBecause is null && !l.IsExpired(product, shelf.Day))
             .Sum(l => l.Amount);
         var kelvin = Rise(facts.ConductivityWPerMK, 1);
+        var use = new PasteUse(machine?.Chip == ChipKind.Bare, question.AluminiumPlate, machine?.TimesRedone ?? 0);
         var best = shelf
             .Products.Where(p => p.Kind == ProductKind.Paste && p.Facts.ConductivityWPerMK > facts.ConductivityWPerMK)
+            .Where(p => !PasteCautions.Of(p.Facts, use).Any(c => c.Forbids))
             .MaxBy(p => p.Facts.ConductivityWPerMK);
-        var use = new PasteUse(machine?.Chip == ChipKind.Bare, question.AluminiumPlate, machine?.TimesRedone ?? 0);
         return new PasteForChipAnswer(
             volume,
             grams,
@@ -120,7 +121,7 @@ internal sealed class PasteForChipReader(PasteForChip question, Shelf shelf, Chi
                     best.Facts.ConductivityWPerMK!.Value,
                     kelvin.Value - Rise(best.Facts.ConductivityWPerMK, 1)!.Value
                 ),
-            [.. PasteCautions.Of(facts, use).Select(c => new CautionAnswer(c.Forbids, c.Says))],
+            [.. PasteCautions.Of(facts, use).Select(c => new PasteCautionAnswer(c.Forbids, c.Says))],
             [.. Missing(facts, watts)]
         );
     }

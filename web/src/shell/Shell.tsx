@@ -19,6 +19,7 @@ const PLACES: readonly { to: string; name: string; rare?: boolean }[] = [
   { to: '/weeks', name: t`Weeks` },
   { to: '/halls', name: t`Halls` },
   { to: '/bench', name: t`Bench` },
+  { to: '/stores', name: t`Stores`, rare: true },
   { to: '/proof', name: t`Proof`, rare: true },
   { to: '/log', name: t`Log book`, rare: true },
   { to: '/intake', name: t`Intake`, rare: true },

@@ -56,6 +56,8 @@ export const PRODUCTS: Record<Schemas['ProductKind'], string> = {
   fan: t`Fan`,
   stand: t`Stand`,
   filter: t`Filter`,
+  wipes: t`Wipes`,
+  swabs: t`Swabs`,
 };
 
 /** How paste is laid on. */

@@ -11,6 +11,8 @@ import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/work.css';
 
 import { Complaint } from './job/Complaint';
+import { Cost } from './job/Cost';
+import { FromStores } from './job/FromStores';
 import { Note } from './job/Note';
 import { AgreeOrder, Order } from './job/Order';
 import { Photos } from './job/Photos';
@@ -83,6 +85,7 @@ function JobPage({ job, write }: BenchJob) {
         </p>
       )}
       <Timers job={job} write={write} />
+      {job.state === 'open' && <FromStores job={job} />}
       {job.state === 'open' &&
         (job.unagreed ? (
           <>
@@ -106,6 +109,7 @@ function JobPage({ job, write }: BenchJob) {
       {!job.unagreed && <Order job={job} write={write} />}
       <Complaint job={job} write={write} />
       <Runs job={job} write={write} />
+      {(job.state === 'waiting-for-proof' || job.state === 'proven') && <Cost job={job} />}
       {job.state !== 'abandoned' && (
         <>
           <Photos job={job} write={write} />

@@ -6,14 +6,14 @@ import { api, unwrap, type Schemas } from '../../api/client';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { differenceUnit, kelvin, month } from '../../words/format';
-import { levelName } from '../../words/work';
+import { levelName, PATTERNS } from '../../words/work';
 import { Causes } from './Causes';
 import { Chances } from './Chances';
 import { WonTable } from './WonTable';
 import { WithoutGain } from './WithoutGain';
 import './proof.css';
 
-type WonBy = 'level' | 'model' | 'zone' | 'month';
+type WonBy = 'level' | 'model' | 'zone' | 'month' | 'paste' | 'pads' | 'batch' | 'alcohol' | 'pattern';
 type Won = Schemas['WorkWon'];
 
 /** What jobs are grouped by: as a choice, and as the head of a column. */
@@ -22,7 +22,14 @@ const GROUPS: readonly [WonBy, string, string][] = [
   ['model', t`by model`, t`model`],
   ['zone', t`by zone`, t`zone`],
   ['month', t`by month`, t`month`],
+  ['paste', t`by paste`, t`paste`],
+  ['pads', t`by pads`, t`pads`],
+  ['batch', t`by batch`, t`paste, batch`],
+  ['alcohol', t`by alcohol`, t`alcohol`],
+  ['pattern', t`by pattern`, t`paste laid on as`],
 ];
+
+const BY_PRODUCT: readonly WonBy[] = ['paste', 'pads', 'batch', 'alcohol', 'pattern'];
 
 /** What the house's own work has won, with how sure that is, and where it won nothing. */
 export function Proof() {
@@ -92,6 +99,9 @@ export function Proof() {
           all={all}
         />
       )}
+      {BY_PRODUCT.includes(won.data.by) && groups.reduce((sum, g) => sum + g.won.jobs, 0) < all.jobs && (
+        <p className="quiet small">{t`Jobs of which nobody wrote it down stand in the last row alone.`}</p>
+      )}
       {withoutGain.length > 0 && <WithoutGain jobs={withoutGain} />}
       {causes.length > 0 && <Causes causes={causes} />}
       {won.data.chances.jobs > 0 && <Chances chances={won.data.chances} />}
@@ -116,4 +126,6 @@ const nameOf = (by: WonBy, group: Schemas['WonGroupAnswer']): string =>
     ? levelName(group.key as Schemas['ServiceLevel'])
     : by === 'month'
       ? month(group.key)
-      : group.name;
+      : by === 'pattern'
+        ? PATTERNS[group.key as Schemas['PastePattern']]
+        : group.name;

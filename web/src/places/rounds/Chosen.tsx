@@ -26,6 +26,13 @@ export function Chosen({ items, onClear }: { items: readonly QueueItem[]; onClea
       >
         {t`Start a round`}
       </Button>
+      <Button
+        onClick={() =>
+          void navigate(`/bring?${new URLSearchParams(tags.map((t) => ['asset', t])).toString()}`)
+        }
+      >
+        {t`What to bring`}
+      </Button>
       <Button onClick={() => setAside(true)}>{t`Set aside …`}</Button>
       <Button onClick={() => window.print()}>{t`Print`}</Button>
       <Button onClick={() => download('rounds.csv', rowsCsv(items))}>{t`Export CSV`}</Button>

@@ -3,6 +3,8 @@ import { Button } from 'antd';
 import { Link, useParams } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useQueue, useStaff, useWeeks, useWrite } from '../../api/queries';
+import { useBring } from '../../api/stores';
+import { OffTheShelf } from '../../ui/OffTheShelf';
 import { Refusal } from '../../ui/Refusal';
 import { SheetHead } from '../../ui/paper/SheetHead';
 import '../../ui/paper/paper.css';
@@ -13,9 +15,9 @@ import { NotFound } from '../../ui/NotFound';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { clockAt, fullDay, minutes, weekday } from '../../words/format';
 import { say } from '../../words/message';
+import { BRING } from '../../words/bring';
 import { levelName } from '../../words/work';
 import { BenchLink } from './BenchLink';
-import { BRING } from './bring';
 import { nameOf, workWords } from './jobWords';
 import type { PlannedJob } from './board';
 
@@ -26,6 +28,11 @@ export function DaySheet() {
   const staff = useStaff();
   const queue = useQueue();
   const person = staff.data?.people.find((p) => p.code === code);
+  const shelf = useBring(
+    (weeks.data?.plan?.jobs ?? [])
+      .filter((j) => j.person === code && j.day === day && j.kind === 'service')
+      .flatMap((j) => j.steps.map((step) => step.asset)),
+  );
   usePageTitle(person ? t`Day sheet: ${person.name}` : t`Day sheet`);
   if (!weeks.data || !staff.data) return <Unready of={[weeks, staff]} title={t`Day sheet`} />;
   const jobs = (weeks.data.plan?.jobs ?? []).filter((j) => j.person === code && j.day === day);
@@ -64,6 +71,12 @@ export function DaySheet() {
               </li>
             ))}
           </ul>
+        </section>
+      )}
+      {shelf.data?.jobs.some((j) => j.takes.length + j.missing.length + j.ready.length > 0) && (
+        <section className="sheet-stage">
+          <h2>{t`Off the shelf`}</h2>
+          <OffTheShelf bring={shelf.data} />
         </section>
       )}
       {jobs.map((job, i) => (

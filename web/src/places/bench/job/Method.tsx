@@ -6,6 +6,9 @@ import { NumberField } from '../../../ui/NumberField';
 import type { BenchJob } from '../useBenchJob';
 import { PATTERNS, PRODUCTS } from '../../../words/work';
 import { USED_AT } from './method';
+import { LotChoice } from './LotChoice';
+import { PadHint } from './PadHint';
+import { PastePicture } from '../../../ui/PastePicture';
 import { MaterialRow } from './Used';
 
 type Product = Schemas['ProductKind'];
@@ -14,10 +17,21 @@ type Product = Schemas['ProductKind'];
 export function Method({ job, write, step }: BenchJob & { step: string }) {
   const putty = step === 'pads-on' && job.schools.pads === 'putty';
   const used = USED_AT[step];
+  // The house's way, else the model's own.
+  const pattern = job.schools.paste === 'by-model' ? job.notes.pattern : job.schools.paste;
   if (step === 'pads-off') return <PadsMeasured job={job} write={write} />;
   if (!used) return null;
   return (
     <section aria-label={t`Used at this step`} className="method">
+      {step === 'paste-on' && pattern && (
+        <p className="paste-shown">
+          <PastePicture
+            pattern={pattern}
+            lidded={job.notes.chip == null ? null : job.notes.chip === 'lidded'}
+          />
+          {t`Laid on as ${PATTERNS[pattern]}, before the cooler is set down.`}
+        </p>
+      )}
       {(putty ? (['putty'] as const) : used.products).map((product) => (
         <ProductRow key={product} job={job} write={write} product={product} />
       ))}
@@ -48,16 +62,38 @@ function ProductRow({ job, write, product }: BenchJob & { product: Product }) {
     )
       return;
     localStorage.setItem(key, value.name);
+    // Typed by hand it is no lot of the stores any more, unless only the pattern changed.
+    const same = value.name === said?.name && value.batch === (said.batch ?? '');
     void write({
       kind: 'product-used',
       product,
       name: value.name,
       batch: value.batch || null,
       pattern: value.pattern,
+      lot: same ? (said.lot ?? null) : null,
+      expiredBecause: same ? (said.expiredBecause ?? null) : null,
     });
   };
   return (
     <div className="method-row">
+      <LotChoice
+        job={job}
+        product={product}
+        chosen={said?.lot ?? null}
+        onChoose={async (lot, expiredBecause) => {
+          setName(lot.productName);
+          setBatch(lot.batch ?? '');
+          await write({
+            kind: 'product-used',
+            product,
+            name: lot.productName,
+            batch: lot.batch,
+            pattern,
+            lot: lot.id,
+            expiredBecause,
+          });
+        }}
+      />
       <label>
         {PRODUCTS[product]}
         <Input
@@ -247,6 +283,7 @@ function PadRow({
       <div className="tray-name">
         {place}
         {nominal !== null && <span className="quiet small"> {t`nominal ${nominal} mm`}</span>}
+        {said && <PadHint place={place} measuredMm={said.measuredMm} />}
       </div>
       <div className="tray-count">{fields}</div>
     </div>

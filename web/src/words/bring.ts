@@ -1,5 +1,5 @@
 import { t } from '@lingui/core/macro';
-import type { ServiceLevel } from '../../api/client';
+import type { ServiceLevel } from '../api/client';
 
 const DUST = [t`brush and dry air`, t`something that holds the fan still`, t`dust mask`];
 const OPEN = [t`screwdriver bits and tray`, t`wrist strap and mat`];
