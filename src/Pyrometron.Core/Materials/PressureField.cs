@@ -1,4 +1,4 @@
-using System.Numerics;
+using System.Numerics.Tensors;
 
 namespace Pyrometron.Core.Materials;
 
@@ -103,17 +103,7 @@ internal sealed class PressureField
         return _levels[0].Value;
     }
 
-    private static double Dot(double[] a, double[] b)
-    {
-        var sum = Vector<double>.Zero;
-        var i = 0;
-        for (; i <= a.Length - Vector<double>.Count; i += Vector<double>.Count)
-            sum += new Vector<double>(a, i) * new Vector<double>(b, i);
-        var all = Vector.Sum(sum);
-        for (; i < a.Length; i++)
-            all += a[i] * b[i];
-        return all;
-    }
+    private static double Dot(double[] a, double[] b) => TensorPrimitives.Dot<double>(a, b);
 
     /// <summary>One grid.</summary>
     private sealed class Level(int side)

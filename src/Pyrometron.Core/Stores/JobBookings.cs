@@ -15,7 +15,9 @@ public sealed record Booking(long Lot, double Amount, bool Estimated);
 /// <param name="CutPads">Pads that lay ready, by thickness.</param>
 public sealed record JobBookings(IReadOnlyList<Booking> Lots, IReadOnlyDictionary<double, int> CutPads)
 {
-    /// <summary>The size of a pad where nobody noted one, mm². A pad for a small chip is 7 × 12 mm; common practice, no source.</summary>
+    /// <summary>
+    /// The size of a pad where nobody noted one, mm². A pad for a small chip is 7 × 12 mm; common practice, no source.
+    /// </summary>
     private const double UsualPadMm2 = 7 * 12;
 
     /// <summary>

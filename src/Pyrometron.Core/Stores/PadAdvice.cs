@@ -29,7 +29,9 @@ public enum PadAdviceCode
     /// <summary>The right thickness is there.</summary>
     Take,
 
-    /// <summary>The right one is not there; a thinner one that still exceeds the gap is, and its contact is to be checked.</summary>
+    /// <summary>
+    /// The right one is not there; a thinner one that still exceeds the gap is, and its contact is to be checked.
+    /// </summary>
     Thinner,
 
     /// <summary>Nothing that may be laid is there: order the right one, or putty.</summary>

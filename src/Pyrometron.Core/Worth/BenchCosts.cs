@@ -9,7 +9,9 @@ public static class BenchCosts
     /// <summary>The loaded runs before and after, during which a machine does not work for its house, minutes.</summary>
     public const int TestMinutes = 2 * 20;
 
-    /// <summary>What is lost while a machine stands for work of some minutes and its test runs, in the house's currency.</summary>
+    /// <summary>
+    /// What is lost while a machine stands for work of some minutes and its test runs, in the house's currency.
+    /// </summary>
     public static double Downtime(Asset asset, double minutes, HouseValues values) =>
         (minutes + TestMinutes) / 60 * asset.DutyHoursPerDay / 24 * values.Of(asset.Kind).MachineHour * values.DowntimeShare;
 

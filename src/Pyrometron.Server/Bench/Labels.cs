@@ -35,7 +35,9 @@ internal static class LabelEndpoints
         );
     }
 
-    /// <summary>Reads a label: a tag as it stands, or an address of this program that ends in a machine, a job or a lot.</summary>
+    /// <summary>
+    /// Reads a label: a tag as it stands, or an address of this program that ends in a machine, a job or a lot.
+    /// </summary>
     private static Results<Ok<ScanAnswer>, ProblemHttpResult> Scan(string text, FleetStore fleet, JobStore jobs, LotStore lots)
     {
         var word = text.Trim();

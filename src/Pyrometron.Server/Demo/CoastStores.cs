@@ -59,10 +59,18 @@ internal sealed class CoastStores(DateOnly today)
             first.Keep(Actor.Program, product);
         foreach (var (daysAgo, lot) in Lots)
             new StoresUseCases(database, new PastClock(clock.GetUtcNow().AddDays(-daysAgo))).Add(Actor.Program, lot);
+    }
+
+    /// <summary>
+    /// Counts it once the jobs of the past have used what they used. Of the thickness that every card takes a strip is left: no
+    /// card can get new pads before more has come.
+    /// </summary>
+    public static void Count(Database database, TimeProvider clock)
+    {
         var mira = new Actor(ActorKind.Person, "Mira");
-        new StoresUseCases(database, new PastClock(clock.GetUtcNow().AddDays(-9))).Count(mira, 10, 140, null);
-        // Of the thickness that every card takes a strip is left: no card can get new pads before more has come.
-        new StoresUseCases(database, new PastClock(clock.GetUtcNow().AddDays(-9))).Count(mira, 5, 0.05, "a strip");
+        var stores = new StoresUseCases(database, new PastClock(clock.GetUtcNow().AddDays(-2)));
+        stores.Count(mira, 10, 140, null);
+        stores.Count(mira, 5, 0.05, "a strip");
     }
 
     /// <summary>The paste of a job of the past.</summary>

@@ -32,6 +32,7 @@ internal static class DemoData
             new CoastStores(institute.Today).Lay(database, clock);
             foreach (var past in institute.Jobs)
                 new PlayedJob(institute, past, database, clock.GetUtcNow().AddDays(-past.DaysAgo)).Play();
+            CoastStores.Count(database, clock);
             LayReports(institute, database, clock);
             LayStaff(institute, database, clock);
             log.LogInformation(

@@ -44,7 +44,8 @@ internal static class MaterialEndpoints
         request.Problems() is { Count: > 0 } problems ? Problems.Input(problems) : TypedResults.Ok(PasteAnswer.From(request));
 
     /// <summary>
-    /// A paste of the stores on a chip: how much, how often it does, what its layer costs at the machine's own power, what a better
+    /// A paste of the stores on a chip: how much, how often it does, what its layer costs at the machine's own power, what a
+    /// better
     /// one would win beside what a bare tenth costs, and where it must not be used.
     /// </summary>
     private static async Task<Results<Ok<PasteForChipAnswer>, ProblemHttpResult>> PasteForChipAsync(
@@ -74,7 +75,9 @@ internal static class MaterialEndpoints
         return reader.Read() is { } answer ? TypedResults.Ok(answer) : Problems.Input(reader.Problems);
     }
 
-    /// <summary>Which pad goes where on a cooler: the exact one, else a thinner one that still touches, never a thicker one.</summary>
+    /// <summary>
+    /// Which pad goes where on a cooler: the exact one, else a thinner one that still touches, never a thicker one.
+    /// </summary>
     private static Results<Ok<PadAdviceAnswer>, ProblemHttpResult> Pads(PadQuestion question, LotStore lots, TimeProvider clock)
     {
         var reader = new PadQuestionReader(question);

@@ -290,7 +290,9 @@ internal static class StoresEndpoints
         return TypedResults.Ok(plans.Keep(shelf, stock, await desk.CutAsync(stock.Problem, cancellation)));
     }
 
-    /// <summary>Books a plan of cuts: sheets leave the shelf, off-cuts come onto it, the pads lie ready for their machines.</summary>
+    /// <summary>
+    /// Books a plan of cuts: sheets leave the shelf, off-cuts come onto it, the pads lie ready for their machines.
+    /// </summary>
     private static Results<NoContent, ProblemHttpResult> BookCut(Guid id, CuttingPlans plans, StoresUseCases stores)
     {
         if (plans.Take(id) is not { } done)

@@ -6,7 +6,8 @@ namespace Pyrometron.Core.Tests.Materials;
 public sealed class SqueezeFlowTests
 {
     /// <summary>
-    /// A drop of fixed volume with no pressure at its rim: t = (3µV²/(8πF))·(1/h⁴ − 1/h0⁴), and its radius (Dienes and Klemm 1946;
+    /// A drop of fixed volume with no pressure at its rim: t = (3µV²/(8πF))·(1/h⁴ − 1/h0⁴), and its radius (Dienes and Klemm
+    /// 1946;
     /// reference sheet, section 14.2). The drop begins a little higher than in the sheet, which takes no time that counts.
     /// </summary>
     [Theory]
@@ -38,8 +39,9 @@ public sealed class SqueezeFlowTests
     }
 
     /// <summary>
-    /// A chip that is full from the start is Stefan's case: t = (6µJ/F)·(1/h² − 1/h0²) with J = 0.03515·a⁴, a quarter of the torsion
-    /// constant 0.1406·a⁴ of a square bar, which solves the same equation (Timoshenko and Goodier, Theory of Elasticity; from memory).
+    /// A chip that is full from the start is Stefan's case: t = (6µJ/F)·(1/h² − 1/h0²) with J = 0.03515·a⁴, a quarter of the
+    /// torsion constant 0.1406·a⁴ of a square bar, which solves the same equation (Timoshenko and Goodier, Theory of
+    /// Elasticity; from memory).
     /// </summary>
     [Fact]
     public void Full_square()

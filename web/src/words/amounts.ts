@@ -56,7 +56,9 @@ export const missingWords = (m: {
 }): string =>
   m.thicknessMm !== null
     ? t`${plural(m.amount, { one: '# pad', other: '# pads' })} of ${mm(m.thicknessMm)}`
-    : `${PRODUCTS[m.kind]} ${amount(m.amount, m.unit)}`;
+    : m.unit === 'piece' && m.amount === 1
+      ? PRODUCTS[m.kind]
+      : `${PRODUCTS[m.kind]}, ${amount(m.amount, m.unit)}`;
 
 /** A lot by what is printed on it and where it stands. */
 export const lotWords = (l: { id: number; batch: string | null; place: string }): string =>

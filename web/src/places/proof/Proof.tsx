@@ -72,6 +72,7 @@ export function Proof() {
         <Radio.Group
           aria-label={t`Grouped`}
           optionType="button"
+          buttonStyle="solid"
           value={by}
           onChange={(e) => set('by', e.target.value as string)}
           options={GROUPS.map(([value, label]) => ({ value, label }))}

@@ -58,8 +58,8 @@ export function SheetDrawing({
             x2={c.toXMm}
             y2={c.toYMm}
           />
-          <circle className="stores-cut-mark" cx={c.toXMm} cy={c.toYMm} r={2.6} />
-          <text className="stores-cut-number" x={c.toXMm} y={c.toYMm + 1.2}>
+          <circle className="stores-cut-mark" cx={c.toXMm} cy={c.toYMm} r={1.9} />
+          <text className="stores-cut-number" x={c.toXMm} y={c.toYMm + 0.9}>
             {i + 1}
           </text>
         </g>

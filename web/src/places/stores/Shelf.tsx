@@ -1,4 +1,5 @@
 import { t } from '@lingui/core/macro';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
@@ -12,14 +13,24 @@ type LotAnswer = Schemas['LotAnswer'];
 export function Shelf({
   products,
   lots,
+  onAdd,
 }: {
   products: readonly ProductAnswer[];
   lots: readonly LotAnswer[];
+  onAdd: (what: 'product' | 'lot') => void;
 }) {
   const [edited, setEdited] = useState<ProductAnswer | null>(null);
   return (
     <section aria-label={t`On the shelf`}>
       <h2 className="stores-head">{t`On the shelf`}</h2>
+      <div className="button-row">
+        <Button size="small" onClick={() => onAdd('lot')} disabled={products.length === 0}>
+          {t`Something came in …`}
+        </Button>
+        <Button size="small" onClick={() => onAdd('product')}>
+          {t`New product …`}
+        </Button>
+      </div>
       <ul className="bare-list">
         {products.map((p) => (
           <li key={p.code} className="stores-product">

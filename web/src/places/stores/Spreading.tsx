@@ -59,6 +59,7 @@ export function Spreading({
         <Radio.Group
           aria-label={t`Laid on as`}
           optionType="button"
+          buttonStyle="solid"
           value={pattern}
           onChange={(e) => {
             setPattern(e.target.value as Pattern);

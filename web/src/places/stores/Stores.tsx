@@ -69,13 +69,9 @@ export function Stores() {
         <Link to="/stores/labels">
           <Button>{t`Labels for lots`}</Button>
         </Link>
-        <Button onClick={() => setAdding('lot')} disabled={products.length === 0}>
-          {t`Something came in …`}
-        </Button>
-        <Button onClick={() => setAdding('product')}>{t`New product …`}</Button>
       </div>
       <div className="stores">
-        <Shelf products={products} lots={lots} />
+        <Shelf products={products} lots={lots} onAdd={setAdding} />
         <Cutting ahead={ahead} />
       </div>
       {adding === 'product' && <ProductDialog product={null} onClose={() => setAdding(null)} />}

@@ -9,7 +9,7 @@ import { PlainTable } from '../../ui/PlainTable';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { mm } from '../../words/amounts';
-import { kelvin, whole } from '../../words/format';
+import { kelvin } from '../../words/format';
 import { say } from '../../words/message';
 import { PAD_CODES } from '../../words/pads';
 import './stores.css';
@@ -154,8 +154,7 @@ export function WhichPad() {
               {a.kelvin !== null && t`It costs its part ${kelvin(a.kelvin)}.`}{' '}
               {a.kelvin !== null &&
                 a.oldKelvin !== null &&
-                t`The old pads, pressed as much, cost ${kelvin(a.oldKelvin)}: ${kelvin(a.oldKelvin - a.kelvin)} to win.`}{' '}
-              {a.compression !== null && t`Pressed by ${whole(a.compression * 100)} %.`}
+                t`The old pads, pressed as much, cost ${kelvin(a.oldKelvin)}: ${kelvin(a.oldKelvin - a.kelvin)} to win.`}
             </p>
           </section>
         ))}
