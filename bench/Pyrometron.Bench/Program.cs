@@ -27,6 +27,7 @@ return args switch
             && int.TryParse(time, out var seconds) => PlanCommand.Run(seed, count, seconds),
     ["cut", var first, var plans] when int.TryParse(first, out var seed) && int.TryParse(plans, out var count) && count > 0 =>
         CutCommand.Run(seed, count),
+    ["spread"] => SpreadCommand.Run(),
     ["messages", var folder] => MessagesCommand.Run(folder),
     _ => Usage(),
 };
@@ -48,6 +49,7 @@ static int Usage()
     Console.Error.WriteLine(
         "       cut SEED N       N made-up sets of 300 pads cut from sheets: how near the plans come to their bound"
     );
+    Console.Error.WriteLine("       spread           how long a picture of paste under a cooler takes");
     Console.Error.WriteLine("       messages ROOT    writes the server's messages down for the languages of the front end");
     return 2;
 }

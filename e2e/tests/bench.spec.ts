@@ -328,6 +328,12 @@ test('notes on a model: what was begun survives a reload, and nobody is overwrit
 for (const [path, text] of [
   ['/log', /newest first/],
   ['/proof', /in the mean/],
+  ['/stores', /On the shelf/],
+  ['/stores/count', /By the book/],
+  ['/stores/shopping', /to buy/],
+  ['/stores/pad', /Which pad/],
+  ['/stores/lots/1', /What came and went/],
+  ['/bring?asset=GC-0117', /Off the shelf/],
   ['/models', /Sorrel card/],
   ['/labels?asset=GC-0117', /GC-0117/],
   ['/scan', /Scan a label/],

@@ -11,7 +11,8 @@ test.use({ demo: true });
 const OWN_WORDS = new Set(
   (
     'asset tag code zone zoneName site siteName name model maker note notes workload settings by owner host hostTag inWords ' +
-    'caption answer scope condition to batch place position driver item title partNumber load currency scoreUnit source sources'
+    'caption answer scope condition to batch place position driver item title partNumber load currency scoreUnit source sources ' +
+    'product productName bits tools withoutNotes fits countedBy for'
   ).split(' '),
 );
 
@@ -53,6 +54,23 @@ const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<vo
   ['/log'],
   ['/proof'],
   ['/proof?by=zone'],
+  ['/proof?by=batch'],
+  ['/stores'],
+  ['/stores', (page) => page.locator('.stores-product button').first().click()],
+  ['/stores/lots/1'],
+  ['/stores/count'],
+  ['/stores/shopping?jobs=200'],
+  ['/stores/paste'],
+  [
+    '/stores/pad',
+    async (page) => {
+      await page.locator('.stores-pads input').nth(1).fill('1.7');
+      await page.locator('[aria-live] h2').first().waitFor();
+    },
+  ],
+  ['/stores/labels'],
+  ['/stores/cutting'],
+  ['/bring?asset=GC-0117&asset=DT-0031'],
   ['/models'],
   ['/models/Petrel%20desktop'],
   ['/labels'],

@@ -12,6 +12,8 @@ const PLACES = [
   ['/bench', /proof/],
   ['/bench/6', /measure it again/],
   ['/bench/1', /ooler than before/],
+  ['/stores', /Every cut goes/],
+  ['/stores/paste', /squeezed out/],
   ['/proof', /Predicted, and found on opening/],
   ['/intake', /Drop files/],
   ['/start', /What do you have/],

@@ -17,7 +17,7 @@ export function OffTheShelf({ bring }: { bring: Schemas['BringAnswer'] }) {
           {t`Not there for ${m.asset}: ${m.words}.`}
         </p>
       ))}
-      <ul className="weeks-bring">
+      <ul className="bring-list">
         {sumByLot(bring).map((line) => (
           <Line key={line}>{line}</Line>
         ))}

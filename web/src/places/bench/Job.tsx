@@ -12,7 +12,7 @@ import '../../ui/work.css';
 
 import { Complaint } from './job/Complaint';
 import { Cost } from './job/Cost';
-import { FromStores } from './job/FromStores';
+import { FromStores, NotThere } from './job/FromStores';
 import { Note } from './job/Note';
 import { AgreeOrder, Order } from './job/Order';
 import { Photos } from './job/Photos';
@@ -85,7 +85,7 @@ function JobPage({ job, write }: BenchJob) {
         </p>
       )}
       <Timers job={job} write={write} />
-      {job.state === 'open' && <FromStores job={job} />}
+      {job.state === 'open' && <NotThere job={job} />}
       {job.state === 'open' &&
         (job.unagreed ? (
           <>
@@ -106,6 +106,7 @@ function JobPage({ job, write }: BenchJob) {
           <p className="quiet">{job.closedAt && instant(job.closedAt)}</p>
         </>
       )}
+      {job.state === 'open' && <FromStores job={job} />}
       {!job.unagreed && <Order job={job} write={write} />}
       <Complaint job={job} write={write} />
       <Runs job={job} write={write} />

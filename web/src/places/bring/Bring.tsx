@@ -50,7 +50,7 @@ export function Bring() {
       {usual.length > 0 && (
         <section className="sheet-stage">
           <h2>{t`Besides`}</h2>
-          <ul className="weeks-bring">
+          <ul className="bring-list">
             {usual.map((what) => (
               <li key={what}>
                 <span className="sheet-box small-box" /> {what}

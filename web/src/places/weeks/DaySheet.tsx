@@ -64,7 +64,7 @@ export function DaySheet() {
       {jobs.length > 0 && (
         <section className="sheet-stage">
           <h2>{t`What to bring`}</h2>
-          <ul className="weeks-bring">
+          <ul className="bring-list">
             {[...(runs ? [t`thermometer for the room’s air`] : []), ...bring].map((what) => (
               <li key={what}>
                 <span className="sheet-box small-box" /> {what}

@@ -5,12 +5,22 @@ import { jobStores } from '../../../api/stores';
 import { amount, lotWords, missingWords, mm } from '../../../words/amounts';
 import type { BenchJob } from '../useBenchJob';
 
-/** What a job takes off the shelf: lot and place of each thing, what is not there, pads that lie ready. */
+/** What a job needs and the shelf does not hold: known before the machine is opened. */
+export function NotThere({ job }: Pick<BenchJob, 'job'>) {
+  const missing = useQuery(jobStores(job.id)).data?.job.missing ?? [];
+  return missing.length === 0 ? null : (
+    <p className="bench-caution" role="status">
+      {t`Not in the stores: ${missing.map(missingWords).join(', ')}. Nothing is put aside for this job until all of it is.`}
+    </p>
+  );
+}
+
+/** What a job takes off the shelf: lot and place of each thing, pads that lie ready. */
 export function FromStores({ job }: Pick<BenchJob, 'job'>) {
   const stores = useQuery(jobStores(job.id));
   if (!stores.data) return null;
-  const { takes, missing, ready, unknown } = stores.data.job;
-  if (takes.length + missing.length + ready.length === 0 && !unknown) return null;
+  const { takes, ready, unknown } = stores.data.job;
+  if (takes.length + ready.length === 0 && !unknown) return null;
   return (
     <section className="section" aria-label={t`From the stores`}>
       <div className="section-head">
@@ -19,11 +29,6 @@ export function FromStores({ job }: Pick<BenchJob, 'job'>) {
           {t`Stores`}
         </Link>
       </div>
-      {missing.map((m) => (
-        <p key={`${m.kind} ${String(m.thicknessMm)}`} className="bench-caution">
-          {t`Not there: ${missingWords(m)}. The job takes nothing until all of it is.`}
-        </p>
-      ))}
       <ul className="bare-list">
         {ready.map((r) => (
           <li
