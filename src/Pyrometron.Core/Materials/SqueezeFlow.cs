@@ -49,7 +49,7 @@ public sealed class SqueezeFlow
         LeastThinner = 0.015;
 
     /// <summary>How much of what has to flow may be left over; the next step takes it along.</summary>
-    private const double Tolerance = 1e-3;
+    private const double Tolerance = 2e-3;
 
     private readonly PastePressed _paste;
     private readonly double _dx,

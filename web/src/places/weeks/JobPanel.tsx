@@ -99,7 +99,11 @@ export function JobPanel({
       {held && !placing && (
         <p role="status">
           {t`Held over ${people.find((p) => p.code === held.person)?.name ?? ''}, ${weekday(held.day)} ${clockAt(held.from)}.`}{' '}
-          {held.conflict ? say(held.conflict) : t`Enter puts it there, Esc gives up.`}
+          {held.conflict === undefined
+            ? t`Whether it may stand there is being asked …`
+            : held.conflict
+              ? say(held.conflict)
+              : t`Enter puts it there, Esc gives up.`}
         </p>
       )}
       {error && <Refusal error={error} />}
