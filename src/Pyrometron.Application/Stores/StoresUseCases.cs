@@ -54,11 +54,11 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
                     );
                 ProductStore.Keep(t, product);
                 // What work costs follows from prices: then the rules are gone through again.
-                Log(
-                    t,
-                    known is null ? $"Stores: {product.Name} is kept now" : $"Stores: what is known of {product.Name} changed",
-                    known?.PricePerUnit == product.PricePerUnit ? "stores" : "prices"
-                );
+                var kind = known?.PricePerUnit == product.PricePerUnit ? "stores" : "prices";
+                if (known is null)
+                    Log(t, $"Stores: {product.Name} is kept now", kind);
+                else
+                    Log(t, $"Stores: what is known of {product.Name} changed", kind);
             }
         );
 
@@ -119,12 +119,10 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
                         BadBecause = facts.BadBecause,
                     }
                 );
-                Log(
-                    t,
-                    facts.BadBecause is { } bad && lot.BadBecause is null
-                        ? $"Stores: lot {id} is not to be used any more: {bad}"
-                        : $"Stores: what is known of lot {id} changed"
-                );
+                if (facts.BadBecause is { } bad && lot.BadBecause is null)
+                    Log(t, $"Stores: lot {id} is not to be used any more: {bad}");
+                else
+                    Log(t, $"Stores: what is known of lot {id} changed");
             }
         );
 

@@ -177,10 +177,10 @@ public static class ShoppingList
 
     private static IEnumerable<Message> Notes(Key key, List<Need> missing, List<JobAhead> waiting, IReadOnlyList<PacksToBuy> buy)
     {
-        if (buy.Count == 0)
-            yield return key.Kind == ProductKind.Pads
-                ? "No product of this thickness is known to the stores: add one. Never take a thicker one in its place: it lifts the cooler off the chip."
-                : "No product that serves is known to the stores: add one.";
+        if (buy.Count == 0 && key.Kind == ProductKind.Pads)
+            yield return "No product of this thickness is known to the stores: add one. Never take a thicker one in its place: it lifts the cooler off the chip.";
+        else if (buy.Count == 0)
+            yield return "No product that serves is known to the stores: add one.";
         if (key.Kind != ProductKind.Pads)
             yield break;
         var area = missing.Sum(n => n.Cuts.Sum(c => c.AreaMm2));

@@ -9,11 +9,15 @@ namespace Pyrometron.Planning.Cutting;
 /// </summary>
 public sealed class SolverCutter : GreedyCutter
 {
-    /// <summary>Seconds for filling, for the relaxation, for rounding it, and for choosing, of one thickness.</summary>
-    private const double FillingSeconds = 0.4,
+    /// <summary>
+    /// Seconds for filling, for the relaxation, for rounding it, for choosing, and beside these three for repacking, of one
+    /// thickness.
+    /// </summary>
+    private const double FillingSeconds = 0.15,
         RelaxationSeconds = 0.5,
-        DivingSeconds = 0.4,
-        ChoiceSeconds = 0.5;
+        DivingSeconds = 0.85,
+        ChoiceSeconds = 0.2,
+        RepackingSeconds = 1.5;
 
     /// <summary>A missing piece costs more than any number of sheets.</summary>
     private const long OfMissing = 100_000_000_000,
@@ -37,6 +41,10 @@ public sealed class SolverCutter : GreedyCutter
         bool Proven() => best.Count <= bound && best.Sum(p => p.Spots.Count) == part.Needed.Sum();
         if (Proven() || cancel.IsCancellationRequested)
             return (best, bound);
+        using var over = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        over.CancelAfter(TimeSpan.FromSeconds(RepackingSeconds));
+        var (begin, atLeast) = (best, bound);
+        var repacked = Task.Run(() => Repacked(part, begin, atLeast, over.Token), CancellationToken.None);
         var pool = filled.SelectMany(p => p).ToList();
         if (GuillotineKnapsack.For(part) is { } knapsack)
         {
@@ -52,7 +60,21 @@ public sealed class SolverCutter : GreedyCutter
         }
         if (!Proven())
             best = Better(part, [best, Chosen(part, pool, best)]);
-        return (best, bound);
+        if (Proven())
+            over.Cancel();
+        return (Better(part, [best, repacked.GetAwaiter().GetResult()]), bound);
+    }
+
+    /// <summary>Repacks on another processor, with chance of its own.</summary>
+    private static IReadOnlyList<Pattern> Repacked(
+        OneThickness part,
+        IReadOnlyList<Pattern> plan,
+        int bound,
+        CancellationToken over
+    )
+    {
+        var random = new Random(2);
+        return new Repacking(part, new GuillotineFill(part, random), random).Fewer(plan, bound, over);
     }
 
     /// <summary>The best choice of ways that the solver finds in its time; never worse than the plan it begins with.</summary>
@@ -78,7 +100,7 @@ public sealed class SolverCutter : GreedyCutter
             model.AddHint(times[w], start.GetValueOrDefault((ways[w].Sheet, string.Join(' ', counts[w]))));
         var solver = new CpSolver
         {
-            StringParameters = FormattableString.Invariant($"max_time_in_seconds:{ChoiceSeconds} num_workers:2"),
+            StringParameters = FormattableString.Invariant($"max_time_in_seconds:{ChoiceSeconds} num_workers:1"),
         };
         return solver.Solve(model) is CpSolverStatus.Optimal or CpSolverStatus.Feasible
             ? [.. ways.SelectMany((w, i) => Enumerable.Repeat(w, (int)solver.Value(times[i])))]

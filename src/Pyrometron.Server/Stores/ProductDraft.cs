@@ -124,14 +124,12 @@ internal sealed class ProductReader(string code, ProductDraft draft) : RequestRe
                     : Wrong("/facts/note", $"a note is {LongestNote} characters at most, on one line", "")
             );
 
-    private double? Above(string at, double? sent, double least, double most, bool mayBeLeast = false) =>
-        sent is null || (sent > least && sent <= most) || (mayBeLeast && sent == least)
-            ? sent
-            : Wrong(
-                at,
-                mayBeLeast
-                    ? $"{Member(at)} must be a number from {least} to {most}"
-                    : $"{Member(at)} must lie above {least} and up to {most}",
-                (double?)null
-            );
+    private double? Above(string at, double? sent, double least, double most, bool mayBeLeast = false)
+    {
+        if (sent is null || (sent > least && sent <= most) || (mayBeLeast && sent == least))
+            return sent;
+        return mayBeLeast
+            ? Wrong(at, $"{Member(at)} must be a number from {least} to {most}", (double?)null)
+            : Wrong(at, $"{Member(at)} must lie above {least} and up to {most}", (double?)null);
+    }
 }

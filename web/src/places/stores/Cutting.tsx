@@ -1,29 +1,58 @@
 import { plural, t } from '@lingui/core/macro';
-import { Button } from 'antd';
+import { Button, Select } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
 import { CUTTING_KEY } from '../../api/stores';
+import { NumberField } from '../../ui/NumberField';
 import { Refusal } from '../../ui/Refusal';
 import { listed } from '../../words/format';
 import { say } from '../../words/message';
 import { letters, SheetDrawing, sheetWords } from './SheetDrawing';
-import { useCutting } from './useCutting';
+import { useCutFor, useCutting } from './useCutting';
 
 /** How the pads of all jobs ahead are cut from the sheets and off-cuts on the shelf. */
 export function Cutting({ ahead }: { ahead: readonly Schemas['JobAheadAnswer'][] }) {
-  const cutting = useCutting(0, true);
+  const { assets, kerfMm, search, change } = useCutFor();
+  const cutting = useCutting(assets, kerfMm);
   const client = useQueryClient();
   const book = useWrite(async (id: string) => {
     await unwrap(api.POST('/api/v1/stores/cutting/{id}/book', { params: { path: { id } } }));
     await client.resetQueries({ queryKey: CUTTING_KEY });
   });
   const plan = cutting.data;
+  const withPads = ahead
+    .filter((j) => [...j.takes, ...j.missing].some((n) => n.kind === 'pads'))
+    .map((j) => j.asset);
   const ready = ahead.filter((j) => j.ready.length > 0).map((j) => j.asset);
   return (
     <section aria-label={t`Cutting`}>
       <h2 className="stores-head">{t`Cutting`}</h2>
+      <div className="stores-ask">
+        <label>
+          {t`Cut for`}
+          <Select
+            mode="multiple"
+            aria-label={t`Cut for`}
+            placeholder={t`all jobs ahead`}
+            value={[...assets]}
+            onChange={(tags: string[]) => change({ assets: tags })}
+            options={withPads.map((tag) => ({ value: tag, label: tag }))}
+          />
+        </label>
+        <label>
+          {t`The knife takes, mm`}
+          <NumberField
+            aria-label={t`The knife takes, mm`}
+            min={0}
+            max={5}
+            step={0.1}
+            value={kerfMm}
+            onChange={(kerf) => change({ kerfMm: kerf ?? 0 })}
+          />
+        </label>
+      </div>
       {cutting.isError && <Refusal error={cutting.error} />}
       {book.isError && <Refusal error={book.error} />}
       {cutting.isFetching && <p role="status">{t`The cuts are being planned …`}</p>}
@@ -53,7 +82,7 @@ export function Cutting({ ahead }: { ahead: readonly Schemas['JobAheadAnswer'][]
           <div className="button-row">
             {plan.sheets.length > 0 && (
               <>
-                <Link to="/stores/cutting">
+                <Link to={`/stores/cutting?${search}`}>
                   <Button>{t`Print 1 : 1`}</Button>
                 </Link>
                 <Button loading={book.isPending} onClick={() => book.mutate(plan.id)}>

@@ -6,19 +6,20 @@ import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { Legend } from './Cutting';
 import { letters, SheetDrawing, sheetWords } from './SheetDrawing';
-import { useCutting } from './useCutting';
+import { useCutFor, useCutting } from './useCutting';
 import './stores.css';
 
 /** The plan of cuts on paper, as large as the sheets are: laid under a sheet it is the template. */
 export function CuttingPaper() {
   usePageTitle(t`Cutting plan`);
-  const cutting = useCutting(0, true);
+  const { assets, kerfMm, search } = useCutFor();
+  const cutting = useCutting(assets, kerfMm);
   if (!cutting.data) return <Unready of={[cutting]} title={t`Cutting plan`} />;
   const { sheets } = cutting.data;
   return (
     <div className="sheet">
       <SheetHead
-        place="/stores"
+        place={`/stores?${search}`}
         back={t`Back to the stores`}
         code={t`QR code of the stores`}
         title={t`Cutting plan`}

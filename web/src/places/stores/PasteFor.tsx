@@ -11,7 +11,7 @@ import { Refusal } from '../../ui/Refusal';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { amount } from '../../words/amounts';
-import { kelvin, whole } from '../../words/format';
+import { kelvin, tenths, whole } from '../../words/format';
 import { say } from '../../words/message';
 import { Spreading } from './Spreading';
 import './stores.css';
@@ -140,9 +140,9 @@ function Facts({ answer: a }: { answer: Answer }) {
           {c.forbids ? t`Not here:` : t`Mind:`} {say(c.says)}
         </p>
       ))}
-      {a.usesLeft !== null && (
+      {a.usesLeft !== null && a.shareOfPack !== null && (
         <p>
-          {t`What is on the shelf does for ${whole(Math.floor(a.usesLeft))} such chips, with what squeezes out.`}
+          {t`That is ${tenths(a.shareOfPack * 100)} % of a pack, with what squeezes out; what is on the shelf does for ${whole(Math.floor(a.usesLeft))} such chips.`}
         </p>
       )}
       {a.kelvin !== null && a.watts !== null && (
