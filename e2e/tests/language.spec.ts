@@ -147,6 +147,11 @@ for (const width of [1280, 320])
       'readings.csv',
       'services.csv',
       'fleet.json',
+      // Words of these files that refusals repeat.
+      'colour',
+      'warm',
+      'today',
+      'polish',
       'time',
       'asset',
       'core_c',
