@@ -77,9 +77,9 @@ internal sealed class PasteForChipReader(PasteForChip question, Shelf shelf, Chi
         var width = Number("/chipWidthMm", question.ChipWidthMm, 1, 100);
         var height = Number("/chipHeightMm", question.ChipHeightMm, 1, 100);
         var bond = Number("/bondLineMicrometres", question.BondLineMicrometres ?? UsualBondLine, 5, 500);
-        var out_ = Number("/squeezeOut", question.SqueezeOut ?? UsualSqueezeOut, 0, 5);
+        var squeezeOut = Number("/squeezeOut", question.SqueezeOut ?? UsualSqueezeOut, 0, 5);
         double? watts = question.Watts is null ? machine?.Watts : Number("/watts", question.Watts, 0, 2_000);
-        return product is null || Problems.Count > 0 ? null : Answer(product, (width, height, bond), out_, watts);
+        return product is null || Problems.Count > 0 ? null : Answer(product, (width, height, bond), squeezeOut, watts);
     }
 
     private PasteForChipAnswer Answer(
