@@ -36,6 +36,25 @@ test('the shelf says for how many jobs it is enough, and what comes in changes t
   await expect(dialog.getByText('A place is needed.')).toBeVisible();
   await page.keyboard.press('Escape');
 
+  // A product that has lots stays; one that has none goes.
+  const takeOff = async (product: string) => {
+    await shelf.getByRole('button', { name: product }).first().click();
+    await dialog.getByRole('button', { name: 'Take it off the list' }).click();
+    await page.getByRole('button', { name: 'Take it off', exact: true }).click();
+  };
+  await takeOff('Hemlock 8');
+  await expect(dialog.getByText(/has lots, which tell what went into machines/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(dialog).toBeHidden();
+  await page.getByRole('button', { name: 'New product …' }).click();
+  await dialog.getByLabel('Name on its label').fill('Reed 5');
+  await dialog.getByLabel('In a pack, g').fill('4');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog).toBeHidden();
+  await takeOff('Reed 5');
+  await expect(dialog).toBeHidden();
+  await expect(shelf.getByText('Reed 5')).toBeHidden();
+
   await page.getByRole('link', { name: /^Shopping list/ }).click();
   await expect(page.getByRole('cell', { name: /2\.0 mm/ }).first()).toBeVisible();
   const csv = await page.request.get('/api/v1/stores/shopping.csv');
@@ -62,6 +81,15 @@ test('pads are cut ahead and booked, and a lot is counted and found bad', async 
   await page.getByLabel('Counted, g').fill('6,4');
   await page.getByRole('button', { name: 'Take it over' }).click();
   await expect(heading(page)).toContainText('6.4 g');
+  await page.getByRole('button', { name: 'Throw away …' }).click();
+  const away = page.getByRole('dialog');
+  await away.getByLabel('How much, g').fill('0,4');
+  await away.getByRole('button', { name: 'Save' }).click();
+  await expect(away.getByText('A reason is needed.')).toBeVisible();
+  await away.getByLabel('Why?').fill('dried at the tip');
+  await away.getByRole('button', { name: 'Save' }).click();
+  await expect(heading(page)).toContainText('6 g');
+  await expect(page.getByText('dried at the tip')).toBeVisible();
   await page.getByRole('button', { name: 'It is bad …' }).click();
   await page.getByRole('dialog').getByRole('textbox').fill('lumps in it');
   await page.getByRole('button', { name: 'Do not use it any more' }).click();

@@ -11,7 +11,8 @@ public interface ICutter
 /// <summary>Plans without a solver: a few pieces by trying everything, many by filling sheets in many ways.</summary>
 public class GreedyCutter : ICutter
 {
-    private const int Tries = 40;
+    private const int Tries = 40,
+        CutSheetBySheet = 3;
 
     /// <inheritdoc/>
     public CuttingPlan Cut(CuttingProblem problem, CancellationToken cancel)
@@ -35,8 +36,8 @@ public class GreedyCutter : ICutter
         if (SmallCutting.Applies(part) && SmallCutting.Best(part) is { } best)
             return (best, best.Count);
         var random = new Random(1);
-        var plan = Better(part, Filled(part, random, cancel));
-        return (plan, bound);
+        var filled = Filled(part, random, cancel).ToList();
+        return (Better(part, [.. filled, .. SheetBySheet.Plans(part, random, cancel).Take(CutSheetBySheet)]), bound);
     }
 
     /// <summary>Plans by filling sheets, the first of them even where it is cancelled.</summary>
@@ -47,6 +48,19 @@ public class GreedyCutter : ICutter
         for (var i = 0; i < Tries && (i == 0 || !cancel.IsCancellationRequested); i++)
             // Large pieces are harder to place than their area tells: more so in one try than in another.
             yield return fill.Plan([.. areas.Select(a => Math.Pow(a, 1 + (0.5 * random.NextDouble())))]);
+    }
+
+    /// <summary>Plans up to the first that is as good as can be.</summary>
+    protected static List<T> Until<T>(IEnumerable<T> plans, Func<T, bool> last)
+    {
+        var taken = new List<T>();
+        foreach (var plan in plans)
+        {
+            taken.Add(plan);
+            if (last(plan))
+                break;
+        }
+        return taken;
     }
 
     /// <summary>The plan that leaves the fewest pieces out, needs the fewest sheets, and of them the smallest.</summary>

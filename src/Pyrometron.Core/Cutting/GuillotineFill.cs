@@ -16,19 +16,12 @@ public sealed class GuillotineFill(OneThickness part, Random random)
     /// <param name="worth">
     /// Of each type of piece, in any unit: its area, or a price that draws forward what is hard to place.
     /// </param>
-    public IReadOnlyList<Pattern> Plan(IReadOnlyList<double> worth) =>
-        Plan(worth, [.. part.Needed], [.. part.Stock], int.MaxValue);
-
-    /// <summary>The same for some of the pieces, from some of the sheets.</summary>
-    /// <param name="worth">As above.</param>
-    /// <param name="needed">How many of each type of piece; what is placed is taken off.</param>
-    /// <param name="stock">How many of each type of sheet; what is used is taken off.</param>
-    /// <param name="most">After so many sheets it ends.</param>
-    public List<Pattern> Plan(IReadOnlyList<double> worth, int[] needed, int[] stock, int most)
+    public IReadOnlyList<Pattern> Plan(IReadOnlyList<double> worth)
     {
+        var (needed, stock) = (part.Needed.ToArray(), part.Stock.ToArray());
         worth = Scaled(worth);
         var plan = new List<Pattern>();
-        while (plan.Count < most && needed.Any(n => n > 0))
+        while (needed.Any(n => n > 0))
         {
             var tries = Enumerable
                 .Range(0, part.Sheets.Count)
@@ -49,10 +42,6 @@ public sealed class GuillotineFill(OneThickness part, Random random)
         }
         return plan;
     }
-
-    /// <summary>The way to fill one sheet with what is needed that is worth most of some tries.</summary>
-    public Pattern Best(int sheet, int[] needed, IReadOnlyList<double> worth) =>
-        Tries(sheet, needed, Scaled(worth)).MaxBy(p => p.Spots.Sum(s => worth[s.Type]))!;
 
     private IEnumerable<Pattern> Tries(int sheet, int[] needed, IReadOnlyList<double> worth)
     {

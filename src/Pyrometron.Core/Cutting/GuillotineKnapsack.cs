@@ -5,13 +5,10 @@ namespace Pyrometron.Core.Cutting;
 
 /// <summary>
 /// The most valuable way to cut one sheet where any number of each piece may be cut: dynamic programming over sums of piece
-/// lengths, since every cut can be moved to such a sum (Gilmore and Gomory 1966; Herz 1972).
+/// lengths (Gilmore and Gomory 1966; Herz 1972).
 /// </summary>
 public sealed class GuillotineKnapsack
 {
-    /// <summary>Beyond so many steps a table is not worked out: sizes in odd hundredths would take minutes.</summary>
-    private const long MostSteps = 40_000_000;
-
     private const double Same = 1e-9;
 
     private readonly OneThickness _part;
@@ -24,23 +21,19 @@ public sealed class GuillotineKnapsack
     private readonly double[][] _best;
     private readonly (int Type, Size Size)[] _ways;
 
-    private GuillotineKnapsack(OneThickness part, int[] xs, int[] ys)
+    private GuillotineKnapsack(OneThickness part, (int Type, Size Size)[] ways, CutGrid grid)
     {
-        (_part, _xs, _ys) = (part, xs, ys);
-        (_floorX, _floorY) = (Floors(xs, part.Sheets.Max(s => s.Width)), Floors(ys, part.Sheets.Max(s => s.Height)));
-        _best = [.. xs.Select(_ => new double[ys.Length])];
-        _ways = [.. Enumerable.Range(0, part.Pieces.Count).SelectMany(i => part.Ways(i).Select(w => (i, w)))];
+        (_part, _ways) = (part, ways);
+        (_xs, _ys, _floorX, _floorY) = (grid.Xs, grid.Ys, grid.FloorX, grid.FloorY);
+        _best = [.. _xs.Select(_ => new double[_ys.Length])];
     }
 
     /// <summary>A table for a part of a problem, or null where it would be too large.</summary>
     public static GuillotineKnapsack? For(OneThickness part)
     {
-        var ways = Enumerable.Range(0, part.Pieces.Count).SelectMany(part.Ways).ToList();
-        var xs = Sums([.. ways.Select(w => w.Width).Distinct()], part.Sheets.Max(s => s.Width));
-        var ys = Sums([.. ways.Select(w => w.Height).Distinct()], part.Sheets.Max(s => s.Height));
-        return (long)xs.Length * ys.Length * (xs.Length + ys.Length + ways.Count) / 2 <= MostSteps
-            ? new GuillotineKnapsack(part, xs, ys)
-            : null;
+        var ways = part.AllWays();
+        var grid = CutGrid.Of([.. ways.Select(w => w.Size)], CutGrid.Around([.. part.Sheets]));
+        return grid.IsSmall(ways.Length) ? new GuillotineKnapsack(part, ways, grid) : null;
     }
 
     /// <summary>The best pattern of each sheet type, with its value.</summary>
@@ -122,31 +115,5 @@ public sealed class GuillotineKnapsack
                 Read(values, x, rest, left, top + _ys[b], spots);
                 return;
             }
-    }
-
-    /// <summary>0 and all sums of lengths up to a length.</summary>
-    private static int[] Sums(int[] lengths, int most)
-    {
-        var reached = new bool[most + 1];
-        reached[0] = true;
-        for (var at = 0; at <= most; at++)
-            if (reached[at])
-                foreach (var length in lengths)
-                    if (at + length <= most)
-                        reached[at + length] = true;
-        return [.. Enumerable.Range(0, most + 1).Where(i => reached[i])];
-    }
-
-    /// <summary>For each length the place of the largest sum that is not longer.</summary>
-    private static int[] Floors(int[] sums, int most)
-    {
-        var floors = new int[most + 1];
-        for (int length = 0, at = 0; length <= most; length++)
-        {
-            if (at + 1 < sums.Length && sums[at + 1] <= length)
-                at++;
-            floors[length] = at;
-        }
-        return floors;
     }
 }

@@ -57,6 +57,10 @@ public sealed class OneThickness
     public IEnumerable<Size> Ways(int piece) =>
         Rotate && Pieces[piece].Width != Pieces[piece].Height ? [Pieces[piece], Pieces[piece].Turned] : [Pieces[piece]];
 
+    /// <summary>The ways in which all pieces may lie.</summary>
+    public (int Type, Size Size)[] AllWays() =>
+        [.. Enumerable.Range(0, Pieces.Count).SelectMany(i => Ways(i).Select(w => (i, w)))];
+
     /// <summary>Whether a piece can be cut from a sheet at all.</summary>
     public bool Fits(Size piece, Size sheet) => piece.Within(sheet) || (Rotate && piece.Turned.Within(sheet));
 

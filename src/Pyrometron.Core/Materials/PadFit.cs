@@ -58,10 +58,12 @@ public readonly record struct PadGap(double GapMm)
     public double Compression(double thicknessMm) => (thicknessMm - GapMm) / thicknessMm;
 
     /// <summary>How a pad of a thickness sits in it.</summary>
-    public PadContact Contact(double thicknessMm) =>
+    /// <param name="allowed">The most by which its maker allows it to be pressed, where that is less than usual.</param>
+    public PadContact Contact(double thicknessMm, double? allowed = null) =>
         Compression(thicknessMm) switch
         {
             <= Same => PadContact.None,
+            var share when share > (allowed ?? 1) + Same => PadContact.TooThick,
             < LeastCompression - Same => PadContact.Light,
             <= MostCompression + Same => PadContact.Good,
             _ => PadContact.TooThick,

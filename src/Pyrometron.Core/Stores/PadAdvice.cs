@@ -78,7 +78,7 @@ public static class PadAdvice
             .ToList();
         PadOffer? Best(PadContact contact) =>
             there
-                .Where(o => gap.Contact(o.Product.Facts.ThicknessMm!.Value) == contact)
+                .Where(o => gap.Contact(o.Product.Facts.ThicknessMm!.Value, o.Product.Facts.MostCompression) == contact)
                 .OrderBy(o => gap.Misfit(o.Product.Facts.ThicknessMm!.Value))
                 .FirstOrDefault();
         var (code, take) =
@@ -95,7 +95,7 @@ public static class PadAdvice
             laid is { } mm ? gap.Compression(mm) : null,
             Kelvin(place, gap, take?.Facts.ConductivityWPerMK),
             Kelvin(place, gap, place.OldConductivity),
-            Says(place, gap, code, laid, nominal)
+            Says(place, gap, code, take?.Facts, nominal)
         );
     }
 
@@ -119,22 +119,29 @@ public static class PadAdvice
     private static double? Kelvin(PadPlace place, PadGap gap, double? conductivity) =>
         place.Watts is { } watts && conductivity is { } k ? gap.Kelvin(place.AreaMm2, k, watts) : null;
 
-    private static Message Says(PadPlace place, PadGap gap, PadAdviceCode code, double? laid, double? nominal)
+    private static Message Says(PadPlace place, PadGap gap, PadAdviceCode code, ProductFacts? laid, double? nominal)
     {
         var width = Value.Millimetre("gap", gap.GapMm);
         var says = code switch
         {
+            PadAdviceCode.Take when laid!.MostCompression is { } allowed and < PadGap.MostCompression => Message.Of(
+                "{thickness} in a gap of {gap} is pressed by {share}; its maker allows {allowed}.",
+                Value.Millimetre("thickness", laid.ThicknessMm!.Value),
+                width,
+                Value.Share("share", gap.Compression(laid.ThicknessMm.Value)),
+                Value.Share("allowed", allowed)
+            ),
             PadAdviceCode.Take => Message.Of(
                 "{thickness} in a gap of {gap} is pressed by {share}: 10 to 30 % is good.",
-                Value.Millimetre("thickness", laid!.Value),
+                Value.Millimetre("thickness", laid!.ThicknessMm!.Value),
                 width,
-                Value.Share("share", gap.Compression(laid.Value))
+                Value.Share("share", gap.Compression(laid.ThicknessMm.Value))
             ),
             PadAdviceCode.Thinner => Message.Of(
                 "The right one is not there. {thickness} still exceeds the gap of {gap} and is pressed by {share} only: lay it, set the cooler down once without paste, and look whether its imprint shows all over. Never a thicker one: it lifts the cooler off the chip.",
-                Value.Millimetre("thickness", laid!.Value),
+                Value.Millimetre("thickness", laid!.ThicknessMm!.Value),
                 width,
-                Value.Share("share", gap.Compression(laid.Value))
+                Value.Share("share", gap.Compression(laid.ThicknessMm.Value))
             ),
             PadAdviceCode.Wait => Message.Of(
                 "{thickness} is right for a gap of {gap} and is not there; thinner ones do not touch, and a thicker one lifts the cooler off the chip. Use putty where its maker allows it, or wait for the pad.",

@@ -15,9 +15,6 @@ internal sealed class Relaxation : IDisposable
 
     private const double Tolerance = 1e-6;
 
-    /// <summary>Rounds of asking for better ways after each step of rounding.</summary>
-    private const int RoundsADive = 3;
-
     private readonly OneThickness _part;
     private readonly GuillotineKnapsack _knapsack;
     private readonly Solver _solver = new("", Solver.OptimizationProblemType.GLOP_LINEAR_PROGRAMMING);
@@ -74,72 +71,6 @@ internal sealed class Relaxation : IDisposable
         }
     }
 
-    /// <summary>
-    /// A plan by rounding: the ways used most are cut as often as they are whole, at least once, and the relaxation of what is
-    /// left is solved again with ways that give no more than is left. What is left when the time is over is missing in it.
-    /// </summary>
-    public IReadOnlyList<Pattern> Dive(GuillotineFill fill, double seconds, CancellationToken cancel)
-    {
-        var clock = Stopwatch.StartNew();
-        var (needed, stock) = (_part.Needed.ToArray(), _part.Stock.ToArray());
-        var plan = new List<Pattern>();
-        while (needed.Any(n => n > 0) && clock.Elapsed.TotalSeconds < seconds && !cancel.IsCancellationRequested)
-        {
-            LeaveOutLarger(needed);
-            for (var round = 0; round < RoundsADive; round++)
-                if (Solve() && !AddBetter(Within(needed, stock, fill)))
-                    break;
-            if (!Solve())
-                break;
-            var (way, times) = _ways
-                .Where(w => stock[w.Way.Sheet] > 0)
-                .Select(w => ((Pattern? Way, double Times))(w.Way, w.Times.SolutionValue()))
-                .DefaultIfEmpty()
-                .MaxBy(w => w.Times < 1 ? w.Times * (w.Way is null ? 0 : Used(w.Way)) : w.Times);
-            if (way is null || times < Tolerance)
-                break;
-            for (var i = Math.Clamp((int)(times + Tolerance), 1, stock[way.Sheet]); i > 0; i--)
-            {
-                var taken = Limited(way, needed);
-                if (taken.Spots.Count == 0)
-                    break;
-                plan.Add(taken);
-                foreach (var spot in taken.Spots)
-                    needed[spot.Type]--;
-                _stock[way.Sheet].SetUb(--stock[way.Sheet]);
-            }
-            for (var t = 0; t < needed.Length; t++)
-                _needed[t].SetLb(needed[t]);
-        }
-        return plan;
-    }
-
-    /// <summary>Ways that give more of a piece than is needed are cut down to it.</summary>
-    private void LeaveOutLarger(int[] needed)
-    {
-        foreach (var (way, times) in _ways.ToList())
-            if (times.Ub() > 0 && Limited(way, needed) is var limited && limited.Spots.Count < way.Spots.Count)
-            {
-                times.SetUb(0);
-                if (limited.Spots.Count > 0)
-                    Add(limited);
-            }
-    }
-
-    /// <summary>The best ways of each sheet that give no more than is needed, as far as they are found.</summary>
-    private List<(Pattern, double)> Within(int[] needed, int[] stock, GuillotineFill fill)
-    {
-        var worth = Prices.Select((p, t) => needed[t] > 0 ? p : 0).ToArray();
-        return
-        [
-            .. _knapsack
-                .Best(worth)
-                .Select(b => Limited(b.Pattern, needed))
-                .Concat(Enumerable.Range(0, stock.Length).Where(s => stock[s] > 0).Select(s => fill.Best(s, needed, worth)))
-                .Select(p => (p, p.Spots.Sum(s => worth[s.Type]))),
-        ];
-    }
-
     /// <inheritdoc/>
     public void Dispose() => _solver.Dispose();
 
@@ -157,15 +88,6 @@ internal sealed class Relaxation : IDisposable
         var better = best.Where(b => b.Value > SheetPrices[b.Pattern.Sheet] + Tolerance).ToList();
         better.ForEach(b => Add(b.Pattern));
         return better.Count > 0;
-    }
-
-    /// <summary>The share of a sheet that a way uses.</summary>
-    private double Used(Pattern way) => way.Spots.Sum(s => s.Size.Area) / (double)_part.Sheets[way.Sheet].Area;
-
-    private static Pattern Limited(Pattern way, int[] needed)
-    {
-        var left = needed.ToArray();
-        return way with { Spots = [.. way.Spots.Where(s => left[s.Type]-- > 0)] };
     }
 
     /// <summary>

@@ -4,28 +4,25 @@ using Pyrometron.Core.Cutting;
 namespace Pyrometron.Planning.Cutting;
 
 /// <summary>
-/// Plans by the linear relaxation over all ways to cut one sheet, made as they are needed (Gilmore and Gomory 1961, 1965), whose
-/// value rounded up is the bound; a constraint solver then chooses among these ways and those of many filled plans.
+/// Fills sheets and cuts them one by one in many ways, on one processor, while on the other the linear relaxation over all ways
+/// to cut one sheet, made as they are needed (Gilmore and Gomory 1961, 1965), tells by its value rounded up how few sheets would
+/// do; where they are not enough, a constraint solver chooses among all ways found.
 /// </summary>
 public sealed class SolverCutter : GreedyCutter
 {
     /// <summary>
-    /// Seconds for filling, for the relaxation, for rounding it, for choosing, and beside these three for repacking, of one
-    /// thickness.
+    /// Seconds for filling, for the relaxation, for cutting sheet by sheet (beside both and then on both processors), and for
+    /// choosing, of one thickness.
     /// </summary>
     private const double FillingSeconds = 0.15,
-        RelaxationSeconds = 0.5,
-        DivingSeconds = 0.85,
-        ChoiceSeconds = 0.2,
-        RepackingSeconds = 1.5;
+        RelaxationSeconds = 0.8,
+        SheetsSeconds = 1.5,
+        ChoiceSeconds = 0.2;
 
     /// <summary>A missing piece costs more than any number of sheets.</summary>
     private const long OfMissing = 100_000_000_000,
         OfSheet = 1_000_000,
         OfArea = 500;
-
-    /// <summary>Plans filled by the prices of the relaxation.</summary>
-    private const int PricedPlans = 10;
 
     /// <inheritdoc/>
     protected override (IReadOnlyList<Pattern> Patterns, int Bound) Cut(OneThickness part, CancellationToken cancel)
@@ -33,48 +30,40 @@ public sealed class SolverCutter : GreedyCutter
         if (SmallCutting.Applies(part) && SmallCutting.Best(part) is { } small)
             return (small, small.Count);
         var bound = Math.Max(SheetBounds.ByArea(part), SheetBounds.ByLargePieces(part));
-        var random = new Random(1);
-        using var enough = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        enough.CancelAfter(TimeSpan.FromSeconds(FillingSeconds));
-        var filled = Filled(part, random, enough.Token).ToList();
-        var best = Better(part, filled);
-        bool Proven() => best.Count <= bound && best.Sum(p => p.Spots.Count) == part.Needed.Sum();
-        if (Proven() || cancel.IsCancellationRequested)
-            return (best, bound);
         using var over = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        over.CancelAfter(TimeSpan.FromSeconds(RepackingSeconds));
-        var (begin, atLeast) = (best, bound);
-        var repacked = Task.Run(() => Repacked(part, begin, atLeast, over.Token), CancellationToken.None);
-        var pool = filled.SelectMany(p => p).ToList();
-        if (GuillotineKnapsack.For(part) is { } knapsack)
+        over.CancelAfter(TimeSpan.FromSeconds(SheetsSeconds));
+        var proven = bound;
+        bool AtBound(IReadOnlyList<Pattern> plan) =>
+            plan.Count <= Volatile.Read(ref proven) && plan.Sum(p => p.Spots.Count) == part.Needed.Sum();
+        List<IReadOnlyList<Pattern>> SheetPlans(int seed)
         {
-            using var relaxation = new Relaxation(part, knapsack, best);
-            relaxation.Settle(RelaxationSeconds, cancel);
-            bound = Math.Max(bound, relaxation.Bound);
-            var fill = new GuillotineFill(part, random);
-            var priced = Enumerable.Range(0, PricedPlans).Select(_ => fill.Plan(relaxation.Prices)).ToList();
-            best = Better(part, [best, .. priced]);
-            if (!Proven())
-                best = Better(part, [best, relaxation.Dive(fill, DivingSeconds, cancel)]);
-            pool = [.. pool, .. relaxation.Ways, .. priced.SelectMany(p => p), .. best];
-        }
-        if (!Proven())
-            best = Better(part, [best, Chosen(part, pool, best)]);
-        if (Proven())
+            var found = Until(SheetBySheet.Plans(part, new Random(seed), over.Token), AtBound);
             over.Cancel();
-        return (Better(part, [best, repacked.GetAwaiter().GetResult()]), bound);
-    }
-
-    /// <summary>Repacks on another processor, with chance of its own.</summary>
-    private static IReadOnlyList<Pattern> Repacked(
-        OneThickness part,
-        IReadOnlyList<Pattern> plan,
-        int bound,
-        CancellationToken over
-    )
-    {
-        var random = new Random(2);
-        return new Repacking(part, new GuillotineFill(part, random), random).Fewer(plan, bound, over);
+            return found;
+        }
+        var beside = Task.Run(() => SheetPlans(1), CancellationToken.None);
+        using var enough = CancellationTokenSource.CreateLinkedTokenSource(over.Token);
+        var knapsack = GuillotineKnapsack.For(part);
+        if (knapsack is not null)
+            enough.CancelAfter(TimeSpan.FromSeconds(FillingSeconds));
+        var plans = Until(Filled(part, new Random(1), enough.Token), AtBound);
+        IEnumerable<Pattern> ways = [];
+        if (!plans.Exists(AtBound) && knapsack is not null)
+        {
+            using var relaxation = new Relaxation(part, knapsack, Better(part, plans));
+            relaxation.Settle(RelaxationSeconds, over.Token);
+            ways = [.. relaxation.Ways];
+            Volatile.Write(ref proven, bound = Math.Max(bound, relaxation.Bound));
+            if (!plans.Exists(AtBound))
+                plans.AddRange(SheetPlans(2));
+        }
+        else
+            over.Cancel();
+        plans.AddRange(beside.GetAwaiter().GetResult());
+        var best = Better(part, plans);
+        if (!AtBound(best) && !cancel.IsCancellationRequested)
+            best = Better(part, [best, Chosen(part, [.. plans.SelectMany(p => p), .. ways], best)]);
+        return (best, bound);
     }
 
     /// <summary>The best choice of ways that the solver finds in its time; never worse than the plan it begins with.</summary>

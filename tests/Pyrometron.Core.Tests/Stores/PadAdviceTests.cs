@@ -65,6 +65,19 @@ public sealed class PadAdviceTests
         Assert.Contains("not measured", advised.Says.ToString(), StringComparison.Ordinal);
     }
 
+    /// <summary>1.5 mm in a gap of 1.2 mm is pressed by a fifth: too far for a pad whose maker allows 15 %.</summary>
+    [Theory]
+    [InlineData(0.15, PadAdviceCode.Wait)]
+    [InlineData(0.25, PadAdviceCode.Take)]
+    public void What_its_maker_allows_narrows_the_band(double allowed, PadAdviceCode code)
+    {
+        var pad = Pad(1.5);
+        var stiff = pad with { Facts = pad.Facts with { MostCompression = allowed } };
+        var advised = PadAdvice.Of(new PadPlace("memory", 168, GapReading.Gap, 1.2), [new PadOffer(stiff, true)]);
+        Assert.Equal(code, advised.Code);
+        Assert.Equal(code == PadAdviceCode.Take, advised.Says.ToString().Contains("maker allows 25", StringComparison.Ordinal));
+    }
+
     [Fact]
     public void Several_thicknesses_of_one_cooler_are_told_together()
     {

@@ -91,6 +91,10 @@ public sealed class CutterTests
         var part = OneThickness.Of(Problem((width, height), true, 0, (w, h, 99))).Single();
         var (pattern, value) = GuillotineKnapsack.For(part)!.Best([1])[0];
         Assert.Equal((most, most), ((int)value, pattern.Spots.Count));
+        var limited = LimitedKnapsack.For(part)!;
+        Assert.Equal(most, limited.Best([1], [99], [0])[0].Spots.Count);
+        Assert.Equal(2, limited.Best([1], [2], [0])[0].Spots.Count);
+        Assert.Empty(limited.Best([1], [0], [0]));
     }
 
     /// <summary>The bounds of section 12.1 to 12.4, by area and by large pieces.</summary>
@@ -131,6 +135,41 @@ public sealed class CutterTests
             threads: 1
         );
 
+    /// <summary>Within what is needed; worth no more than without that limit, and no less than the best single piece.</summary>
+    [Fact]
+    public void A_sheet_cut_within_what_is_needed_takes_no_more_and_overlaps_nowhere() =>
+        Any.Sample(
+            problem =>
+            {
+                foreach (var part in OneThickness.Of(problem))
+                {
+                    var worth = part.Pieces.Select(p => (double)p.Area).ToArray();
+                    var sheets = Enumerable.Range(0, part.Sheets.Count).ToList();
+                    var most = GuillotineKnapsack.For(part)!.Best(worth);
+                    foreach (var pattern in LimitedKnapsack.For(part)!.Best(worth, part.Needed, sheets))
+                    {
+                        var sheet = part.Sheets[pattern.Sheet];
+                        var counts = pattern.Counts(part.Needed.Count);
+                        Assert.All(counts, (n, type) => Assert.True(n <= part.Needed[type]));
+                        Assert.All(
+                            pattern.Spots,
+                            s => Assert.True(s.X + s.Size.Width <= sheet.Width && s.Y + s.Size.Height <= sheet.Height)
+                        );
+                        foreach (var (a, i) in pattern.Spots.Select((s, i) => (s, i)))
+                            Assert.DoesNotContain(pattern.Spots.Skip(i + 1), b => Overlap(a, b));
+                        var value = pattern.Spots.Sum(s => worth[s.Type]);
+                        Assert.True(value <= most[pattern.Sheet].Value * (1 + 1e-9));
+                        Assert.True(value >= worth.Where((_, t) => part.Fits(part.Pieces[t], sheet)).DefaultIfEmpty().Max());
+                    }
+                }
+            },
+            iter: 60,
+            threads: 1
+        );
+
+    private static bool Overlap(Spot a, Spot b) =>
+        a.X < b.X + b.Size.Width && b.X < a.X + a.Size.Width && a.Y < b.Y + b.Size.Height && b.Y < a.Y + a.Size.Height;
+
     /// <summary>Trying everything, and the relaxation with its choice, agree on problems small enough for both.</summary>
     [Fact]
     public void The_relaxation_never_lies_above_what_trying_everything_finds() =>
@@ -155,7 +194,8 @@ public sealed class CutterTests
     [Theory]
     [InlineData(1)]
     [InlineData(2)]
-    [InlineData(3)]
+    [InlineData(4)]
+    [InlineData(31)]
     public void Three_hundred_pieces_take_at_most_one_sheet_more_than_the_bound(int seed)
     {
         var random = new Random(seed);

@@ -13,7 +13,7 @@ import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { ageWords, amount, size, UNITS } from '../../words/amounts';
 import { fullDay, instant } from '../../words/format';
-import { EditLot } from './LotDialog';
+import { EditLot, ThrowAway } from './LotDialog';
 import './stores.css';
 
 type LotAnswer = Schemas['LotAnswer'];
@@ -40,6 +40,7 @@ export function LotPage() {
   usePageTitle(t`Lot ${id}`);
   const [edit, setEdit] = useState(false);
   const [bad, setBad] = useState(false);
+  const [away, setAway] = useState(false);
   const change = useWrite((badBecause: string | null) =>
     unwrap(
       api.PUT('/api/v1/stores/lots/{id}', {
@@ -75,6 +76,7 @@ export function LotPage() {
         <Link to={`/stores/labels?lot=${String(l.id)}`}>
           <Button>{t`Label`}</Button>
         </Link>
+        {l.amount > 0 && <Button onClick={() => setAway(true)}>{t`Throw away …`}</Button>}
         {l.badBecause === null ? (
           <Button onClick={() => setBad(true)}>{t`It is bad …`}</Button>
         ) : (
@@ -148,6 +150,7 @@ export function LotPage() {
         </PlainTable>
       </section>
       {edit && <EditLot lot={l} onClose={() => setEdit(false)} />}
+      {away && <ThrowAway lot={l} onClose={() => setAway(false)} />}
       {bad && (
         <AskReason
           title={t`This lot is bad`}

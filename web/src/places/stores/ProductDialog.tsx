@@ -1,9 +1,10 @@
 import { t } from '@lingui/core/macro';
-import { Checkbox, Form, Input, Select } from 'antd';
+import { Button, Checkbox, Form, Input, Popconfirm, Select } from 'antd';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
 import { EditDialog, needed } from '../../ui/EditDialog';
 import { NumberField } from '../../ui/NumberField';
+import { Refusal } from '../../ui/Refusal';
 import { UNITS, unitOf } from '../../words/amounts';
 import { PRODUCTS } from '../../words/work';
 import { NATURES, VISCOSITIES } from './pasteWords';
@@ -87,7 +88,29 @@ export function ProductDialog({
           <NumberField min={0} max={365} inputMode="numeric" />
         </Form.Item>
       </div>
+      {product && <Remove product={product} onDone={onClose} />}
     </EditDialog>
+  );
+}
+
+/** Takes a product off the list; refused while lots of it tell what went into machines. */
+function Remove({ product, onDone }: { product: Schemas['ProductAnswer']; onDone: () => void }) {
+  const write = useWrite(() =>
+    unwrap(
+      api.DELETE('/api/v1/stores/products/{code}', { params: { path: { code: product.code } } }),
+    ),
+  );
+  return (
+    <>
+      {write.isError && <Refusal error={write.error} />}
+      <Popconfirm
+        title={t`Take ${product.name} off the list?`}
+        okText={t`Take it off`}
+        onConfirm={() => void write.mutateAsync(undefined).then(onDone, () => undefined)}
+      >
+        <Button danger loading={write.isPending}>{t`Take it off the list`}</Button>
+      </Popconfirm>
+    </>
   );
 }
 
