@@ -92,6 +92,7 @@ public sealed record JobAheadAnswer(
 /// <param name="Jobs">Jobs ahead that were looked at.</param>
 /// <param name="Served">Those for which all is there.</param>
 /// <param name="CountedAt">When somebody last counted anything; null where nobody has.</param>
+/// <param name="ReadyFor">Machines for which pads lie ready, whether their job is among those looked at or not.</param>
 public sealed record StoresAnswer(
     DateOnly Today,
     string Currency,
@@ -101,7 +102,8 @@ public sealed record StoresAnswer(
     string? CountedBy,
     IReadOnlyList<ProductAnswer> Products,
     IReadOnlyList<LotAnswer> Lots,
-    IReadOnlyList<JobAheadAnswer> Ahead
+    IReadOnlyList<JobAheadAnswer> Ahead,
+    IReadOnlyList<string> ReadyFor
 );
 
 /// <summary>A move of a lot.</summary>

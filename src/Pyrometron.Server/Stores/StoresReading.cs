@@ -26,7 +26,8 @@ internal sealed class StoresReading(Shelf shelf, IReadOnlyList<JobSupply> supply
             counted?.By,
             [.. shelf.Products.Select(Product)],
             [.. shelf.Lots.Where(l => l.Amount > 0).Select(Lot)],
-            Jobs
+            Jobs,
+            [.. shelf.CutPads.Keys.Select(c => c.Asset).Distinct().Order(StringComparer.Ordinal)]
         );
 
     /// <summary>One lot.</summary>

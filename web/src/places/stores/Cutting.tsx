@@ -13,7 +13,13 @@ import { letters, SheetDrawing, sheetWords } from './SheetDrawing';
 import { useCutFor, useCutting } from './useCutting';
 
 /** How the pads of all jobs ahead are cut from the sheets and off-cuts on the shelf. */
-export function Cutting({ ahead }: { ahead: readonly Schemas['JobAheadAnswer'][] }) {
+export function Cutting({
+  ahead,
+  readyFor,
+}: {
+  ahead: readonly Schemas['JobAheadAnswer'][];
+  readyFor: readonly string[];
+}) {
   const { assets, kerfMm, search, change } = useCutFor();
   const cutting = useCutting(assets, kerfMm);
   const client = useQueryClient();
@@ -25,7 +31,6 @@ export function Cutting({ ahead }: { ahead: readonly Schemas['JobAheadAnswer'][]
   const withPads = ahead
     .filter((j) => [...j.takes, ...j.missing].some((n) => n.kind === 'pads'))
     .map((j) => j.asset);
-  const ready = ahead.filter((j) => j.ready.length > 0).map((j) => j.asset);
   return (
     <section aria-label={t`Cutting`}>
       <h2 className="stores-head">{t`Cutting`}</h2>
@@ -101,7 +106,7 @@ export function Cutting({ ahead }: { ahead: readonly Schemas['JobAheadAnswer'][]
           )}
         </>
       )}
-      {ready.length > 0 && <p>{t`Pads lie ready for ${listed(ready)}.`}</p>}
+      {readyFor.length > 0 && <p>{t`Pads lie ready for ${listed([...readyFor])}.`}</p>}
     </section>
   );
 }

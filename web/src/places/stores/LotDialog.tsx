@@ -168,9 +168,7 @@ interface ThrownFields {
 /** A part of a lot, or all of it, that is thrown away; it stays told among what came and went. */
 export function ThrowAway({ lot, onClose }: { lot: Schemas['LotAnswer']; onClose: () => void }) {
   const write = useWrite((body: ThrownFields) =>
-    unwrap(
-      api.POST('/api/v1/stores/lots/{id}/throw-away', { params: { path: { id: lot.id } }, body }),
-    ),
+    unwrap(api.POST('/api/v1/stores/lots/{id}/throw-away', { params: { path: { id: lot.id } }, body })),
   );
   return (
     <EditDialog<ThrownFields>
@@ -179,11 +177,7 @@ export function ThrowAway({ lot, onClose }: { lot: Schemas['LotAnswer']; onClose
       write={write}
       onClose={onClose}
     >
-      <Form.Item
-        name="amount"
-        label={t`How much, ${UNITS[lot.unit]!}`}
-        rules={needed(t`An amount`)}
-      >
+      <Form.Item name="amount" label={t`How much, ${UNITS[lot.unit]!}`} rules={needed(t`An amount`)}>
         <NumberField min={0} max={lot.amount} />
       </Form.Item>
       <Form.Item name="reason" label={t`Why?`} rules={needed(t`A reason`)}>

@@ -96,9 +96,7 @@ export function ProductDialog({
 /** Takes a product off the list; refused while lots of it tell what went into machines. */
 function Remove({ product, onDone }: { product: Schemas['ProductAnswer']; onDone: () => void }) {
   const write = useWrite(() =>
-    unwrap(
-      api.DELETE('/api/v1/stores/products/{code}', { params: { path: { code: product.code } } }),
-    ),
+    unwrap(api.DELETE('/api/v1/stores/products/{code}', { params: { path: { code: product.code } } })),
   );
   return (
     <>
