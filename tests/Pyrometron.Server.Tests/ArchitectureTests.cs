@@ -33,7 +33,7 @@ public partial class ArchitectureTests
         ["Procedures"],
         ["Proof"],
         ["Jobs"],
-        ["Stores"],
+        ["Stores", "Campaigns"],
         ["Simulation"],
     ];
 

@@ -71,6 +71,10 @@ public sealed record Lot(
     /// <summary>Whether it is too old on a day.</summary>
     public bool IsExpired(Product product, DateOnly day) => LastDay(product) < day;
 
+    /// <summary>An amount of this lot in units of its product: an off-cut is the share of a whole sheet that it is.</summary>
+    public double InUnits(Product product, double amount) =>
+        SheetMm2 > 0 && product.SheetMm2 > 0 ? amount * SheetMm2 / product.SheetMm2 : amount;
+
     /// <summary>The area of one of its sheets, mm².</summary>
     public double SheetMm2 => (WidthMm ?? 0) * (HeightMm ?? 0);
 }

@@ -200,9 +200,7 @@ public static class ShoppingList
     {
         if (product.LowAt is not { } line || lines.Exists(l => l.Buy.Any(b => b.Product.Code == product.Code)))
             return null;
-        var there = shelf
-            .Lots.Where(l => l.Product == product.Code && l.BadBecause is null && !l.IsExpired(product, shelf.Day))
-            .Sum(l => l.Amount);
+        var there = shelf.Usable(product);
         if (there >= line)
             return null;
         return new ShoppingLine(

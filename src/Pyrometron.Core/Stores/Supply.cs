@@ -17,6 +17,11 @@ public sealed record Shelf(
     /// <summary>A product by its code.</summary>
     public Product Product(string code) => _byCode[code];
 
+    /// <summary>How much of a product may be used today, in its unit.</summary>
+    public double Usable(Product product) =>
+        Lots.Where(l => l.Product == product.Code && l.BadBecause is null && !l.IsExpired(product, Day))
+            .Sum(l => l.InUnits(product, l.Amount));
+
     /// <summary>Whether the house keeps anything of a kind: of small things only what it keeps is asked for.</summary>
     public bool Keeps(ProductKind kind) =>
         kind is ProductKind.Paste or ProductKind.Pads or ProductKind.Fan || Products.Any(p => p.Kind == kind);

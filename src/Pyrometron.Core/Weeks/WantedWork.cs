@@ -43,6 +43,39 @@ public static class WantedWork
             .GroupBy(w => (w.Group, w.Work.Zone, w.Work.NotBefore), w => w.Work)
             .Select(group => Together([.. group.OrderBy(w => w.Id, StringComparer.Ordinal)], group.Key.Group));
 
+    /// <summary>
+    /// The work of a campaign on a machine, unless the judgement advises more there for itself. It is due as late as work that is
+    /// advised for soon, where no day is set.
+    /// </summary>
+    /// <param name="a">The machine, judged.</param>
+    /// <param name="name">What the campaign is called.</param>
+    /// <param name="level">What it does.</param>
+    public static Wanted? OfCampaign(Assessment a, string name, ServiceLevel level, DateOnly? dueBy, Hold? hold)
+    {
+        if (a is { Service: { } advised, Urgency: <= Urgency.Soon, Measure: null } && advised > level)
+            return null;
+        return new Wanted(
+            a.Asset.Tag,
+            WantedKind.Service,
+            name,
+            a.Asset.Zone,
+            [new WantedStep(a.Asset.Tag, level, Math.Max(1, a.Policy.Times.Of(a.Asset, level).Minutes), a.Cause, a.DriftKelvin)],
+            Skills.Of(a.Asset.Kind, level).ToHashSet(),
+            hold?.Until,
+            hold?.Reason ?? "",
+            Within(dueBy, a.AsOf, a.AsOf.AddDays(SoonDays)),
+            Math.Max(
+                SoonWeight,
+                a.Urgency switch
+                {
+                    Urgency.Now => NowWeight,
+                    Urgency.Next => NextWeight,
+                    _ => SoonWeight,
+                }
+            )
+        );
+    }
+
     /// <summary>The after-run of a job whose work is done.</summary>
     /// <param name="job">Number of the job.</param>
     /// <param name="done">The day on which the work was done.</param>

@@ -2,6 +2,7 @@ using System.Reflection;
 using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
 using Pyrometron.Application.Bench;
+using Pyrometron.Application.Campaigns;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Imports;
 using Pyrometron.Application.Readings;
@@ -9,6 +10,7 @@ using Pyrometron.Application.Rules;
 using Pyrometron.Application.Stores;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Server.Bench;
+using Pyrometron.Server.Campaigns;
 using Pyrometron.Server.Demo;
 using Pyrometron.Server.Imports;
 using Pyrometron.Server.Judging;
@@ -96,6 +98,10 @@ public static class Setup
                     typeof(StoresUseCases),
                     typeof(WorkAhead),
                     typeof(CuttingPlans),
+                    typeof(CampaignStore),
+                    typeof(CampaignUseCases),
+                    typeof(CampaignReading),
+                    typeof(CampaignDrafts),
                     typeof(StaffUseCases),
                     typeof(PlanUseCases),
                     typeof(WeeksDesk),
@@ -187,6 +193,7 @@ public static class Setup
         api.MapPlans();
         api.MapMaterials();
         api.MapStores();
+        api.MapCampaigns();
         api.MapJobStores();
         api.MapCalendar();
         api.MapWeeks();

@@ -118,8 +118,8 @@ internal sealed class StoresReading(Shelf shelf, IReadOnlyList<JobSupply> supply
 
     private ProductAnswer Product(Product product)
     {
-        var lots = shelf.Lots.Where(l => l.Product == product.Code).ToList();
-        var usable = lots.Where(l => l.BadBecause is null && !l.IsExpired(product, shelf.Day)).Sum(l => l.Amount);
+        var lots = shelf.Lots.Where(l => l.Product == product.Code);
+        var usable = shelf.Usable(product);
         return new ProductAnswer(
             product.Code,
             product.Kind,
@@ -130,7 +130,7 @@ internal sealed class StoresReading(Shelf shelf, IReadOnlyList<JobSupply> supply
             product.Fits,
             product.LowAt,
             usable,
-            lots.Sum(l => _reserved.GetValueOrDefault(l.Id)),
+            lots.Sum(l => l.InUnits(product, _reserved.GetValueOrDefault(l.Id))),
             usable < product.LowAt
         );
     }

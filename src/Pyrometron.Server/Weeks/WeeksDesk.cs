@@ -3,9 +3,11 @@ using Pyrometron.Application;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Judging;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Planning;
 using Pyrometron.Core.Weeks;
+using Pyrometron.Server.Campaigns;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Planning;
 using Pyrometron.Storage;
@@ -30,6 +32,7 @@ internal sealed class WeeksDesk(
     JobStore jobs,
     SetAsideStore setAside,
     PlanStore plans,
+    CampaignReading campaigns,
     PlanUseCases useCases,
     TimeProvider clock,
     ILogger<WeeksDesk> log
@@ -154,12 +157,14 @@ internal sealed class WeeksDesk(
         var visits = (before?.Placed.Select(p => p.Work) ?? [])
             .Concat(before?.LeftOut.Select(l => l.Work) ?? [])
             .Where(w => w.Kind == WantedKind.Visit);
+        var holds = zones.Holds();
+        var free = judged.Queue.Where(a => !aside.Contains(a.Asset.Tag) && !atBench.Contains(a.Asset.Tag)).ToList();
+        var ofCampaigns = OfCampaigns(free, holds);
+        var inCampaign = ofCampaigns.Select(w => w.Id).ToHashSet();
         Wanted[] all =
         [
-            .. WantedWork.Advised(
-                judged.Queue.Where(a => !aside.Contains(a.Asset.Tag) && !atBench.Contains(a.Asset.Tag)),
-                zones.Holds()
-            ),
+            .. ofCampaigns,
+            .. WantedWork.Advised(free.Where(a => !inCampaign.Contains(a.Asset.Tag)), holds),
             .. newest.Where(j => assets.ContainsKey(j.Tag)).SelectMany(j => FollowUps(j, assets[j.Tag])),
             .. visits,
         ];
@@ -167,6 +172,30 @@ internal sealed class WeeksDesk(
         var known = house.Sites.SelectMany(s => s.Zones).Select(z => z.Code).ToHashSet();
         // Should a machine's tag read like the id of a visit, the machine goes before it.
         return ([.. all.Where(w => !left.Contains(w.Id) && known.Contains(w.Zone)).DistinctBy(w => w.Id)], byHand);
+    }
+
+    /// <summary>The machines that campaigns have released.</summary>
+    private List<Wanted> OfCampaigns(IEnumerable<Assessment> free, IReadOnlyDictionary<string, Hold> holds)
+    {
+        var released = campaigns
+            .Progress()
+            .SelectMany(p => p.Released.Select(tag => (tag, p.Campaign)))
+            .ToDictionary(r => r.tag, r => r.Campaign);
+        return
+        [
+            .. free.Where(a => released.ContainsKey(a.Asset.Tag))
+                .Select(a => (Assessment: a, Campaign: released[a.Asset.Tag]))
+                .Select(r =>
+                    WantedWork.OfCampaign(
+                        r.Assessment,
+                        r.Campaign.Name,
+                        r.Campaign.Level,
+                        r.Campaign.DueBy,
+                        holds.GetValueOrDefault(r.Assessment.Asset.Tag)
+                    )
+                )
+                .OfType<Wanted>(),
+        ];
     }
 
     private static IEnumerable<Wanted> FollowUps(StoredJob job, Asset asset)

@@ -129,4 +129,16 @@ public sealed class ShoppingTests
         Assert.Equal((2.0, ProductKind.Paste), (line.Missing, line.Kind));
         Assert.Null(line.OrderBy);
     }
+
+    /// <summary>A quarter of a sheet is left over: it is not a sheet.</summary>
+    [Fact]
+    public void An_off_cut_counts_as_the_share_of_a_sheet_that_it_is()
+    {
+        var pad = Pad(1) with { LowAt = 1 };
+        var offCut = Of(pad, 1, 1) with { WidthMm = 50, HeightMm = 50 };
+        var shelf = With([pad], offCut);
+        Assert.Equal(0.25, shelf.Usable(pad), 9);
+        Assert.Single(List(shelf));
+        Assert.Empty(List(With([pad], Of(pad, 1, 1))));
+    }
 }

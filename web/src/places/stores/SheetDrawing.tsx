@@ -1,11 +1,17 @@
 import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { mm, size } from '../../words/amounts';
+import { cutMarks } from './cutMarks';
 
 type Sheet = Schemas['SheetToCutAnswer'];
 
 /** Room around a sheet for the numbers of its cuts, mm. */
 const MARGIN = 6;
+
+/** Of the mark with a cut's number, and the width and height that a letter takes, mm. */
+const MARK = 1.9,
+  LETTER = 1.95,
+  LINE = 3.2;
 
 /**
  * A sheet to scale: the pads in their places, the cuts with their numbers, what goes back to the shelf. With `trueSize` it is
@@ -22,6 +28,7 @@ export function SheetDrawing({
 }) {
   const width = sheet.widthMm + 2 * MARGIN;
   const height = sheet.heightMm + 2 * MARGIN;
+  const marks = cutMarks(sheet.cuts, MARK);
   return (
     <svg
       className="stores-sheet"
@@ -34,16 +41,18 @@ export function SheetDrawing({
       {sheet.offCuts.map((o) => (
         <g key={`${String(o.xMm)} ${String(o.yMm)}`}>
           <rect className="stores-offcut" x={o.xMm} y={o.yMm} width={o.widthMm} height={o.heightMm} />
-          <text className="stores-offcut-name" x={o.xMm + 1.5} y={o.yMm + 4.5}>
-            {size(o.widthMm, o.heightMm)}
-          </text>
+          <OffCutName of={o} />
         </g>
       ))}
       {sheet.pieces.map((p) => (
         <g key={`${String(p.xMm)} ${String(p.yMm)}`}>
           <rect className="stores-piece" x={p.xMm} y={p.yMm} width={p.widthMm} height={p.heightMm} />
-          {p.widthMm >= 6 && p.heightMm >= 4 && (
-            <text className="stores-piece-name" x={p.xMm + 1} y={p.yMm + 3.6}>
+          {p.widthMm >= 4 && p.heightMm >= 4 && (
+            <text
+              className="stores-piece-name"
+              x={p.xMm + p.widthMm / 2}
+              y={p.yMm + p.heightMm / 2 + LINE / 3}
+            >
               {names.get(p.asset)}
             </text>
           )}
@@ -58,13 +67,32 @@ export function SheetDrawing({
             x2={c.toXMm}
             y2={c.toYMm}
           />
-          <circle className="stores-cut-mark" cx={c.toXMm} cy={c.toYMm} r={1.9} />
-          <text className="stores-cut-number" x={c.toXMm} y={c.toYMm + 0.9}>
+          <circle className="stores-cut-mark" cx={marks[i]!.x} cy={marks[i]!.y} r={MARK} />
+          <text className="stores-cut-number" x={marks[i]!.x} y={marks[i]!.y + 0.9}>
             {i + 1}
           </text>
         </g>
       ))}
     </svg>
+  );
+}
+
+/** The size of what goes back to the shelf, upright where it is narrow, nowhere where it has no room. */
+function OffCutName({ of: o }: { of: Sheet['offCuts'][number] }) {
+  const words = size(o.widthMm, o.heightMm);
+  const long = words.length * LETTER + LINE;
+  const upright = o.widthMm < long;
+  if (Math.min(o.widthMm, o.heightMm) < 2 * LINE || (upright && o.heightMm < long)) return null;
+  const [x, y] = [o.xMm + o.widthMm / 2, o.yMm + o.heightMm / 2];
+  return (
+    <text
+      className="stores-offcut-name"
+      x={x}
+      y={y + LINE / 3}
+      {...(upright ? { transform: `rotate(-90 ${String(x)} ${String(y)})` } : {})}
+    >
+      {words}
+    </text>
   );
 }
 

@@ -47,7 +47,12 @@ export function Shelf({
           </li>
         ))}
       </ul>
-      {products.length > 0 && <p className="quiet small">{t`Black: spoken for by jobs ahead.`}</p>}
+      {products.length > 0 && (
+        <p className="quiet small">
+          <span className="stores-sample" aria-hidden="true" />
+          {t`spoken for by jobs ahead`}
+        </p>
+      )}
       {edited && <ProductDialog product={edited} onClose={() => setEdited(null)} />}
     </section>
   );

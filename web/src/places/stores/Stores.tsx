@@ -72,7 +72,7 @@ export function Stores() {
       </div>
       <div className="stores">
         <Shelf products={products} lots={lots} onAdd={setAdding} />
-        <Cutting ahead={ahead} readyFor={stores.data.readyFor} />
+        {products.length > 0 && <Cutting ahead={ahead} readyFor={stores.data.readyFor} />}
       </div>
       {adding === 'product' && <ProductDialog product={null} onClose={() => setAdding(null)} />}
       {adding === 'lot' && <LotDialog products={products} onClose={() => setAdding(null)} />}

@@ -1,0 +1,49 @@
+using Pyrometron.Core.Fleet;
+
+namespace Pyrometron.Core.Campaigns;
+
+/// <summary>Whether a campaign goes on.</summary>
+public enum CampaignState
+{
+    Running,
+
+    /// <summary>Its machines are not planned for the time being.</summary>
+    Paused,
+
+    Ended,
+}
+
+/// <summary>The same work on many machines that are alike: a model, a hall, all that got pads of one batch.</summary>
+/// <param name="Level">What is done to each.</param>
+/// <param name="Pilot">So many machines are done first; the others wait for what they prove.</param>
+/// <param name="Test">By which rule it is gone on with or stopped.</param>
+/// <param name="Begun">Work done from this day on counts.</param>
+/// <param name="DueBy">The last day on which its work is not late; null where none was set.</param>
+/// <param name="GoneOnBy">Who decided to go on although the proof does not say so yet; null for nobody.</param>
+/// <param name="Tags">Its machines, the pilot first.</param>
+public sealed record Campaign(
+    long Id,
+    string Name,
+    ServiceLevel Level,
+    int Pilot,
+    SequentialTest Test,
+    CampaignState State,
+    DateOnly Begun,
+    DateOnly? DueBy,
+    DateOnly? Ended,
+    string? EndedBecause,
+    string? GoneOnBy,
+    IReadOnlyList<string> Tags
+)
+{
+    /// <summary>The scatter of wins from machine to machine where the house has none to learn it from, K. Chosen, no source.</summary>
+    public const double UsualScatter = 3;
+
+    /// <summary>Whether a job of a level did this campaign's work: the same, or one that takes away all that it takes.</summary>
+    public bool IsDoneBy(ServiceLevel level) =>
+        level == Level
+        || (
+            ServiceEffects.AgainstWear.Contains(Level)
+            && Enum.GetValues<Cause>().All(c => ServiceEffects.RemovedShare(level, c) >= ServiceEffects.RemovedShare(Level, c))
+        );
+}

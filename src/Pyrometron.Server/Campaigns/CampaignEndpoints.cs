@@ -1,0 +1,116 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.Campaigns;
+using Pyrometron.Core.Campaigns;
+using Pyrometron.Core.Fleet;
+using Pyrometron.Server.Hosting;
+using Pyrometron.Server.Weeks;
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Campaigns;
+
+/// <summary>Many machines alike, worked on as one: pilot first, then as far as the proof carries.</summary>
+internal static class CampaignEndpoints
+{
+    private const int LongestReason = 300;
+
+    public static void MapCampaigns(this RouteGroupBuilder api)
+    {
+        var group = api.MapGroup("/campaigns").WithTags("Campaigns");
+        group.MapGet("", AllAsync);
+        group.MapGet("/{id:long}", OneAsync);
+        group.MapPost("/preview", PreviewAsync);
+        group.MapPost("", BeginAsync);
+        group.MapPost("/{id:long}/pause", (long id, CampaignUseCases campaigns) => Pause(id, true, campaigns));
+        group.MapPost("/{id:long}/resume", (long id, CampaignUseCases campaigns) => Pause(id, false, campaigns));
+        group.MapPost("/{id:long}/go-on", GoOn);
+        group.MapPost("/{id:long}/end", End);
+        group.MapDelete("/{id:long}/machines/{tag}", Remove);
+    }
+
+    private static async Task<CampaignsAnswer> AllAsync(CampaignReading reading, CancellationToken cancellation) =>
+        new(await reading.AnswersAsync(reading.Progress(), cancellation));
+
+    private static async Task<Results<Ok<CampaignAnswer>, ProblemHttpResult>> OneAsync(
+        long id,
+        CampaignReading reading,
+        CancellationToken cancellation
+    ) =>
+        await reading.AnswersAsync(reading.Progress().Where(p => p.Campaign.Id == id), cancellation) is [var one]
+            ? TypedResults.Ok(one)
+            : Problems.Missing($"There is no campaign {id}.");
+
+    /// <summary>What a campaign would be: its machines, what it takes, what it leaves out.</summary>
+    private static async Task<Results<Ok<CampaignPreview>, ProblemHttpResult>> PreviewAsync(
+        CampaignDraft draft,
+        CampaignDrafts drafts,
+        CancellationToken cancellation
+    )
+    {
+        var (preview, problems) = await drafts.PreviewAsync(draft, named: false, cancellation);
+        return preview is null ? Problems.Input(problems) : TypedResults.Ok(preview);
+    }
+
+    /// <summary>Begins a campaign with the machines of its preview.</summary>
+    private static async Task<Results<Created<CampaignBegun>, ProblemHttpResult>> BeginAsync(
+        CampaignDraft draft,
+        CampaignDrafts drafts,
+        CampaignUseCases campaigns,
+        TimeProvider clock,
+        CancellationToken cancellation
+    )
+    {
+        var (preview, problems) = await drafts.PreviewAsync(draft, named: true, cancellation);
+        if (preview is null)
+            return Problems.Input(problems);
+        if (preview.Machines.Count < 2)
+            return Problems.Conflict("A campaign is for two machines at least; these are not enough of them.");
+        Words.TryRead<ServiceLevel>(draft.Level, out var level);
+        var id = campaigns.Begin(
+            Actor.Unnamed,
+            new Campaign(
+                0,
+                draft.Name!.Trim(),
+                level,
+                Math.Min(draft.Pilot ?? CampaignDrafts.UsualPilot, preview.Machines.Count),
+                new SequentialTest(draft.LeastKelvin ?? CampaignDrafts.UsualLeast, preview.Scatter),
+                CampaignState.Running,
+                DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime),
+                draft.DueBy,
+                null,
+                null,
+                null,
+                [.. preview.Machines.Select(m => m.Tag)]
+            )
+        );
+        return TypedResults.Created($"/api/v1/campaigns/{id}", new CampaignBegun(id));
+    }
+
+    private static NoContent Pause(long id, bool paused, CampaignUseCases campaigns)
+    {
+        campaigns.Pause(Actor.Unnamed, id, paused);
+        return TypedResults.NoContent();
+    }
+
+    /// <summary>Goes on with all machines although the proof does not say so.</summary>
+    private static Results<NoContent, ProblemHttpResult> GoOn(long id, GoOnRequest request, CampaignUseCases campaigns)
+    {
+        if (!Texts.IsLine(request.By, 80))
+            return Problems.Input("/by", "by is needed: who decides it, 80 characters at most");
+        campaigns.GoOn(Actor.Unnamed, id, request.By!.Trim());
+        return TypedResults.NoContent();
+    }
+
+    private static Results<NoContent, ProblemHttpResult> End(long id, EndRequest request, CampaignUseCases campaigns)
+    {
+        if (!Texts.IsLine(request.Because, LongestReason))
+            return Problems.Input("/because", $"because is needed: {LongestReason} characters at most, on one line");
+        campaigns.End(Actor.Unnamed, id, request.Because!.Trim());
+        return TypedResults.NoContent();
+    }
+
+    private static NoContent Remove(long id, string tag, CampaignUseCases campaigns)
+    {
+        campaigns.Remove(Actor.Unnamed, id, tag);
+        return TypedResults.NoContent();
+    }
+}
