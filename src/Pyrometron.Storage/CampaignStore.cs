@@ -1,6 +1,7 @@
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Campaigns;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
 

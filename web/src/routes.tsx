@@ -23,6 +23,18 @@ export const router = createBrowserRouter([
         path: 'weeks/sheet/:person/:day',
         lazy: async () => ({ Component: (await import('./places/weeks/DaySheet')).DaySheet }),
       },
+      {
+        path: 'weeks/campaigns',
+        lazy: async () => ({ Component: (await import('./places/campaigns/Campaigns')).Campaigns }),
+      },
+      {
+        path: 'weeks/campaigns/new',
+        lazy: async () => ({ Component: (await import('./places/campaigns/NewCampaign')).NewCampaign }),
+      },
+      {
+        path: 'weeks/campaigns/:id',
+        lazy: async () => ({ Component: (await import('./places/campaigns/CampaignPage')).CampaignPage }),
+      },
       { path: 'halls', lazy: async () => ({ Component: (await import('./places/halls/Halls')).Halls }) },
       {
         path: 'machines/:tag',

@@ -97,12 +97,7 @@ public sealed record CampaignProgress(
             : CampaignStep.Waits;
     }
 
-    private static CampaignAdvice Advise(
-        Campaign campaign,
-        int machines,
-        List<FinishedJob> done,
-        SequentialVerdict verdict
-    ) =>
+    private static CampaignAdvice Advise(Campaign campaign, int machines, List<FinishedJob> done, SequentialVerdict verdict) =>
         done.Count == machines ? CampaignAdvice.AllDone
         : verdict == SequentialVerdict.Worthwhile ? CampaignAdvice.GoOn
         : verdict == SequentialVerdict.NotWorthwhile ? CampaignAdvice.Stop

@@ -35,6 +35,7 @@ public sealed record WantedStep(string Tag, ServiceLevel? Level, int Minutes, Ca
 /// <param name="WaitsFor">Why not before: parts, a warranty. Empty where nothing is waited for.</param>
 /// <param name="DueBy">The last day on which it is not late; null where it never is.</param>
 /// <param name="Weight">What a day of lateness costs.</param>
+/// <param name="Campaign">Name of the campaign whose work it is; null where it is of none.</param>
 public sealed record Wanted(
     string Id,
     WantedKind Kind,
@@ -45,7 +46,8 @@ public sealed record Wanted(
     DateOnly? NotBefore,
     string WaitsFor,
     DateOnly? DueBy,
-    double Weight
+    double Weight,
+    string? Campaign = null
 )
 {
     /// <summary>What is waited for where a warranty runs.</summary>

@@ -57,7 +57,7 @@ public static class WantedWork
         return new Wanted(
             a.Asset.Tag,
             WantedKind.Service,
-            name,
+            "",
             a.Asset.Zone,
             [new WantedStep(a.Asset.Tag, level, Math.Max(1, a.Policy.Times.Of(a.Asset, level).Minutes), a.Cause, a.DriftKelvin)],
             Skills.Of(a.Asset.Kind, level).ToHashSet(),
@@ -72,7 +72,8 @@ public static class WantedWork
                     Urgency.Next => NextWeight,
                     _ => SoonWeight,
                 }
-            )
+            ),
+            name
         );
     }
 

@@ -1,4 +1,3 @@
-using Pyrometron.Core.Campaigns;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Messages;

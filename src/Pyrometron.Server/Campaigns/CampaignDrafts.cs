@@ -1,6 +1,7 @@
 using Pyrometron.Application.Campaigns;
 using Pyrometron.Core.Campaigns;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Formats;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Weeks;

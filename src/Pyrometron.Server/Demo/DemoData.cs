@@ -1,7 +1,10 @@
 using System.Diagnostics;
+using Pyrometron.Application.Campaigns;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Weeks;
+using Pyrometron.Core.Campaigns;
 using Pyrometron.Core.Events;
+using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
@@ -33,6 +36,7 @@ internal static class DemoData
             foreach (var past in institute.Jobs)
                 new PlayedJob(institute, past, database, clock.GetUtcNow().AddDays(-past.DaysAgo)).Play();
             CoastStores.Count(database, clock);
+            LayCampaign(institute, database, clock);
             LayReports(institute, database, clock);
             LayStaff(institute, database, clock);
             log.LogInformation(
@@ -57,6 +61,26 @@ internal static class DemoData
                     NotesStore.Keep(t, notes, seen: 0);
                 return LayReadings(institute, t);
             }
+        );
+
+    /// <summary>Dust out of the reading room's desktops, the pilot done, the others to come.</summary>
+    private static void LayCampaign(CoastInstitute institute, Database database, TimeProvider clock) =>
+        new CampaignUseCases(database, new PastClock(clock.GetUtcNow().AddDays(-25))).Begin(
+            Actor.Program,
+            new Campaign(
+                0,
+                "Dust out of the reading room",
+                ServiceLevel.DustOut,
+                3,
+                new SequentialTest(3, Campaign.UsualScatter),
+                CampaignState.Running,
+                institute.Today.AddDays(-25),
+                institute.Today.AddDays(40),
+                null,
+                null,
+                null,
+                ["DT-0019", "DT-0010", "DT-0014", "DT-0011", "DT-0016", "DT-0021", "DT-0027", "DT-0033"]
+            )
         );
 
     private static int LayReadings(CoastInstitute institute, Transaction t)

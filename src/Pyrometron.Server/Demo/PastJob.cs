@@ -100,5 +100,25 @@ internal sealed record PastJob(
                 "Kelp hall",
                 "Ran out of time before the after-run."
             ),
+            new(
+                "DT-0010",
+                ServiceLevel.DustOut,
+                15,
+                new Fault(Cause.Dust, now - 310, now - 16, 5.8),
+                true,
+                [new(FindingSubject.Dust, "3"), new(FindingSubject.FanSpin, "free")],
+                Nothing,
+                "Reading room desk"
+            ),
+            new(
+                "DT-0014",
+                ServiceLevel.DustOut,
+                12,
+                new Fault(Cause.Dust, now - 330, now - 13, 6.6),
+                true,
+                [new(FindingSubject.Dust, "3"), new(FindingSubject.Mesh, "2")],
+                Nothing,
+                "Reading room desk"
+            ),
         ];
 }

@@ -77,7 +77,8 @@ internal sealed class PlanReading
             known ? _conflicts.GetValueOrDefault(work.Id) : "Who was to do it is not on the list any more.",
             job is null || DateOnly.FromDateTime(job.StartedAt.UtcDateTime) < _plan.Start
                 ? null
-                : new OpenJob(job.Id, Core.Fleet.Words.Of(job.State))
+                : new OpenJob(job.Id, Core.Fleet.Words.Of(job.State)),
+            work.Campaign
         );
     }
 

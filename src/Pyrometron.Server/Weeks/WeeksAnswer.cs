@@ -58,6 +58,7 @@ public sealed record WorkStep(string Asset, ServiceLevel? Level, int Minutes, Ca
 /// <param name="Late">Whether it stands behind its due day, although that lay ahead when the plan was made.</param>
 /// <param name="Conflict">Why it cannot stand there any more; null where it can.</param>
 /// <param name="Bench">The machine's job at the bench since the plan's first day; null without one.</param>
+/// <param name="Campaign">Name of the campaign whose work it is; null where it is of none.</param>
 public sealed record PlannedJob(
     string Id,
     WantedKind Kind,
@@ -75,7 +76,8 @@ public sealed record PlannedJob(
     DateOnly? DueBy,
     bool Late,
     Message? Conflict,
-    OpenJob? Bench
+    OpenJob? Bench,
+    string? Campaign
 );
 
 /// <summary>Work without a place.</summary>

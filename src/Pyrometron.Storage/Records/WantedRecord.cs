@@ -14,7 +14,8 @@ internal sealed record WantedRecord(
     DateOnly? NotBefore,
     string? WaitsFor,
     DateOnly? DueBy,
-    double Weight
+    double Weight,
+    string? Campaign = null
 )
 {
     public static WantedRecord Of(Wanted work) =>
@@ -28,7 +29,8 @@ internal sealed record WantedRecord(
             work.NotBefore,
             work.WaitsFor.Length > 0 ? work.WaitsFor : null,
             work.DueBy,
-            work.Weight
+            work.Weight,
+            work.Campaign
         );
 
     public Wanted ToWanted() =>
@@ -42,7 +44,8 @@ internal sealed record WantedRecord(
             NotBefore,
             WaitsFor ?? "",
             DueBy,
-            Weight
+            Weight,
+            Campaign
         );
 }
 

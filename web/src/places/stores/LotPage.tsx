@@ -115,6 +115,15 @@ export function LotPage() {
           </PlainTable>
         </section>
       )}
+      {users.length > 1 && (
+        <p>
+          <Link
+            to={`/weeks/campaigns/new?${new URLSearchParams(users.map((u) => ['asset', u.asset])).toString()}`}
+          >
+            {t`Make a campaign of these machines`}
+          </Link>
+        </p>
+      )}
       <section className="apart page-end">
         <h2>{t`What came and went`}</h2>
         <PlainTable

@@ -67,6 +67,11 @@ export function JobPanel({
       </p>
       {job.conflict && <p role="alert">{t`It cannot stand there any more: ${say(job.conflict)}`}</p>}
       {job.kind !== 'service' && <p>{workWords(job)}</p>}
+      {job.campaign !== null && (
+        <p>
+          <Link to="/weeks/campaigns">{t`Campaign: ${job.campaign}`}</Link>
+        </p>
+      )}
       {job.steps
         .filter((step) => step.asset !== '')
         .map((step) => {

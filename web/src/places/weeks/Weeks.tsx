@@ -47,6 +47,9 @@ export function Weeks() {
             <Link to="/weeks/people">
               <Button>{t`People and times`}</Button>
             </Link>
+            <Link to="/weeks/campaigns">
+              <Button>{t`Campaigns`}</Button>
+            </Link>
           </div>
         </div>
       )}
@@ -165,6 +168,9 @@ function InForce({
           <Button onClick={() => setAdding(true)}>{t`Add a visit`}</Button>
           <Link to="/weeks/people">
             <Button>{t`People and times`}</Button>
+          </Link>
+          <Link to="/weeks/campaigns">
+            <Button>{t`Campaigns`}</Button>
           </Link>
           <Button
             disabled={!plan.canTakeBack || busy}

@@ -32,6 +32,7 @@ const job = (id: string, from: number, minutes: number, day = '2026-12-07', pers
   late: false,
   conflict: null,
   bench: null,
+  campaign: null,
 });
 
 const plan = (jobs: PlannedJob[], days = 3): Plan =>
