@@ -47,9 +47,8 @@ internal sealed class CampaignReading(
         var judged = await JudgedAsync(cancellation);
         var open = AtBench();
         var planned = (plans.Newest()?.Placed ?? [])
-            .SelectMany(p => p.Work.Steps.Where(s => s.Level is not null).Select(s => (s.Tag, p.Start)))
-            .DistinctBy(p => p.Tag)
-            .ToDictionary(p => p.Tag, p => p.Start);
+            .SelectMany(p => p.Work.Steps.Where(s => s.Level is not null).Select(s => (s.Tag, Level: s.Level!.Value, p.Start)))
+            .ToLookup(p => p.Tag, p => (p.Level, p.Start));
         var assets = fleet.All().ToDictionary(a => a.Asset.Tag, a => a.Asset);
         return [.. progress.Select(p => Answer(p, judged, assets, open, planned))];
     }
@@ -90,7 +89,7 @@ internal sealed class CampaignReading(
         IReadOnlyDictionary<string, Assessment> judged,
         Dictionary<string, Asset> assets,
         Dictionary<string, long> open,
-        Dictionary<string, DateTimeOffset> planned
+        ILookup<string, (ServiceLevel Level, DateTimeOffset Start)> planned
     )
     {
         var c = of.Campaign;
@@ -125,7 +124,9 @@ internal sealed class CampaignReading(
                 assets[m.Tag].Zone,
                 m.Pilot,
                 m.Step,
-                m.Step == CampaignStep.Released && planned.TryGetValue(m.Tag, out var start) ? start : null,
+                m.Step == CampaignStep.Released
+                    ? planned[m.Tag].Where(p => c.IsDoneBy(p.Level)).Select(p => (DateTimeOffset?)p.Start).FirstOrDefault()
+                    : null,
                 m.Job?.Id ?? (open.TryGetValue(m.Tag, out var atBench) ? atBench : null),
                 m.Job?.Done,
                 m.Job?.Outcome,

@@ -128,6 +128,7 @@ export function NewCampaign() {
         <section aria-label={t`What it takes`}>
           <h2>{t`What it takes`}</h2>
           <p>{sumWords(shown.sum)}</p>
+          <p>{predictedWords(shown, draft.leastKelvin)}</p>
           <p className="quiet small">
             {shown.scatterJobs > 0
               ? t`Wins of this work differ by ${kelvin(shown.scatter)} from machine to machine, by ${shown.scatterJobs} jobs of the house.`
@@ -136,6 +137,7 @@ export function NewCampaign() {
           </p>
           <Button
             type="primary"
+            className="next-heading"
             disabled={!draft.name?.trim() || shown.machines.length < 2}
             loading={begin.isPending}
             onClick={() =>
@@ -153,4 +155,14 @@ export function NewCampaign() {
       )}
     </div>
   );
+}
+
+/** What the judgement predicts that it wins, held against what makes it worth it. */
+function predictedWords(preview: Schemas['CampaignPreview'], least: number | null): string {
+  const known = preview.machines.map((m) => m.predictedKelvin).filter((k) => k !== null);
+  if (known.length === 0) return t`What it wins is not predicted: none of these machines is measured.`;
+  const mean = known.reduce((sum, k) => sum + k, 0) / known.length;
+  return least !== null && mean < least
+    ? t`By the judgement it wins ${kelvin(mean)} in the mean of the ${known.length} measured: less than makes it worth it.`
+    : t`By the judgement it wins ${kelvin(mean)} in the mean of the ${known.length} measured.`;
 }
