@@ -21,6 +21,11 @@ test('the demo’s campaign tells what its pilot proved and what comes next', as
   await expect(machines.getByRole('row', { name: /DT-0019.*done/ })).toBeVisible();
   await expect(machines.getByRole('row', { name: /waits/ })).toHaveCount(2);
 
+  // The machine says that it is in it.
+  await machines.getByRole('link', { name: 'DT-0027' }).click();
+  await expect(page.getByText('Campaign: Dust out of the reading room dust-out, waits')).toBeVisible();
+  await page.goBack();
+
   // Going on before the proof says so asks who decides it.
   await page.getByRole('button', { name: 'Go on with all …' }).click();
   const dialog = page.getByRole('dialog');

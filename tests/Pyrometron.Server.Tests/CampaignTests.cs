@@ -103,6 +103,9 @@ public sealed class CampaignTests : IAsyncLifetime, IDisposable
         var first = Tags(await Look(id), "released")[0];
         await Bench.Start(_server, first, "dust-out");
         Assert.Equal([first], Tags(await Look(id), "at-bench"));
+        var (_, of) = await _server.Get($"/api/v1/assets/{first}/campaigns");
+        Assert.Equal(("Sorrel dust", "at-bench"), (of[0].GetProperty("name").GetString(), of[0].GetProperty("step").GetString()));
+        Assert.Equal(404, (await _server.Get("/api/v1/assets/GC-99/campaigns")).Status);
         var waits = Tags(await Look(id), "waits")[0];
         Assert.Equal(204, await Remove(id, waits));
         Assert.Equal(7, (await Look(id)).GetProperty("machines").GetArrayLength());

@@ -36,7 +36,9 @@ public sealed record Campaign(
     IReadOnlyList<string> Tags
 )
 {
-    /// <summary>The scatter of wins from machine to machine where the house has none to learn it from, K. Chosen, no source.</summary>
+    /// <summary>
+    /// The scatter of wins from machine to machine where the house has none to learn it from, K. Chosen, no source.
+    /// </summary>
     public const double UsualScatter = 3;
 
     /// <summary>Whether a job of a level did this campaign's work: the same, or one that takes away all that it takes.</summary>

@@ -127,7 +127,7 @@ public sealed class LimitedKnapsack
         _taken[(at * _lanes) + type] = 1;
     }
 
-    /// <summary>Joins the rectangles of two widths at each height; most are told by their values alone, several at once.</summary>
+    /// <summary>Joins the rectangles of two widths at each height; most are ruled out by value, several at once.</summary>
     private void JoinRows(int row, int one, int other, Made made, ushort[] most)
     {
         var (wide, heights) = (Vector256<double>.Count, _grid.Ys.Length);

@@ -6,7 +6,7 @@ namespace Pyrometron.Core.Cutting;
 /// </summary>
 public static class SheetBySheet
 {
-    /// <summary>The powers of the area that pieces are worth in the first plans; later ones are drawn up to the greatest.</summary>
+    /// <summary>What a piece is worth in the first plans: its area to these powers; later ones are drawn by chance.</summary>
     private static readonly double[] s_powers = [1, 1.05, 1.1];
 
     private const double GreatestPower = 1.2,

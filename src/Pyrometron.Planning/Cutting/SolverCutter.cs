@@ -19,6 +19,9 @@ public sealed class SolverCutter : GreedyCutter
         SheetsSeconds = 1.5,
         ChoiceSeconds = 0.2;
 
+    /// <summary>So many times as long may it think: 1 where somebody waits.</summary>
+    public double Patience { get; init; } = 1;
+
     /// <summary>A missing piece costs more than any number of sheets.</summary>
     private const long OfMissing = 100_000_000_000,
         OfSheet = 1_000_000,
@@ -31,7 +34,7 @@ public sealed class SolverCutter : GreedyCutter
             return (small, small.Count);
         var bound = Math.Max(SheetBounds.ByArea(part), SheetBounds.ByLargePieces(part));
         using var over = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        over.CancelAfter(TimeSpan.FromSeconds(SheetsSeconds));
+        over.CancelAfter(TimeSpan.FromSeconds(Patience * SheetsSeconds));
         var proven = bound;
         bool AtBound(IReadOnlyList<Pattern> plan) =>
             plan.Count <= Volatile.Read(ref proven) && plan.Sum(p => p.Spots.Count) == part.Needed.Sum();
@@ -45,13 +48,13 @@ public sealed class SolverCutter : GreedyCutter
         using var enough = CancellationTokenSource.CreateLinkedTokenSource(over.Token);
         var knapsack = GuillotineKnapsack.For(part);
         if (knapsack is not null)
-            enough.CancelAfter(TimeSpan.FromSeconds(FillingSeconds));
+            enough.CancelAfter(TimeSpan.FromSeconds(Patience * FillingSeconds));
         var plans = Until(Filled(part, new Random(1), enough.Token), AtBound);
         IEnumerable<Pattern> ways = [];
         if (!plans.Exists(AtBound) && knapsack is not null)
         {
             using var relaxation = new Relaxation(part, knapsack, Better(part, plans));
-            relaxation.Settle(RelaxationSeconds, over.Token);
+            relaxation.Settle(Patience * RelaxationSeconds, over.Token);
             ways = [.. relaxation.Ways];
             Volatile.Write(ref proven, bound = Math.Max(bound, relaxation.Bound));
             if (!plans.Exists(AtBound))
@@ -67,7 +70,7 @@ public sealed class SolverCutter : GreedyCutter
     }
 
     /// <summary>The best choice of ways that the solver finds in its time; never worse than the plan it begins with.</summary>
-    private static List<Pattern> Chosen(OneThickness part, List<Pattern> pool, IReadOnlyList<Pattern> begin)
+    private List<Pattern> Chosen(OneThickness part, List<Pattern> pool, IReadOnlyList<Pattern> begin)
     {
         var types = part.Needed.Count;
         var ways = pool.GroupBy(p => (p.Sheet, string.Join(' ', p.Counts(types)))).Select(g => g.First()).ToList();
@@ -89,7 +92,7 @@ public sealed class SolverCutter : GreedyCutter
             model.AddHint(times[w], start.GetValueOrDefault((ways[w].Sheet, string.Join(' ', counts[w]))));
         var solver = new CpSolver
         {
-            StringParameters = FormattableString.Invariant($"max_time_in_seconds:{ChoiceSeconds} num_workers:1"),
+            StringParameters = FormattableString.Invariant($"max_time_in_seconds:{Patience * ChoiceSeconds} num_workers:1"),
         };
         return solver.Solve(model) is CpSolverStatus.Optimal or CpSolverStatus.Feasible
             ? [.. ways.SelectMany((w, i) => Enumerable.Repeat(w, (int)solver.Value(times[i])))]

@@ -103,6 +103,9 @@ public sealed record CampaignAnswer(
     IReadOnlyList<CampaignMachineAnswer> Machines
 );
 
+/// <summary>A campaign that a machine is in.</summary>
+public sealed record CampaignOfMachine(long Id, string Name, ServiceLevel Level, CampaignState State, CampaignStep Step);
+
 /// <summary>All campaigns, newest first.</summary>
 public sealed record CampaignsAnswer(IReadOnlyList<CampaignAnswer> Campaigns);
 

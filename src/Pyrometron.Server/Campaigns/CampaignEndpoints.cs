@@ -25,6 +25,27 @@ internal static class CampaignEndpoints
         group.MapPost("/{id:long}/go-on", GoOn);
         group.MapPost("/{id:long}/end", End);
         group.MapDelete("/{id:long}/machines/{tag}", Remove);
+        api.MapGet("/assets/{tag}/campaigns", OfMachine).WithTags("Campaigns");
+    }
+
+    /// <summary>The campaigns that a machine is in and that are not ended.</summary>
+    private static Results<Ok<IReadOnlyList<CampaignOfMachine>>, ProblemHttpResult> OfMachine(
+        string tag,
+        CampaignReading reading,
+        FleetStore fleet
+    )
+    {
+        if (fleet.Find(tag) is null)
+            return Problems.Missing($"There is no machine '{tag}'.");
+        IReadOnlyList<CampaignOfMachine> found =
+        [
+            .. from p in reading.Progress()
+            where p.Campaign.State != CampaignState.Ended
+            from m in p.Machines
+            where m.Tag == tag
+            select new CampaignOfMachine(p.Campaign.Id, p.Campaign.Name, p.Campaign.Level, p.Campaign.State, m.Step),
+        ];
+        return TypedResults.Ok(found);
     }
 
     private static async Task<CampaignsAnswer> AllAsync(CampaignReading reading, CancellationToken cancellation) =>

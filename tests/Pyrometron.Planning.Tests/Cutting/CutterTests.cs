@@ -213,7 +213,8 @@ public sealed class CutterTests
             One / 2,
             true
         );
-        var plan = Cut(new SolverCutter(), problem);
+        // What it reaches in its usual time is measured in bench/; here a busy machine has time enough.
+        var plan = Cut(new SolverCutter { Patience = 8 }, problem);
         Assert.Empty(plan.Left);
         Assert.InRange(plan.Sheets.Count, plan.LowerBound, plan.LowerBound + 1);
     }

@@ -14,6 +14,15 @@ export function useCampaign(id: number) {
   });
 }
 
+/** The campaigns that a machine is in. */
+export function useCampaignsOf(tag: string) {
+  return useQuery({
+    queryKey: ['campaigns', 'of', tag],
+    queryFn: () => unwrap(api.GET('/api/v1/assets/{tag}/campaigns', { params: { path: { tag } } })),
+    retry: false,
+  });
+}
+
 /** What a campaign would be. */
 export function useCampaignPreview(draft: Schemas['CampaignDraft'] | null) {
   return useQuery({

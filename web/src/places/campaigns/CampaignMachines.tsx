@@ -5,6 +5,7 @@ import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
 import { PlainTable } from '../../ui/PlainTable';
 import { Refusal } from '../../ui/Refusal';
+import { STEPS } from '../../words/campaigns';
 import { day, instant, kelvin } from '../../words/format';
 
 type Machine = Schemas['CampaignMachineAnswer'];
@@ -66,11 +67,10 @@ function stepWords(m: Machine): string {
     case 'done':
       return t`done ${day(m.done!)}`;
     case 'at-bench':
-      return t`at the bench`;
-    case 'released':
-      return m.planned ? t`planned for ${instant(m.planned)}` : t`to be planned`;
     case 'waits':
-      return t`waits`;
+      return STEPS[m.step];
+    case 'released':
+      return m.planned ? t`planned for ${instant(m.planned)}` : STEPS[m.step];
   }
 }
 

@@ -14,8 +14,10 @@ import { PreviewTable } from './PreviewTable';
 import { sumWords } from './campaignWords';
 import './campaigns.css';
 
-const choices = (values: readonly string[]) =>
-  [...new Set(values)].sort().map((value) => ({ value, label: value }));
+const choices = (values: readonly string[]) => [
+  { value: '', label: t`any` },
+  ...[...new Set(values)].sort().map((value) => ({ value, label: value })),
+];
 
 /** A campaign that somebody thinks of: which machines, what it takes, what is left out. */
 export function NewCampaign() {
@@ -68,11 +70,9 @@ export function NewCampaign() {
               {t`Model`}
               <Select
                 aria-label={t`Model`}
-                showSearch
-                allowClear
-                placeholder={t`any`}
-                value={draft.model}
-                onChange={(model?: string) => change({ model: model ?? null })}
+                showSearch={{ optionFilterProp: 'label' }}
+                value={draft.model ?? ''}
+                onChange={(model: string) => change({ model: model || null })}
                 options={choices(items.map((i) => i.model))}
               />
             </label>
@@ -80,11 +80,9 @@ export function NewCampaign() {
               {t`Zone`}
               <Select
                 aria-label={t`Zone`}
-                showSearch
-                allowClear
-                placeholder={t`any`}
-                value={draft.zone}
-                onChange={(zone?: string) => change({ zone: zone ?? null })}
+                showSearch={{ optionFilterProp: 'label' }}
+                value={draft.zone ?? ''}
+                onChange={(zone: string) => change({ zone: zone || null })}
                 options={choices(items.map((i) => i.zone))}
               />
             </label>

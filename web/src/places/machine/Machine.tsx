@@ -16,6 +16,7 @@ import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { Book } from './Book';
 import { EditMachine } from './EditMachine';
+import { InCampaigns } from './InCampaigns';
 import { Judgement } from './Judgement';
 import './machine.css';
 import { MachineRules } from './MachineRules';
@@ -110,6 +111,7 @@ export function Machine() {
         <Unready of={[assessment]} as="part" />
       )}
 
+      {!m.retiredOn && <InCampaigns tag={m.tag} />}
       <Book machine={m} steps={a?.steps ?? []} />
       {!m.retiredOn && <MachineRules tag={m.tag} />}
       <Readings tag={m.tag} parts={m.parts.map((p) => p.part)} />
