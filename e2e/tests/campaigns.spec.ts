@@ -45,7 +45,7 @@ test('a campaign is thought of, begun, planned around, paused and ended', async 
   await page.getByLabel('What is done').click();
   await page.getByTitle('repaste', { exact: true }).click();
   await page.getByLabel('Model', { exact: true }).fill('Gannet');
-  await page.keyboard.press('Enter');
+  await page.getByTitle('Gannet field laptop').click();
   const takes = page.getByRole('region', { name: 'What it takes' });
   await expect(takes.getByText(/^\d+ machines: .* at the bench/)).toBeVisible();
   await expect(takes.getByText(/^By the judgement it wins .* less than makes it worth it\.$/)).toBeVisible();

@@ -20,6 +20,9 @@ internal sealed class CampaignReading(
 {
     private const int JobsLookedAt = 1000;
 
+    /// <summary>On fewer jobs their scatter tells nothing.</summary>
+    private const int LeastForScatter = 8;
+
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
 
     /// <summary>All campaigns as far as they are.</summary>
@@ -78,8 +81,6 @@ internal sealed class CampaignReading(
         }
         return new CampaignSum(machines, minutes, material, minutes / 60.0 * values.TechnicianHour, values.Currency);
     }
-
-    private const int LeastForScatter = 8;
 
     private Dictionary<string, long> AtBench() =>
         jobs.Newest(JobsLookedAt).Where(j => j.State == JobState.Open).DistinctBy(j => j.Tag).ToDictionary(j => j.Tag, j => j.Id);
