@@ -26,6 +26,10 @@ test('the demo’s campaign tells what its pilot proved and what comes next', as
   await expect(page.getByText('Campaign: Dust out of the reading room dust-out, waits')).toBeVisible();
   await page.goBack();
 
+  await page.getByRole('link', { name: 'What to bring' }).click();
+  await expect(page.getByText('DT-0011').first()).toBeVisible();
+  await page.goBack();
+
   // Going on before the proof says so asks who decides it.
   await page.getByRole('button', { name: 'Go on with all …' }).click();
   const dialog = page.getByRole('dialog');

@@ -112,6 +112,30 @@ public sealed class CampaignTests : IAsyncLifetime, IDisposable
         Assert.Equal(404, await Remove(id, waits));
     }
 
+    /// <summary>Its material is reckoned with before anything is planned: the pilot first, those that wait last.</summary>
+    [Fact]
+    public async Task The_stores_know_what_it_will_take()
+    {
+        var id = await Begin(new { level = "repaste" });
+        var (_, stores) = await _server.Get("/api/v1/stores?jobs=200");
+        var ahead = stores
+            .GetProperty("ahead")
+            .EnumerateArray()
+            .Where(j => j.GetProperty("by").GetString() == "campaign")
+            .ToList();
+        // What the judgement asks for by itself stands there as that.
+        Assert.Equal(8, stores.GetProperty("ahead").GetArrayLength());
+        Assert.InRange(ahead.Count, 6, 8);
+        Assert.All(ahead, j => Assert.Equal("repaste", j.GetProperty("level").GetString()));
+        Assert.Equal(
+            Tags(await Look(id), "released").Order(),
+            ahead.Take(2).Select(j => j.GetProperty("asset").GetString()!).Order()
+        );
+        Assert.Equal(204, (await _server.Post($"/api/v1/campaigns/{id}/end", new { because = "enough" })).Status);
+        var (_, after) = await _server.Get("/api/v1/stores?jobs=200");
+        Assert.DoesNotContain(after.GetProperty("ahead").EnumerateArray(), j => j.GetProperty("by").GetString() == "campaign");
+    }
+
     [Fact]
     public async Task It_is_paused_gone_on_with_and_ended()
     {

@@ -13,6 +13,9 @@ public enum AheadBy
 
     /// <summary>The judgement advises it.</summary>
     Queue,
+
+    /// <summary>A campaign has it ahead, and no plan yet.</summary>
+    Campaign,
 }
 
 /// <summary>A job that will take from the shelf.</summary>

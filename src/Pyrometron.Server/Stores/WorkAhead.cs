@@ -1,3 +1,4 @@
+using Pyrometron.Core.Campaigns;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Judging;
@@ -5,6 +6,7 @@ using Pyrometron.Core.Policies;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Core.Stores;
 using Pyrometron.Core.Weeks;
+using Pyrometron.Server.Campaigns;
 using Pyrometron.Server.Judging;
 using Pyrometron.Storage;
 
@@ -12,13 +14,14 @@ namespace Pyrometron.Server.Stores;
 
 /// <summary>
 /// The jobs that will take from the shelf, in the order in which they are served: those at the bench, those of the plan by their
-/// day, then the queue.
+/// day, those that campaigns have released, the queue, and last the machines of campaigns whose turn has not come.
 /// </summary>
 internal sealed class WorkAhead(
     JudgementService judgement,
     FleetStore fleet,
     JobStore jobs,
     PlanStore plans,
+    CampaignReading campaigns,
     NotesStore notes,
     SetAsideStore setAside,
     PolicyStore policy,
@@ -61,13 +64,21 @@ internal sealed class WorkAhead(
             where a is { Service: not null, Urgency: <= Urgency.Soon, Measure: null }
             where machines.ContainsKey(a.Asset.Tag) && !begun.Contains(a.Asset.Tag) && !aside.Contains(a.Asset.Tag)
             select deal.Advised(a);
+        var inCampaigns = campaigns.Progress().Where(c => c.Campaign.State != CampaignState.Ended).ToList();
+        IEnumerable<JobAhead> OfCampaigns(CampaignStep step) =>
+            from c in inCampaigns
+            from m in c.Machines
+            where m.Step == step && machines.ContainsKey(m.Tag) && !begun.Contains(m.Tag)
+            select deal.OfCampaign(machines[m.Tag], c.Campaign);
         return
         [
             .. atBench
                 .OrderBy(j => j.Id)
                 .Select(j => deal.AtBench(j, jobs.Job(j.Id)!))
                 .Concat(planned)
+                .Concat(OfCampaigns(CampaignStep.Released))
                 .Concat(advised)
+                .Concat(OfCampaigns(CampaignStep.Waits))
                 .DistinctBy(j => j.Asset)
                 .Take(most),
         ];
@@ -118,6 +129,18 @@ internal sealed class WorkAhead(
 
         public JobAhead Planned(Asset asset, ServiceLevel level, DateOnly day, DateOnly? dueBy) =>
             new(asset.Tag, asset.Model, level, AheadBy.Plan, day, dueBy, null, Needs(asset, level));
+
+        public JobAhead OfCampaign(Asset asset, Campaign campaign) =>
+            new(
+                asset.Tag,
+                asset.Model,
+                campaign.Level,
+                AheadBy.Campaign,
+                null,
+                campaign.DueBy,
+                null,
+                Needs(asset, campaign.Level)
+            );
 
         public JobAhead Advised(Assessment a) =>
             new(

@@ -17,6 +17,12 @@ import { adviceWords, doneWords, ruleWords, sumWords } from './campaignWords';
 import { Evidence } from './Evidence';
 import './campaigns.css';
 
+/** So many machines a list is asked for at most. */
+const MOST = 200;
+
+const listOf = (name: string, tags: readonly string[]): string =>
+  new URLSearchParams(tags.slice(0, MOST).map((tag) => [name, tag])).toString();
+
 /** One campaign: how far it is, what it has proven, and what to do about it. */
 export function CampaignPage() {
   const id = Number(useParams()['id']);
@@ -40,6 +46,8 @@ export function CampaignPage() {
   );
   if (!campaign.data) return <Unready of={[campaign]} missing={t`campaign ${String(id)}`} />;
   const c = campaign.data;
+  const left = c.machines.filter((m) => m.step !== 'done').map((m) => m.tag);
+  const released = c.machines.filter((m) => m.step === 'released').map((m) => m.tag);
   const decided = c.goneOnBy !== null || c.advice === 'go-on' || c.advice === 'all-done';
   return (
     <div className="page text-width">
@@ -68,6 +76,16 @@ export function CampaignPage() {
       {c.left.machines > 0 && c.state !== 'ended' && <p>{t`Still to do: ${sumWords(c.left)}`}</p>}
       {c.state !== 'ended' && (
         <div className="button-row next-heading">
+          {released.length > 0 && (
+            <Link to={`/bring?${listOf('asset', released)}`}>
+              <Button>{t`What to bring`}</Button>
+            </Link>
+          )}
+          {(c.level === 'repad' || c.level === 'other-pads') && left.length > 0 && (
+            <Link to={`/stores?${listOf('cut', left)}`}>
+              <Button>{t`Cut its pads`}</Button>
+            </Link>
+          )}
           <Button loading={pause.isPending} onClick={() => pause.mutate(c.state !== 'paused')}>
             {c.state === 'paused' ? t`Let it run again` : t`Pause`}
           </Button>
