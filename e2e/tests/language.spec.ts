@@ -12,12 +12,12 @@ const OWN_WORDS = new Set(
   (
     'asset tag code zone zoneName site siteName name model maker note notes workload settings by owner host hostTag inWords ' +
     'caption answer scope condition to batch place position driver item title partNumber load currency scoreUnit source sources ' +
-    'product productName bits tools withoutNotes fits countedBy for'
+    'product productName bits tools withoutNotes fits countedBy for campaign endedBecause goneOnBy'
   ).split(' '),
 );
 
-/** Written by the parts of Ant Design itself, for readers of screens alone. */
-const BROUGHT_ALONG = /^(Increase Value|Decrease Value)$/;
+/** Written by the parts of Ant Design itself, for readers of screens alone; and the word that the browser puts into a list of bits. */
+const BROUGHT_ALONG = /^(Increase Value|Decrease Value)$| PH\d and PH\d$/;
 
 /** A file of which lines and columns are refused, each for another reason. */
 const refused =
