@@ -41,11 +41,6 @@ public sealed record Campaign(
     /// </summary>
     public const double UsualScatter = 3;
 
-    /// <summary>Whether a job of a level did this campaign's work: the same, or one that takes away all that it takes.</summary>
-    public bool IsDoneBy(ServiceLevel level) =>
-        level == Level
-        || (
-            ServiceEffects.AgainstWear.Contains(Level)
-            && Enum.GetValues<Cause>().All(c => ServiceEffects.RemovedShare(level, c) >= ServiceEffects.RemovedShare(Level, c))
-        );
+    /// <summary>Whether a job of a level did this campaign's work.</summary>
+    public bool IsDoneBy(ServiceLevel level) => ServiceEffects.Covers(level, Level);
 }

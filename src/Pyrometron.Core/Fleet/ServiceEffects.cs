@@ -25,6 +25,14 @@ public static class ServiceEffects
             _ => 0,
         };
 
+    /// <summary>Whether what was done does another work's part too: the same, or one that takes away all that it takes.</summary>
+    public static bool Covers(ServiceLevel done, ServiceLevel other) =>
+        done == other
+        || (
+            AgainstWear.Contains(other)
+            && Enum.GetValues<Cause>().All(cause => RemovedShare(done, cause) >= RemovedShare(other, cause))
+        );
+
     /// <summary>Whether removing this share of a cause starts its age anew.</summary>
     public static bool IsRenewal(double removedShare) => removedShare >= 1 - DustLeftBehind;
 

@@ -44,26 +44,28 @@ public static class WantedWork
             .Select(group => Together([.. group.OrderBy(w => w.Id, StringComparer.Ordinal)], group.Key.Group));
 
     /// <summary>
-    /// The work of a campaign on a machine, unless the judgement advises more there for itself. It is due as late as work that is
-    /// advised for soon, where no day is set.
+    /// The work of a campaign on a machine. None where the judgement advises something there that this would not do: that goes
+    /// first. It is due as late as work that is advised for soon, where no day is set.
     /// </summary>
     /// <param name="a">The machine, judged.</param>
     /// <param name="name">What the campaign is called.</param>
     /// <param name="level">What it does.</param>
     public static Wanted? OfCampaign(Assessment a, string name, ServiceLevel level, DateOnly? dueBy, Hold? hold)
     {
-        if (a is { Service: { } advised, Urgency: <= Urgency.Soon, Measure: null } && advised > level)
+        if (GoesFirst(a, level))
             return null;
+        double? won = a.Parts.Count > 0 ? a.Parts.Max(p => p.Split.WonBy(level)) : null;
+        var cause = ServiceEffects.RemovedShare(level, a.Cause) > 0 ? a.Cause : Cause.None;
         return new Wanted(
             a.Asset.Tag,
             WantedKind.Service,
             "",
             a.Asset.Zone,
-            [new WantedStep(a.Asset.Tag, level, Math.Max(1, a.Policy.Times.Of(a.Asset, level).Minutes), a.Cause, a.DriftKelvin)],
+            [new WantedStep(a.Asset.Tag, level, Math.Max(1, a.Policy.Times.Of(a.Asset, level).Minutes), cause, won)],
             Skills.Of(a.Asset.Kind, level).ToHashSet(),
             hold?.Until,
             hold?.Reason ?? "",
-            Within(dueBy, a.AsOf, a.AsOf.AddDays(SoonDays)),
+            dueBy ?? a.AsOf.AddDays(SoonDays),
             Math.Max(
                 SoonWeight,
                 a.Urgency switch
@@ -76,6 +78,10 @@ public static class WantedWork
             name
         );
     }
+
+    /// <summary>Whether a service is advised on a machine that work of a level would not do.</summary>
+    public static bool GoesFirst(Assessment a, ServiceLevel level) =>
+        a is { Service: { } advised, Urgency: <= Urgency.Soon, Measure: null } && !ServiceEffects.Covers(level, advised);
 
     /// <summary>The after-run of a job whose work is done.</summary>
     /// <param name="job">Number of the job.</param>

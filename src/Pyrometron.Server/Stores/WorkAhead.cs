@@ -64,11 +64,13 @@ internal sealed class WorkAhead(
             where a is { Service: not null, Urgency: <= Urgency.Soon, Measure: null }
             where machines.ContainsKey(a.Asset.Tag) && !begun.Contains(a.Asset.Tag) && !aside.Contains(a.Asset.Tag)
             select deal.Advised(a);
+        var assessments = judged?.Queue.ToDictionary(a => a.Asset.Tag);
         var inCampaigns = campaigns.Progress().Where(c => c.Campaign.State != CampaignState.Ended).ToList();
         IEnumerable<JobAhead> OfCampaigns(CampaignStep step) =>
             from c in inCampaigns
             from m in c.Machines
             where m.Step == step && machines.ContainsKey(m.Tag) && !begun.Contains(m.Tag)
+            where assessments?.GetValueOrDefault(m.Tag) is not { } a || !WantedWork.GoesFirst(a, c.Campaign.Level)
             select deal.OfCampaign(machines[m.Tag], c.Campaign);
         return
         [

@@ -88,6 +88,7 @@ public sealed class CampaignProgressTests
     [InlineData(ServiceLevel.FanSwap, ServiceLevel.Repaste, false)]
     [InlineData(ServiceLevel.Undervolt, ServiceLevel.Undervolt, true)]
     [InlineData(ServiceLevel.Undervolt, ServiceLevel.Repaste, false)]
+    [InlineData(ServiceLevel.Repaste, ServiceLevel.Undervolt, false)]
     public void Work_that_takes_away_as_much_counts(ServiceLevel campaign, ServiceLevel done, bool counts) =>
         Assert.Equal(counts, Look(Of(campaign), Job("A", 5, done)).Machines[0].Step == CampaignStep.Done);
 
