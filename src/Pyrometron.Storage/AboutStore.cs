@@ -19,6 +19,15 @@ public sealed class AboutStore(Database database)
     internal static void SetCarriedOver(Transaction t, int version) =>
         Set(t, "carried-over", version.ToString(System.Globalization.CultureInfo.InvariantCulture));
 
+    /// <summary>The day from which on the house is watched for news; null before that.</summary>
+    public static DateOnly? WatchedSince(Transaction t) => WatchedSince(t.Connection);
+
+    /// <summary>Begins to watch the house.</summary>
+    public static void SetWatchedSince(Transaction t, DateOnly day) => Set(t, "watched-since", Sql.Text(day));
+
+    internal static DateOnly? WatchedSince(Microsoft.Data.Sqlite.SqliteConnection connection) =>
+        connection.Query("SELECT value FROM about WHERE name = 'watched-since'", r => (DateOnly?)r.Date(0)).FirstOrDefault();
+
     private static void Set(Transaction t, string name, string value) =>
         t.Connection.Execute(
             "INSERT INTO about (name, value) VALUES ($name, $value) ON CONFLICT (name) DO UPDATE SET value = excluded.value",

@@ -24,6 +24,20 @@ public sealed partial class JobStore
             )
         );
 
+    /// <summary>When the last entry of each job at the bench was made; where it has none, when it was started.</summary>
+    public IReadOnlyDictionary<long, DateTimeOffset> LastTouched() =>
+        database.Read(connection =>
+            connection
+                .Query(
+                    """
+                    SELECT j.id, coalesce(max(e.made_at), j.started_at)
+                    FROM job j LEFT JOIN job_entry e ON e.job_id = j.id WHERE j.state = 'open' GROUP BY j.id
+                    """,
+                    r => (Id: r.GetInt64(0), At: Sql.ReadInstant(r.GetString(1)))
+                )
+                .ToDictionary(j => j.Id, j => j.At)
+        );
+
     /// <summary>What every job that did what was advised has proven, on the part that won most.</summary>
     public IReadOnlyList<ProvenJob> Proven() =>
         database.Read(connection =>

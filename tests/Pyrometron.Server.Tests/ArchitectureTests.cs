@@ -34,6 +34,7 @@ public partial class ArchitectureTests
         ["Proof"],
         ["Jobs"],
         ["Stores", "Campaigns"],
+        ["Notices"],
         ["Simulation"],
     ];
 
@@ -47,6 +48,10 @@ public partial class ArchitectureTests
         ),
         (typeof(Formats.GzipSpool).Assembly, ["Microsoft.AspNetCore", "Microsoft.Data", "Pyrometron.Devices"]),
         (typeof(Devices.BenchProbe).Assembly, ["Microsoft.AspNetCore", "Microsoft.Data", "Pyrometron.Formats"]),
+        (
+            typeof(Sending.MailSender).Assembly,
+            ["Microsoft.AspNetCore", "Microsoft.Data", "Pyrometron.Formats", "Pyrometron.Devices"]
+        ),
         (typeof(Storage.Database).Assembly, ["Microsoft.AspNetCore", "Pyrometron.Formats", "Pyrometron.Devices"]),
         (typeof(Application.Fleet.FleetUseCases).Assembly, ["Microsoft.AspNetCore"]),
         (typeof(Program).Assembly, []),

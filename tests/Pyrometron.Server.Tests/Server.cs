@@ -11,6 +11,7 @@ public sealed class Server : WebApplicationFactory<Program>
 {
     private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("pyrometron-");
     private readonly HttpClient _client;
+    private readonly Dictionary<string, string> _settings;
 
     /// <summary>Where its database lies.</summary>
     public string Folder => _folder.FullName;
@@ -20,8 +21,13 @@ public sealed class Server : WebApplicationFactory<Program>
 
     /// <summary>The same on data that is laid into its folder first.</summary>
     internal Server(Action<string> lay)
+        : this([], lay) { }
+
+    /// <summary>The same with settings of the house.</summary>
+    internal Server(Dictionary<string, string> settings, Action<string>? lay = null)
     {
-        lay(_folder.FullName);
+        _settings = settings;
+        lay?.Invoke(_folder.FullName);
         _client = CreateClient();
     }
 
@@ -141,7 +147,12 @@ public sealed class Server : WebApplicationFactory<Program>
         Assert.Equal((200, 2880), (status, body.GetProperty("accepted").GetInt32()));
     }
 
-    protected override void ConfigureWebHost(IWebHostBuilder builder) => builder.UseSetting("data", _folder.FullName);
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("data", _folder.FullName);
+        foreach (var (name, value) in _settings)
+            builder.UseSetting(name, value);
+    }
 
     protected override void Dispose(bool disposing)
     {

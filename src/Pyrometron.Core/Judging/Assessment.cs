@@ -74,6 +74,15 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>Whether the calendar alone asks for work: without it nothing would be asked yet.</summary>
     public bool ByCalendar { get; init; }
 
+    /// <summary>
+    /// The day by which the work advised is to be done: at once where it is pressing, else when its part reaches its action line
+    /// or its interval is due; null without work, or without a date.
+    /// </summary>
+    public DateOnly? ActBy =>
+        Service is null ? null
+        : Urgency == Urgency.Now ? AsOf
+        : (ByCalendar ? null : Action?.Day) ?? ServiceDue?.Due;
+
     /// <summary>When it was measured last, days since 1970; null when never.</summary>
     public double? MeasuredDay { get; init; }
 

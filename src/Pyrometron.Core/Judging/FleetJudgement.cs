@@ -1,3 +1,4 @@
+using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Drift;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Policies;
@@ -5,7 +6,11 @@ using Pyrometron.Core.Policies;
 namespace Pyrometron.Core.Judging;
 
 /// <summary>One zone's own drift over time.</summary>
-public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines, IReadOnlyList<(int Bin, double Kelvin)> Bins);
+public sealed record ZoneAssessment(string Zone, double NowKelvin, int Machines, IReadOnlyList<(int Bin, double Kelvin)> Bins)
+{
+    /// <summary>Whether its room is to be seen to before any machine.</summary>
+    public bool IsWarm => Machines >= ZoneRoom.LeastMachines && NowKelvin >= OutsideCauses.NotableKelvin;
+}
 
 /// <summary>The air of a zone in five days.</summary>
 /// <param name="Day">Their middle, days since 1970.</param>

@@ -1,3 +1,4 @@
+using Pyrometron.Core.Notices;
 using Pyrometron.Core.Weeks;
 
 namespace Pyrometron.Server.Demo;
@@ -20,6 +21,24 @@ internal sealed class CoastStaff(DateOnly today)
     [
         new("mira", "Mira", new HashSet<Skill>(Enum.GetValues<Skill>()), [], Daily(8, 16)),
         new("tomas", "Tomas", new HashSet<Skill> { Skill.OpenLaptops, Skill.OpenCards }, [], Daily(9, 15)),
+    ];
+
+    /// <summary>Whose program is called.</summary>
+    public const string WithProgram = "tomas";
+
+    /// <summary>What they want to be told of: one by mail, one by a program.</summary>
+    public static IReadOnlyList<Subscription> Chosen { get; } =
+    [
+        Subscription.Usual("mira") with
+        {
+            MailTo = "mira@institute.invalid",
+            Quiet = new QuietHours(20 * 60, 6 * 60),
+        },
+        Subscription.Usual(WithProgram) with
+        {
+            WebhookUrl = "http://127.0.0.1:1/hook/",
+            Called = new HashSet<NoticeKind> { NoticeKind.Now, NoticeKind.Silent },
+        },
     ];
 
     /// <summary>The wave-model hall may be touched only before its daily run, and the reading room has exams next week.</summary>

@@ -8,6 +8,7 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
+using Pyrometron.Sending;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Demo;
@@ -117,6 +118,14 @@ internal static class DemoData
         var staff = new StaffUseCases(database, clock);
         foreach (var person in CoastStaff.People)
             staff.Keep(Actor.Program, person);
+        // They chose a day ago: today's mail is due already.
+        foreach (var chosen in CoastStaff.Chosen)
+            database.Write(Actor.Program, clock.GetUtcNow().AddDays(-1), t => NoticeStore.Keep(t, chosen));
+        database.Write(
+            Actor.Program,
+            clock.GetUtcNow(),
+            t => NoticeStore.KeepSecret(t, CoastStaff.WithProgram, WebhookSecret.Make())
+        );
         foreach (var zone in new CoastStaff(institute.Today).Zones)
             staff.Keep(Actor.Program, zone);
     }

@@ -5,10 +5,12 @@ using Pyrometron.Application.Bench;
 using Pyrometron.Application.Campaigns;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Imports;
+using Pyrometron.Application.Notices;
 using Pyrometron.Application.Readings;
 using Pyrometron.Application.Rules;
 using Pyrometron.Application.Stores;
 using Pyrometron.Application.Weeks;
+using Pyrometron.Sending;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Campaigns;
 using Pyrometron.Server.Demo;
@@ -16,6 +18,7 @@ using Pyrometron.Server.Imports;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Machines;
 using Pyrometron.Server.Materials;
+using Pyrometron.Server.Notices;
 using Pyrometron.Server.Planning;
 using Pyrometron.Server.Proof;
 using Pyrometron.Server.Rules;
@@ -62,6 +65,7 @@ public static class Setup
         builder.Services.AddSingleton<PlanningDesk>();
         builder.Services.AddSingleton<CuttingDesk>();
         builder.Services.AddSingleton(options);
+        builder.Services.AddSingleton(HouseMail.From(builder.Configuration));
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton(_ => DataFolder.Take(options.DataFolder));
         builder.Services.AddSingleton(services =>
@@ -102,6 +106,13 @@ public static class Setup
                     typeof(CampaignUseCases),
                     typeof(CampaignReading),
                     typeof(CampaignDrafts),
+                    typeof(NoticeStore),
+                    typeof(DeliveryStore),
+                    typeof(NoticeUseCases),
+                    typeof(NoticeDesk),
+                    typeof(NoticePost),
+                    typeof(StandIns),
+                    typeof(WebhookSender),
                     typeof(StaffUseCases),
                     typeof(PlanUseCases),
                     typeof(WeeksDesk),
@@ -125,6 +136,8 @@ public static class Setup
         builder.Services.AddSingleton<QueueSnapshots>();
         builder.Services.AddHostedService(services => services.GetRequiredService<JudgementService>());
         builder.Services.AddHostedService<DemoPlan>();
+        builder.Services.AddHostedService(services => services.GetRequiredService<StandIns>());
+        builder.Services.AddHostedService<NoticeWatch>();
     }
 
     /// <summary>Opens the database, laying the demo into a new one when asked for.</summary>
@@ -198,6 +211,7 @@ public static class Setup
         api.MapCalendar();
         api.MapWeeks();
         api.MapStaff();
+        api.MapNotices();
         app.MapOpenApi("/openapi/v1.json");
         app.Map("/api/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
         app.Map("/openapi/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();

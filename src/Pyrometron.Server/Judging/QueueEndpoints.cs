@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Pyrometron.Core.Assessments;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Policies;
@@ -70,7 +69,7 @@ internal static class QueueEndpoints
             )
             .ToArray();
         var zones = (judged.Judgement?.Zones ?? [])
-            .Where(z => z.Machines >= Core.Drift.ZoneRoom.LeastMachines && z.NowKelvin >= OutsideCauses.NotableKelvin)
+            .Where(z => z.IsWarm)
             .Select(z => new WarmZone(z.Zone, places.ZoneName(z.Zone), z.NowKelvin, z.Machines))
             .ToArray();
         var counts = (judged.Judgement?.Queue ?? [])

@@ -110,8 +110,7 @@ internal static class CalendarEndpoints
         var tag = a.Asset.Tag;
         if (a.Service is { } service && a.Urgency is Urgency.Now or Urgency.Next or Urgency.Soon)
         {
-            var line = a.ByCalendar ? null : a.Action?.Day;
-            var by = a.Urgency == Urgency.Now ? today : line ?? a.ServiceDue?.Due ?? today;
+            var by = a.ActBy ?? today;
             yield return Day(tag, service, by < today ? today : by, a.Reason.ToString(), "work");
         }
         else if (a.ServiceDue is { } due && due.Due >= today && due.Due <= today.AddDays(DaysAhead))

@@ -151,7 +151,7 @@ internal sealed class WorkAhead(
                 a.Service!.Value,
                 AheadBy.Queue,
                 null,
-                a.Urgency == Urgency.Now ? a.AsOf : a.Action?.Day ?? a.ServiceDue?.Due,
+                a.ActBy,
                 null,
                 Needs(a.Asset, a.Service.Value)
             );

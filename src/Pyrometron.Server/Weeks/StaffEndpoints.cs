@@ -1,4 +1,3 @@
-using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Core.Weeks;
@@ -222,7 +221,7 @@ internal static class StaffEndpoints
             wrong.Add(new($"lists more than {MostTimes}", Pointer: at));
         var times = new List<WeeklyTime>();
         foreach (var (time, i) in (sent ?? []).Take(MostTimes).Select((time, i) => (time, i)))
-            if (time?.Day is { } day && Minute(time.From) is { } from && Minute(time.To) is { } to)
+            if (time?.Day is { } day && WallTimes.Read(time.From) is { } from && WallTimes.Read(time.To) is { } to)
                 times.Add(new WeeklyTime(day, from, to > from ? to : to + (24 * 60)));
             else
                 wrong.Add(new("day, from and to are needed, such as monday, 08:00 and 16:00", Pointer: $"{at}/{i}"));
@@ -242,13 +241,5 @@ internal static class StaffEndpoints
         return spans.Count > 1 && spans[^1].To - week > spans[0].From;
     }
 
-    private static int? Minute(string? text) =>
-        TimeOnly.TryParseExact(text, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var time)
-            ? (time.Hour * 60) + time.Minute
-            : null;
-
-    private static WeeklyTimeDto Told(WeeklyTime time) => new(time.Day, Clock(time.From), Clock(time.To));
-
-    private static string Clock(int minute) =>
-        new TimeOnly(minute / 60 % 24, minute % 60).ToString("HH:mm", CultureInfo.InvariantCulture);
+    private static WeeklyTimeDto Told(WeeklyTime time) => new(time.Day, WallTimes.Write(time.From), WallTimes.Write(time.To));
 }

@@ -1,0 +1,81 @@
+using System.Buffers;
+using System.Collections.Concurrent;
+using System.Globalization;
+using System.Net;
+using System.Net.Sockets;
+using System.Text;
+using SmtpServer;
+using SmtpServer.ComponentModel;
+using SmtpServer.Protocol;
+using SmtpServer.Storage;
+
+namespace Pyrometron.Devices;
+
+/// <summary>
+/// A stand-in for a mail server: it takes mail on this machine, keeps the newest ones in memory and sends nothing on.
+/// </summary>
+public sealed class MailStandIn : MessageStore, IDisposable
+{
+    private const int Kept = 50;
+
+    private readonly ConcurrentQueue<string> _mails = new();
+    private readonly CancellationTokenSource _end = new();
+
+    /// <summary>Starts it on a free port of this machine.</summary>
+    public MailStandIn()
+    {
+        Port = FreePort.Find();
+        var options = new SmtpServerOptionsBuilder()
+            .ServerName("localhost")
+            .Endpoint(e => e.Endpoint(new IPEndPoint(IPAddress.Loopback, Port)))
+            .Build();
+        var services = new ServiceProvider();
+        services.Add(this);
+        _ = new SmtpServer.SmtpServer(options, services).StartAsync(_end.Token);
+    }
+
+    /// <summary>Its port.</summary>
+    public int Port { get; }
+
+    /// <summary>What it answers to the next mails instead of taking them, such as 451; 0 for taking them.</summary>
+    public int Refuses { get; set; }
+
+    /// <summary>The mails it took, as they came, the newest last.</summary>
+    public IReadOnlyList<string> Mails => [.. _mails];
+
+    /// <inheritdoc/>
+    public override Task<SmtpResponse> SaveAsync(
+        ISessionContext context,
+        IMessageTransaction transaction,
+        ReadOnlySequence<byte> buffer,
+        CancellationToken cancellationToken
+    )
+    {
+        if (Refuses != 0)
+            return Task.FromResult(
+                new SmtpResponse((SmtpReplyCode)Refuses, string.Create(CultureInfo.InvariantCulture, $"refused with {Refuses}"))
+            );
+        _mails.Enqueue(Encoding.UTF8.GetString(buffer));
+        while (_mails.Count > Kept)
+            _mails.TryDequeue(out _);
+        return Task.FromResult(SmtpResponse.Ok);
+    }
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        // Who is being served still looks at the token while the server ends: it is left to the collector.
+        _end.Cancel();
+    }
+}
+
+/// <summary>Finds a port of this machine that nobody listens on.</summary>
+internal static class FreePort
+{
+    public static int Find()
+    {
+        using var probe = new TcpListener(IPAddress.Loopback, 0);
+        probe.Start();
+        return ((IPEndPoint)probe.LocalEndpoint).Port;
+    }
+}
