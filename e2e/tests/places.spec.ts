@@ -8,6 +8,8 @@ const PLACES = [
   ['/machines/GC-0117', /calculated/],
   ['/weeks', /jobs have a place/],
   ['/weeks/people', /When machines may be down/],
+  ['/notices', /Shown to/],
+  ['/notices/people', /Mails and calls/],
   ['/weeks/campaigns', /Dust out of the reading room/],
   ['/weeks/campaigns/1', /Still to do/],
   ['/weeks/campaigns/new?zone=BOAT', /at the bench/],

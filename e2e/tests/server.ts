@@ -80,12 +80,12 @@ export class Server {
     mkdirSync(MADE_DEMO, { recursive: true });
     const server = new Server(MADE_DEMO, true, await freePort());
     await server.launch();
-    // Its weeks are planned twice, the second time with somebody away: else each copy would plan them anew.
+    // Its weeks are planned twice, the second time with somebody away, and its news is found: else each copy would do it anew.
+    const read = async (path: string) => (await fetch(`${server.url}/api/v1/${path}`)).json();
     for (let i = 0; i < 600; i++) {
-      const weeks = (await fetch(`${server.url}/api/v1/weeks`).then((r) => r.json())) as {
-        plan: { canTakeBack: boolean } | null;
-      };
-      if (weeks.plan?.canTakeBack) break;
+      const weeks = (await read('weeks')) as { plan: { canTakeBack: boolean } | null };
+      const news = (await read('notices')) as { notices: unknown[] };
+      if (weeks.plan?.canTakeBack && news.notices.length > 0) break;
       await new Promise((r) => setTimeout(r, 100));
     }
     await server.end('SIGINT');

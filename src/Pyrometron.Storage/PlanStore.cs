@@ -51,22 +51,21 @@ public sealed class PlanStore(Database database)
     /// <summary>A plan within a use case.</summary>
     public static StoredPlan? Find(Transaction t, long id) => Find(t.Connection, id);
 
-    /// <summary>What earlier plans gave to somebody from an instant on, each work as it stood last.</summary>
-    public IReadOnlyList<Placed> Earlier(string person, DateTimeOffset from) =>
+    /// <summary>What earlier plans gave to each person from an instant on, each work as it stood last.</summary>
+    public IReadOnlyList<Placed> Earlier(DateTimeOffset from) =>
         database.Read(connection =>
             connection.Query(
                 """
-                SELECT work, start, max(plan_id) FROM plan_job
-                WHERE person = $person AND start >= $from AND plan_id < (SELECT max(id) FROM plan)
-                GROUP BY json_extract(work, '$.id')
+                SELECT work, start, person, max(plan_id) FROM plan_job
+                WHERE person IS NOT NULL AND start >= $from AND plan_id < (SELECT max(id) FROM plan)
+                GROUP BY person, json_extract(work, '$.id')
                 """,
                 r => new Placed(
                     StoredJson.Read<WantedRecord>(r.GetString(0)).ToWanted(),
-                    person,
+                    r.GetString(2),
                     Sql.ReadInstant(r.GetString(1)),
                     false
                 ),
-                ("$person", person),
                 ("$from", Sql.Text(from))
             )
         );

@@ -100,6 +100,11 @@ export const router = createBrowserRouter([
       { path: 'intake', lazy: async () => ({ Component: (await import('./places/intake/Intake')).Intake }) },
       { path: 'start', lazy: async () => ({ Component: (await import('./places/start/Start')).Start }) },
       { path: 'round', lazy: async () => ({ Component: (await import('./places/round/Round')).Round }) },
+      { path: 'notices', lazy: async () => ({ Component: (await import('./places/notices/News')).News }) },
+      {
+        path: 'notices/people',
+        lazy: async () => ({ Component: (await import('./places/notices/WhoIsTold')).WhoIsTold }),
+      },
       { path: 'rules', lazy: async () => ({ Component: (await import('./places/rules/Rules')).Rules }) },
       { path: '*', element: <NotFound /> },
     ],

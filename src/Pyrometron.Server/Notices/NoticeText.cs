@@ -17,7 +17,7 @@ internal static class NoticeText
     {
         [NoticeKind.Now] = "Needs work now",
         [NoticeKind.Next] = "Next",
-        [NoticeKind.DueThisWeek] = "Due this week",
+        [NoticeKind.DueThisWeek] = "Due this week or overdue",
         [NoticeKind.GroupEvent] = "Happened to many machines at once",
         [NoticeKind.WarmRoom] = "Rooms that are too warm",
         [NoticeKind.Silent] = "Stopped reporting",

@@ -2,10 +2,10 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Judging;
-using Pyrometron.Core.Weeks;
 using Pyrometron.Formats.Calendars;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
+using Pyrometron.Server.Weeks;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Planning;
@@ -25,8 +25,9 @@ internal static class CalendarEndpoints
             .Produces<string>(StatusCodes.Status200OK, "text/calendar");
 
     /// <summary>
-    /// What needs work, on the day by which; what the calendar asks for within a year; and the after-runs that are missing. Of
-    /// a person: what the plan gives them, at its times, and what it took from them again.
+    /// The plan, at its times; what needs work, on the day by which; what the calendar asks for within a year; and the after-runs
+    /// that are missing. What the plan held before and does not any more is told as cancelled. Of a person: their part of the
+    /// plan alone.
     /// </summary>
     /// <param name="zone">The code of a zone, for its machines alone.</param>
     /// <param name="person">The code of a person, for their part of the plan; a zone then counts for nothing.</param>
@@ -34,26 +35,23 @@ internal static class CalendarEndpoints
         string? zone,
         string? person,
         PlanStore plans,
-        PeopleStore people,
+        WeeksDesk weeks,
         JudgementService service,
-        FleetStore fleet,
         SetAsideStore setAside,
         JobStore jobs,
         TimeProvider time,
         CancellationToken cancellation
     )
     {
-        var places = Places.Of(fleet.Sites());
+        var house = weeks.House;
+        var places = Places.Of(house.Sites);
         if (zone is not null && !places.HasZone(zone))
             return Problems.Missing($"There is no zone '{zone}'.");
-        var now = time.GetUtcNow();
+        var visits = new PlannedVisits(plans, house, time.GetUtcNow());
         if (person is not null)
-        {
-            if (people.All().FirstOrDefault(p => p.Code == person) is not { } who)
-                return Problems.Missing($"Nobody has the code '{person}'.");
-            var visits = plans.Newest() is { } plan ? Visits(plans, plan, who.Code, now, places) : [];
-            return Calendar(CalendarFile.Write($"Pyrometron: {who.Name}", visits, now));
-        }
+            return house.People.FirstOrDefault(p => p.Code == person) is { } who
+                ? Calendar($"Pyrometron: {who.Name}", [], visits.Of(who))
+                : Problems.Missing($"Nobody has the code '{person}'.");
         var judgement = (await service.GetAsync(null, Patience, cancellation)).Judgement;
         var aside = judgement is null ? [] : setAside.On(judgement.AsOf).Keys.ToHashSet();
         var machines = (judgement?.Queue ?? []).Where(a =>
@@ -65,45 +63,11 @@ internal static class CalendarEndpoints
                 .Concat(looks[a.Asset.Tag].Select(j => AfterRun(j, service.Today())))
                 .Select(d => d with { Place = places.ZoneName(a.Asset.Zone) })
         );
-        var name = zone is null ? "Pyrometron" : $"Pyrometron: {places.ZoneName(zone)}";
-        return Calendar(CalendarFile.Write(name, days, now));
+        return Calendar(zone is null ? "Pyrometron" : $"Pyrometron: {places.ZoneName(zone)}", days, visits.In(zone));
+
+        ContentHttpResult Calendar(string name, IEnumerable<CalendarDay> due, IReadOnlyCollection<CalendarVisit> planned) =>
+            TypedResults.Content(CalendarFile.Write(name, due, planned, time.GetUtcNow()), "text/calendar; charset=utf-8");
     }
-
-    private static ContentHttpResult Calendar(string text) => TypedResults.Content(text, "text/calendar; charset=utf-8");
-
-    /// <summary>Somebody's part of the plan, and what earlier plans gave them that is not theirs any more.</summary>
-    private static IEnumerable<CalendarVisit> Visits(
-        PlanStore plans,
-        StoredPlan plan,
-        string person,
-        DateTimeOffset now,
-        Places places
-    )
-    {
-        var theirs = plan.Placed.Where(p => p.Person == person).ToDictionary(p => p.Work.Id);
-        CalendarVisit Of(Placed placed, bool cancelled) =>
-            new(
-                $"{placed.Work.Id}-{person}",
-                placed.Start,
-                TimeSpan.FromMinutes(placed.Work.Minutes),
-                Title(placed.Work),
-                placed.Work.DueBy is { } due ? FormattableString.Invariant($"Due by {due:yyyy-MM-dd}.") : "",
-                places.ZoneName(placed.Work.Zone),
-                (int)plan.Id,
-                cancelled
-            );
-        return theirs
-            .Values.Select(p => Of(p, cancelled: false))
-            .Concat(plans.Earlier(person, now).Where(p => !theirs.ContainsKey(p.Work.Id)).Select(p => Of(p, cancelled: true)));
-    }
-
-    private static string Title(Wanted work) =>
-        work.Kind switch
-        {
-            WantedKind.Visit => work.Title,
-            WantedKind.Service => string.Join(", ", work.Steps.Select(s => $"{s.Tag}: {Words.Of(s.Level!.Value)}")),
-            _ => $"{work.Steps[0].Tag}: {Words.Of(work.Kind).Replace('-', ' ')}",
-        };
 
     private static IEnumerable<CalendarDay> Of(Assessment a, DateOnly today)
     {

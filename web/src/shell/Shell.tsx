@@ -3,11 +3,13 @@ import { Trans } from '@lingui/react/macro';
 import { Button } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { useNews } from '../api/notices';
 import { useHealth } from '../api/queries';
 import { useHandScanner } from '../ui/useHandScanner';
 import { InHand } from '../ui/InHand';
 import { useKeys } from '../ui/keys';
 import { useNarrow } from '../ui/useNarrow';
+import { unseen } from '../words/notices';
 import { usePreferences } from '../words/preferences';
 
 const KeyHelp = lazy(async () => ({ default: (await import('./KeyHelp')).KeyHelp }));
@@ -26,12 +28,17 @@ const PLACES: readonly { to: string; name: string; rare?: boolean }[] = [
   { to: '/rules', name: t`House rules`, rare: true },
 ];
 
+/** What is new stands apart from the places: it leads to them. */
+const NEWS = { to: '/notices', name: t`What is new` };
+
 /** The frame around every place: where one can go, and what holds everywhere. */
 export function Shell() {
   // Null until it is first asked for; then it stays, so that the focus goes back where it came from.
   const [help, setHelp] = useState<boolean | null>(null);
   const [settings, setSettings] = useState<boolean | null>(null);
-  const { unit } = usePreferences();
+  const { unit, reader, seenNotice } = usePreferences();
+  const news = useNews(reader);
+  const fresh = unseen(news.data?.notices ?? [], seenNotice);
   const narrow = useNarrow(760);
   const health = useHealth();
   const navigate = useNavigate();
@@ -67,6 +74,9 @@ export function Shell() {
           {t`More`}
         </button>
         <div className="shell-foot">
+          <NavLink to={NEWS.to} className="shell-news">
+            {fresh > 0 ? t`New: ${fresh}` : NEWS.name}
+          </NavLink>
           {health.data?.data === 'demo' && <span className="demo-note">{t`Demo data`}</span>}
           <Button type="text" size="small" onClick={() => setSettings(true)}>
             {t`°${unit} · look`}
@@ -91,7 +101,7 @@ export function Shell() {
             open={settings}
             onClose={() => setSettings(false)}
             version={health.data?.version}
-            places={narrow ? PLACES.filter((p) => p.rare) : []}
+            places={narrow ? [NEWS, ...PLACES.filter((p) => p.rare)] : []}
           />
         )}
       </Suspense>

@@ -7,10 +7,14 @@ export interface Preferences {
   theme: 'light' | 'dark' | 'system';
   /** Whether single letters and digits are keys. */
   keys: boolean;
+  /** Code of the person to whom news is shown on this device; empty for all of it. */
+  reader: string;
+  /** Number of the newest notice that was shown here. */
+  seenNotice: number;
 }
 
 const KEY = 'pyrometron.preferences';
-const DEFAULTS: Preferences = { unit: 'C', theme: 'system', keys: true };
+const DEFAULTS: Preferences = { unit: 'C', theme: 'system', keys: true, reader: '', seenNotice: 0 };
 const listeners = new Set<() => void>();
 let current = load();
 

@@ -18,6 +18,7 @@ import { DayLines } from './DayLines';
 import { JobPanel } from './JobPanel';
 import { LeftOut } from './LeftOut';
 import { MakePlan } from './MakePlan';
+import { CalendarFeeds } from './CalendarFeeds';
 import { planCsv } from './planCsv';
 import { useDraft } from './useDraft';
 import './weeks.css';
@@ -113,6 +114,7 @@ function InForce({
   const below = useNarrow(1020);
   const [picked, setPicked] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
+  const [calendar, setCalendar] = useState(false);
   const move = useDraft(plan.id);
   const takeBack = useWrite(() => unwrap(api.POST('/api/v1/weeks/take-back', { body: { seen: plan.id } })));
   const days = boards(plan, people, zones);
@@ -182,6 +184,7 @@ function InForce({
           <Button onClick={() => download(`weeks-${plan.start}.csv`, planCsv(plan, people))}>
             {t`Export CSV`}
           </Button>
+          <Button onClick={() => setCalendar(true)}>{t`Calendar`}</Button>
         </div>
         {takeBack.isError && <Refusal error={takeBack.error} />}
         {move.place.isError && <Refusal error={move.place.error} />}
@@ -210,6 +213,7 @@ function InForce({
           {panel}
         </Modal>
       )}
+      {calendar && <CalendarFeeds people={people} onClose={() => setCalendar(false)} />}
       {adding && <AddVisit plan={plan} onClose={() => setAdding(false)} />}
     </>
   );
