@@ -1,3 +1,4 @@
+using MathNet.Numerics.Distributions;
 using Pyrometron.Core.Causes;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Forecast;
@@ -66,13 +67,28 @@ public sealed record PartAssessment(
     public PartAssessment HeldAgainst(double marginKelvin, DateOnly asOf)
     {
         var margin = Part.Limit.Value - marginKelvin - HottestC;
-        var rateSigma = Trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
         return this with
         {
             MarginKelvin = margin,
-            Action = ActionForecast.Of(asOf, margin, SigmaKelvin, PaceKelvinPerDay, rateSigma),
+            Action = ActionForecast.Of(asOf, margin, SigmaKelvin, PaceKelvinPerDay, PaceSigma),
         };
     }
+
+    /// <summary>
+    /// The chance that it is past its action line some days from now if nothing is done: margin and pace are taken as normal, as
+    /// the date is.
+    /// </summary>
+    public double ChancePastLine(double days)
+    {
+        var beyond = PaceKelvinPerDay * days - MarginKelvin;
+        var sigma = Math.Sqrt(SigmaKelvin * SigmaKelvin + Math.Pow(PaceSigma * days, 2));
+        return sigma > 0 ? Normal.CDF(0, sigma, beyond)
+            : beyond >= 0 ? 1
+            : 0;
+    }
+
+    /// <summary>Standard uncertainty of the pace, K a day; 0 where nothing tells it.</summary>
+    private double PaceSigma => Trend is { } spread ? (spread.High - spread.Low) / (2 * 1.2816) : 0;
 
     /// <summary>Standard uncertainties of the split's causes, K; null where a whole fleet was judged.</summary>
     public CauseSplit? SplitSigma { get; init; }

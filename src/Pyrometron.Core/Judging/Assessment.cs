@@ -154,6 +154,12 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// </summary>
     public IReadOnlyList<LevelWorth> Levels { get; init; } = [];
 
+    /// <summary>Reckons what levels are worth on it; null where nothing was measured.</summary>
+    internal LevelValuation? Valuation =>
+        Findings is null || Parts.Count == 0
+            ? null
+            : new LevelValuation(Asset, Parts, Findings.Year, Findings.Fan, Findings.Machine.Symptoms, AsOf, Policy);
+
     /// <summary>
     /// What the advised level is worth; null without one, or where nothing but the calendar or a report asks for it.
     /// </summary>

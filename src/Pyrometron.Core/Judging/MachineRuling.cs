@@ -70,9 +70,7 @@ internal sealed class MachineRuling
         var urgency = UrgencyRule.AfterJob(startUnknown && judged == Urgency.Fine ? Urgency.Unknown : judged, result);
         // Asked where something is to win, and on a machine's own page.
         IReadOnlyList<LevelWorth> levels =
-            worth || _findings.WithHistory
-                ? new LevelValuation(_asset, parts, _findings.Year, _findings.Fan, symptoms, _asOf, _policy).Levels()
-                : [];
+            worth || _findings.WithHistory ? (drawn with { Parts = parts }).Valuation!.Levels() : [];
         return drawn with
         {
             Urgency = urgency,

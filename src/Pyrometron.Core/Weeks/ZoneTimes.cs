@@ -19,6 +19,16 @@ public sealed record ZoneTimes(
 
     /// <summary>A zone of which nobody has said anything.</summary>
     public static ZoneTimes Usual(string zone) => new(zone, UsualSetup, null, [], []);
+
+    /// <summary>The first day from a day on, within so many, on which machines may be down; null where there is none.</summary>
+    public DateOnly? NextOpen(DateOnly from, int days) =>
+        Enumerable
+            .Range(0, days)
+            .Select(d => (DateOnly?)from.AddDays(d))
+            .FirstOrDefault(day =>
+                (Open.Count == 0 || Open.Any(o => o.Day == day!.Value.DayOfWeek))
+                && !Closed.Any(c => c.From <= day && day <= c.To)
+            );
 }
 
 /// <summary>Days on which nothing of a zone may be down.</summary>

@@ -36,9 +36,18 @@ internal sealed class LevelValuation(
     {
         if (parts.Count == 0)
             return [];
-        var left = new LeftAlone(WorkLost(null, 0), AgeingRate(null, 0));
+        var left = Left;
         return [.. ServiceEffects.AgainstWear.Select(l => Of(l, left))];
     }
+
+    /// <summary>
+    /// What a level is worth if it is done only some days from now: until then nothing is won, and the years end when they would
+    /// have ended. At 0 days it is what <see cref="Levels"/> tells.
+    /// </summary>
+    public LevelValue After(ServiceLevel level, int days) =>
+        Value(level, policy.Proven.Of(asset, level).Share, policy.Times.Of(asset, level).Minutes, Left, days);
+
+    private LeftAlone Left => new(WorkLost(null, 0, 0), AgeingRate(null, 0));
 
     /// <summary>What the years cost if nothing is done: what every level is held against.</summary>
     private readonly record struct LeftAlone(double WorkLost, double AgeingRate);
@@ -53,7 +62,7 @@ internal sealed class LevelValuation(
             won > 0
                 ? 2 * Math.Sqrt(Math.Pow(most.SigmaKelvin / most.Split.Total, 2) + Math.Pow(proven.Sigma / proven.Share, 2))
                 : 0;
-        LevelValue ValueOf(double share) => Value(level, share, time.Minutes, left);
+        LevelValue ValueOf(double share) => Value(level, share, time.Minutes, left, 0);
         return new LevelWorth(
             level,
             most.Part.Name,
@@ -69,35 +78,39 @@ internal sealed class LevelValuation(
     }
 
     /// <param name="share">What the level wins of what the split says.</param>
-    private LevelValue Value(ServiceLevel level, double share, int minutes, LeftAlone left)
+    /// <param name="wait">Days until it is done.</param>
+    private LevelValue Value(ServiceLevel level, double share, int minutes, LeftAlone left, int wait)
     {
+        var years = Math.Max(0, _years - wait / YearAhead.Days);
+        var hours = asset.DutyHoursPerDay * YearAhead.Days * years;
+        var on = asOf.AddDays(wait);
         var won = parts.Max(p => p.Split.WonBy(level)) * share;
         var slower = fan.SpeedAfter(won);
         var values = policy.Values;
         return new LevelValue(
             // Whatever is won can only lower what is lost: where nothing is, there is nothing to reckon.
-            Throttling: left.WorkLost == 0 ? 0 : (left.WorkLost - WorkLost(level, share)) * _hours * _worth.MachineHour,
+            Throttling: left.WorkLost == 0 ? 0 : (left.WorkLost - WorkLost(level, share, wait)) * _hours * _worth.MachineHour,
             Crashes: CrashesAYear
-                * _years
+                * years
                 * Math.Min(1, won / Math.Max(policy.WorthKelvin, parts.Max(p => p.Split.Total)))
                 * values.CrashHours
                 * _worth.MachineHour,
-            Ageing: (left.AgeingRate - AgeingRate(level, share)) * _worth.Replacement / values.LifeYears * _years,
+            Ageing: (left.AgeingRate - AgeingRate(level, share)) * _worth.Replacement / values.LifeYears * years,
             Noise: asset.Kind is AssetKind.Laptop or AssetKind.Desktop
-                ? FanAtWork.DecibelsLess(slower) * values.DecibelYear * _years
+                ? FanAtWork.DecibelsLess(slower) * values.DecibelYear * years
                 : 0,
             Energy: BenchCosts.FanWatts(asset.Kind)
                 * FanAtWork.PowerShare(fan.SpeedShare)
                 * (1 - FanAtWork.PowerShare(slower))
                 / 1000
-                * _hours
+                * hours
                 * values.KilowattHour,
             Work: minutes / 60.0 * values.TechnicianHour,
             Material: policy.Materials.Of(level),
             Downtime: BenchCosts.Downtime(asset, minutes, values),
             Risk: BenchCosts.ChanceOfDamage(asset.Kind, level) * _worth.Replacement,
-            Warranty: policy.ForfeitsCover(asset, level, asOf)
-                ? (asset.WarrantyUntil!.Value.DayNumber - asOf.DayNumber)
+            Warranty: policy.ForfeitsCover(asset, level, on)
+                ? (asset.WarrantyUntil!.Value.DayNumber - on.DayNumber)
                     / YearAhead.Days
                     * left.AgeingRate
                     * _worth.Replacement
@@ -110,7 +123,8 @@ internal sealed class LevelValuation(
     /// The share of the years' work lost to slower clocks. A part that would pass its limit with the fan at full speed sheds so
     /// much heat that it stays there, and heat goes with the cube of the clock, since voltage follows it (dynamic power C·V²·f).
     /// </summary>
-    private double WorkLost(ServiceLevel? level, double share)
+    /// <param name="wait">Days until the level is done.</param>
+    private double WorkLost(ServiceLevel? level, double share, int wait)
     {
         if (year.Count == 0)
             return 0;
@@ -119,10 +133,11 @@ internal sealed class LevelValuation(
         for (var y = 0; y < _years; y++)
             foreach (var (ahead, air) in year)
             {
-                var most = 0.0;
+                var (most, days) = (0.0, ahead + y * YearAhead.Days);
+                var done = days >= wait ? 1 : 0;
                 for (var p = 0; p < won.Length; p++)
                 {
-                    var rise = parts[p].HottestRiseKelvin + parts[p].PaceKelvinPerDay * (ahead + y * YearAhead.Days) - won[p];
+                    var rise = parts[p].HottestRiseKelvin + parts[p].PaceKelvinPerDay * days - done * won[p];
                     var allowed = parts[p].Part.Limit.Value - air;
                     if (rise > allowed)
                         most = Math.Max(most, 1 - Math.Cbrt(Math.Max(0, allowed) / rise));

@@ -37,6 +37,24 @@ public sealed record LevelValue(
 
     /// <summary>What is left.</summary>
     public double Net => Gain - Cost;
+
+    /// <summary>Nothing done, nothing won.</summary>
+    public static LevelValue Nothing { get; } = new(0, 0, 0, 0, 0, 0, 0, 0, 0, 0);
+
+    /// <summary>Of two machines together.</summary>
+    public static LevelValue operator +(LevelValue a, LevelValue b) =>
+        new(
+            a.Throttling + b.Throttling,
+            a.Crashes + b.Crashes,
+            a.Ageing + b.Ageing,
+            a.Noise + b.Noise,
+            a.Energy + b.Energy,
+            a.Work + b.Work,
+            a.Material + b.Material,
+            a.Downtime + b.Downtime,
+            a.Risk + b.Risk,
+            a.Warranty + b.Warranty
+        );
 }
 
 /// <summary>What a level would win on the part that gains most from it, what it takes, and what that is worth.</summary>

@@ -93,7 +93,7 @@ public static class CalendarFile
             ? new CalDateTime(TimeZoneInfo.ConvertTime(instant, TimeZoneInfo.FindSystemTimeZoneById(zone)).DateTime, zone)
             : new CalDateTime(instant.UtcDateTime, "UTC");
 
-    /// <summary>Whether a name stands for a zone with a clock of its own, known to this system and to the calendar library.</summary>
+    /// <summary>Whether a name stands for a zone with a clock of its own, known here and to the calendar library.</summary>
     private static bool IsZone(string zone) =>
         zone.Contains('/', StringComparison.Ordinal)
         && !zone.StartsWith("Etc/", StringComparison.Ordinal)

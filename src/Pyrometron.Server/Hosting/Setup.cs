@@ -190,6 +190,7 @@ public static class Setup
         api.MapTables();
         api.MapLogs();
         api.MapQueue();
+        api.MapWaiting();
         api.MapZones();
         api.MapMachines();
         api.MapSymptoms();

@@ -20,7 +20,27 @@ public sealed record ValueAnswer(
     double Warranty,
     double Cost,
     double Net
-);
+)
+{
+    internal static ValueAnswer From(LevelValue v) =>
+        new(
+            Rounded(v.Throttling),
+            Rounded(v.Crashes),
+            Rounded(v.Ageing),
+            Rounded(v.Noise),
+            Rounded(v.Energy),
+            Rounded(v.Gain),
+            Rounded(v.Work),
+            Rounded(v.Material),
+            Rounded(v.Downtime),
+            Rounded(v.Risk),
+            Rounded(v.Warranty),
+            Rounded(v.Cost),
+            Rounded(v.Net)
+        );
+
+    internal static double Rounded(double value) => Math.Round(value, 2);
+}
 
 /// <summary>What a level would win on the part that gains most from it, what it takes, and what that is worth.</summary>
 /// <param name="Kelvin">As far as the fleet's proven jobs bear it out.</param>
@@ -54,25 +74,11 @@ public sealed record LevelAnswer(
             l.TimedJobs,
             Rounded(l.ProvenShare),
             l.ProvenJobs,
-            new ValueAnswer(
-                Rounded(l.Value.Throttling),
-                Rounded(l.Value.Crashes),
-                Rounded(l.Value.Ageing),
-                Rounded(l.Value.Noise),
-                Rounded(l.Value.Energy),
-                Rounded(l.Value.Gain),
-                Rounded(l.Value.Work),
-                Rounded(l.Value.Material),
-                Rounded(l.Value.Downtime),
-                Rounded(l.Value.Risk),
-                Rounded(l.Value.Warranty),
-                Rounded(l.Value.Cost),
-                Rounded(l.Value.Net)
-            ),
+            ValueAnswer.From(l.Value),
             Rounded(l.NetLow),
             Rounded(l.NetHigh),
             Rounded(l.PerHour)
         );
 
-    private static double Rounded(double value) => Math.Round(value, 2);
+    private static double Rounded(double value) => ValueAnswer.Rounded(value);
 }

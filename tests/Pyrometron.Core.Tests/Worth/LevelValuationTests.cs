@@ -244,4 +244,63 @@ public class LevelValuationTests
         // Wear goes on: later years lose more.
         Assert.True(three.Throttling > 3 * one.Throttling);
     }
+
+    private static LevelValue After(int days, PartAssessment part, Asset? asset = null, JudgementPolicy? policy = null) =>
+        new LevelValuation(asset ?? Machine(), [part], Year, Still, [], Today, policy ?? House).After(ServiceLevel.Repaste, days);
+
+    [Fact]
+    public void Without_waiting_it_is_worth_what_the_levels_tell()
+    {
+        var part = Core(Paste(20), 70);
+        Assert.Equal(Of(ServiceLevel.Repaste, part).Value, After(0, part));
+    }
+
+    /// <summary>A loss that is the same every day is won on the days left: of 73 equal stretches those from the day on.</summary>
+    [Theory]
+    [InlineData(30, 68)]
+    [InlineData(365, 1)]
+    [InlineData(366, 0)]
+    public void While_it_waits_nothing_is_won(int days, int stretches)
+    {
+        var part = Core(Paste(65 / 0.729 - 65), 65 / 0.729);
+        var now = After(0, part);
+        Assert.Equal(now.Throttling * stretches / 73, After(days, part).Throttling, 0.01);
+        Assert.Equal(now.Ageing * Math.Max(0, 365 - days) / 365, After(days, part).Ageing, 1e-6);
+        Assert.Equal(now.Work + now.Material + now.Risk, After(days, part).Cost - After(days, part).Downtime, 1e-9);
+    }
+
+    [Fact]
+    public void Waiting_longer_is_never_worth_more_where_it_is_worth_doing()
+    {
+        var part = Core(Paste(20), 70, pace: 0.02);
+        var nets = Enumerable.Range(0, 13).Select(m => After(m * 30, part).Net).ToList();
+        Assert.True(nets[0] > 0);
+        Assert.Equal(nets.OrderDescending(), nets);
+    }
+
+    /// <summary>Where opening it forfeits the maker's cover, waiting for its end saves that.</summary>
+    [Fact]
+    public void A_warranty_that_ends_meanwhile_is_not_lost()
+    {
+        var covered = Machine(warranty: Today.AddDays(100));
+        var part = Core(Paste(20), 70);
+        var (now, later) = (After(0, part, covered), After(120, part, covered));
+        Assert.True(now.Warranty > 0);
+        Assert.Equal(0, later.Warranty);
+    }
+
+    /// <summary>Normal margin and pace: at the day of the date it is one half, at its late end (90 %) nine tenths.</summary>
+    [Fact]
+    public void The_chance_to_be_past_the_line_goes_with_the_date()
+    {
+        var trend = new Trend(0.05, 0.048, 0.052, 0.01, 0);
+        var part = (Core(Paste(10), 45, pace: 0.05, sigma: 0.001) with { Trend = trend }).HeldAgainst(5, Today);
+        var date = part.Action!.Value;
+        double Days(DateOnly day) => day.DayNumber - Today.DayNumber;
+        Assert.Equal(0.5, part.ChancePastLine(Days(date.Day)), 0.01);
+        Assert.InRange(part.ChancePastLine(Days(date.Early)), 0.08, 0.12);
+        Assert.InRange(part.ChancePastLine(Days(date.Late!.Value)), 0.88, 0.92);
+        Assert.Equal(0, part.ChancePastLine(0), 1e-6);
+        Assert.Equal(1, Core(Paste(10), 90, sigma: 0).ChancePastLine(0));
+    }
 }

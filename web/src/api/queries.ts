@@ -129,6 +129,19 @@ export function useHours() {
   });
 }
 
+/** What waiting with advised work means, of a machine or of a zone. */
+export function useWaiting(of: 'assets' | 'zones', name: string, judgedAt: string | null) {
+  return useQuery({
+    queryKey: ['waiting', of, name, judgedAt],
+    queryFn: () =>
+      of === 'assets'
+        ? unwrap(api.GET('/api/v1/assets/{tag}/waiting', { params: { path: { tag: name } } }))
+        : unwrap(api.GET('/api/v1/zones/{code}/waiting', { params: { path: { code: name } } })),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+}
+
 /** Who works when, and where work may be done when. */
 export function useStaff() {
   return useQuery({

@@ -37,17 +37,26 @@ export function Halls() {
   const zones = useZones(queue.data?.judgedAt);
   if (!zones.data || !queue.data || queue.isPlaceholderData)
     return <Unready of={[zones, queue]} title={t`Halls`} failed={t`The halls cannot be shown.`} />;
-  return <AllHalls zones={zones.data} items={queue.data.items} events={queue.data.events} />;
+  return (
+    <AllHalls
+      zones={zones.data}
+      items={queue.data.items}
+      events={queue.data.events}
+      judgedAt={queue.data.judgedAt}
+    />
+  );
 }
 
 function AllHalls({
   zones,
   items,
   events,
+  judgedAt,
 }: {
   zones: readonly Schemas['ZoneAnswer'][];
   items: readonly QueueItem[];
   events: readonly Schemas['GroupEventAnswer'][];
+  judgedAt: string | null;
 }) {
   const machines = useMachines();
   const [params, setParams] = useSearchParams();
@@ -153,6 +162,7 @@ function AllHalls({
           zone={picked}
           items={byZone.get(picked.code) ?? []}
           events={events}
+          judgedAt={judgedAt}
           onDraw={() => setDrawing(true)}
         />
       )}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { QueueItem, Schemas } from '../../api/client';
 import { CauseMark } from '../../ui/marks/CauseMark';
+import { WaitingTable } from '../../ui/WaitingTable';
 import { kelvin } from '../../words/format';
 import { say } from '../../words/message';
 import { AirChart } from './AirChart';
@@ -17,11 +18,13 @@ export function ZonePanel({
   zone,
   items,
   events,
+  judgedAt,
   onDraw,
 }: {
   zone: Schemas['ZoneAnswer'];
   items: readonly QueueItem[];
   events: readonly Schemas['GroupEventAnswer'][];
+  judgedAt: string | null;
   onDraw: () => void;
 }) {
   const [editing, setEditing] = useState(false);
@@ -65,6 +68,7 @@ export function ZonePanel({
           </li>
         ))}
       </ul>
+      <WaitingTable of="zones" name={zone.code} judgedAt={judgedAt} />
       {worst.length > MOST && (
         <Link to={`/?zone=${encodeURIComponent(zone.code)}`}>
           {t`and ${worst.length - MOST} more, on Rounds`}

@@ -9,6 +9,7 @@ import { CAUSE_WORDS, CauseMark } from '../../ui/marks/CauseMark';
 import { HeatPath } from '../../ui/marks/HeatPath';
 import type { Span } from '../../ui/chart/span';
 import { DriftChart } from './DriftChart';
+import { WaitingTable } from '../../ui/WaitingTable';
 import { LevelsTable } from './LevelsTable';
 import { measuredWords } from '../../words/measured';
 import { PartsTable } from './PartsTable';
@@ -96,6 +97,7 @@ export function Judgement({
             <DriftChart {...chart} part={part} />
             <ResidualChart {...chart} part={part} steps={a.steps} />
             <PartsTable a={a} />
+            <WaitingTable of="assets" name={a.asset} judgedAt={a.judgedAt} />
           </section>
           <section aria-label={t`Heat path`}>
             <div className="section-head">

@@ -2,8 +2,8 @@ import { plural, t } from '@lingui/core/macro';
 import type { ReactNode } from 'react';
 import type { Schemas } from '../../api/client';
 import { kelvin, minutes, money, partName, whole } from '../../words/format';
-import { FigureBreakdown } from './FigureBreakdown';
-import { valueBreakdown } from './valueBreakdown';
+import { FigureBreakdown } from '../../ui/FigureBreakdown';
+import { valueBreakdown } from '../../words/valueBreakdown';
 import { levelName } from '../../words/work';
 import { PlainTable } from '../../ui/PlainTable';
 
@@ -61,7 +61,7 @@ export function LevelsTable({
             <td className="num">
               <FigureBreakdown
                 title={t`What the ${levelName(l.level)} is worth`}
-                lines={valueBreakdown(l, currency)}
+                lines={valueBreakdown(l.value, currency)}
               >
                 {money(l.value.net, currency)}
               </FigureBreakdown>

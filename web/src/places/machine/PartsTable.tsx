@@ -2,7 +2,7 @@ import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { capital, day, kelvin, partName, useTemperature, withUncertainty } from '../../words/format';
 import { CAUSE_WORDS } from '../../ui/marks/CauseMark';
-import { FigureBreakdown } from './FigureBreakdown';
+import { FigureBreakdown } from '../../ui/FigureBreakdown';
 import { word } from '../../words/word';
 import { PlainTable } from '../../ui/PlainTable';
 

@@ -1,8 +1,6 @@
 import { t } from '@lingui/core/macro';
-import type { Schemas } from '../../api/client';
-import { money } from '../../words/format';
-
-type Level = Schemas['LevelAnswer'];
+import type { Schemas } from '../api/client';
+import { money } from './format';
 
 /** What a level brings, then what it costs; what is nothing is left out. */
 const GAINS = [
@@ -14,20 +12,20 @@ const GAINS = [
 ] as const;
 const COSTS = [
   ['work', t`the technician’s time`],
-  ['material', 'material'],
+  ['material', t`material`],
   ['downtime', t`work lost at the bench and in tests`],
   ['risk', t`risk of breaking something`],
   ['warranty', t`maker’s warranty lost`],
 ] as const;
 
-/** How the net value of a level comes about. */
-export function valueBreakdown({ value }: Level, currency: string) {
+/** How the net value of work comes about. */
+export function valueBreakdown(value: Schemas['ValueAnswer'], currency: string) {
   const amount = (v: number) => money(v, currency);
   return [
     ...GAINS.filter(([key]) => Math.abs(value[key]) >= 0.05).map(
       ([key, name]) => [name, amount(value[key])] as const,
     ),
     ...COSTS.filter(([key]) => value[key] >= 0.05).map(([key, name]) => [name, amount(-value[key])] as const),
-    ['left', amount(value.net)],
+    [t`left`, amount(value.net)],
   ] as const;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Schemas } from '../../api/client';
+import type { Schemas } from '../api/client';
 import { valueBreakdown } from './valueBreakdown';
 
 const level: Schemas['LevelAnswer'] = {
@@ -31,7 +31,7 @@ const level: Schemas['LevelAnswer'] = {
 };
 
 describe('the making of a value', () => {
-  const made = valueBreakdown(level, 'crowns');
+  const made = valueBreakdown(level.value, 'crowns');
 
   test('gains come first, costs carry a minus, what is nothing is left out', () => {
     expect(made.map(([what]) => what)).toEqual([

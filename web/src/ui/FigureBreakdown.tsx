@@ -1,5 +1,6 @@
 import { Popover } from 'antd';
 import type { ReactNode } from 'react';
+import './figureBreakdown.css';
 
 /** A number that opens to what it is made of. */
 export function FigureBreakdown({
