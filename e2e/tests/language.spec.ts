@@ -39,6 +39,7 @@ const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<vo
   ['/weeks/people'],
   ['/weeks/people', (page) => page.locator('.weeks-staff button').nth(1).click()],
   ['/weeks', (page) => page.locator('.weeks-who a').first().click()],
+  ['/rules/backups'],
   ['/notices'],
   ['/notices/people'],
   ['/weeks/campaigns'],

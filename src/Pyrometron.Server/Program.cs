@@ -1,8 +1,11 @@
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
+using Pyrometron.Server.Commands;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
+if (CommandLine.IsFor(args))
+    return CommandLine.Run(args);
 try
 {
     var builder = WebApplication.CreateBuilder(args);

@@ -3,11 +3,14 @@ using Microsoft.Data.Sqlite;
 namespace Pyrometron.Storage;
 
 /// <summary>Whether the file of a database is whole: looked at when it is opened, before anything is written.</summary>
-internal static class DatabaseCheck
+public static class DatabaseCheck
 {
     /// <summary>What to do with a damaged file.</summary>
-    public const string WayOn =
+    internal const string WayOn =
         "Nothing was changed. Lay back a copy, rescue what can be read with '.recover' of the sqlite3 shell, or start with another --data folder.";
+
+    /// <summary>Whether a database was not opened because its file is damaged, or is none.</summary>
+    public static bool IsDamage(InvalidDataException error) => error.Message.Contains(WayOn, StringComparison.Ordinal);
 
     /// <summary>A file larger than this takes seconds to look through, bytes.</summary>
     private const long Large = 256L * 1024 * 1024;
@@ -24,7 +27,7 @@ internal static class DatabaseCheck
 
     /// <summary>Looks through the structure of the file. O(its size).</summary>
     /// <exception cref="InvalidDataException">It is damaged.</exception>
-    public static void Run(SqliteConnection connection, string path, Action<string> tell)
+    internal static void Run(SqliteConnection connection, string path, Action<string> tell)
     {
         if (new FileInfo(path) is { Exists: true, Length: > Large } file)
             tell($"Looking through the database ({file.Length / 1024 / 1024} MB) …");

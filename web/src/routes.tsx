@@ -105,6 +105,10 @@ export const router = createBrowserRouter([
         path: 'notices/people',
         lazy: async () => ({ Component: (await import('./places/notices/WhoIsTold')).WhoIsTold }),
       },
+      {
+        path: 'rules/backups',
+        lazy: async () => ({ Component: (await import('./places/backups/Backups')).Backups }),
+      },
       { path: 'rules', lazy: async () => ({ Component: (await import('./places/rules/Rules')).Rules }) },
       { path: '*', element: <NotFound /> },
     ],

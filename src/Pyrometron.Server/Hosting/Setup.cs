@@ -11,6 +11,7 @@ using Pyrometron.Application.Rules;
 using Pyrometron.Application.Stores;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Sending;
+using Pyrometron.Server.Backups;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Campaigns;
 using Pyrometron.Server.Demo;
@@ -26,6 +27,7 @@ using Pyrometron.Server.Stores;
 using Pyrometron.Server.Weeks;
 using Pyrometron.Server.Zones;
 using Pyrometron.Storage;
+using Pyrometron.Storage.Backups;
 
 namespace Pyrometron.Server.Hosting;
 
@@ -72,6 +74,7 @@ public static class Setup
             Open(
                 options,
                 services.GetRequiredService<DataFolder>(),
+                services.GetRequiredService<BackupSettings>(),
                 services.GetRequiredService<TimeProvider>(),
                 services.GetRequiredService<ILogger<Database>>()
             )
@@ -138,18 +141,53 @@ public static class Setup
         builder.Services.AddHostedService<DemoPlan>();
         builder.Services.AddHostedService(services => services.GetRequiredService<StandIns>());
         builder.Services.AddHostedService<NoticeWatch>();
+        builder.Services.AddSingleton(BackupSettings.From(builder.Configuration, options));
+        builder.Services.AddSingleton<BackupDesk>();
+        builder.Services.AddHostedService(services => services.GetRequiredService<BackupDesk>());
     }
 
-    /// <summary>Opens the database, laying the demo into a new one when asked for.</summary>
-    private static Database Open(ServerOptions options, DataFolder folder, TimeProvider clock, ILogger<Database> log)
+    /// <summary>
+    /// Opens the database: a backup that is asked for is laid back first, and the demo laid into a new one when asked for.
+    /// </summary>
+    private static Database Open(
+        ServerOptions options,
+        DataFolder folder,
+        BackupSettings backups,
+        TimeProvider clock,
+        ILogger<Database> log
+    )
     {
         var path = Path.Combine(folder.Path, ServerOptions.DatabaseFile);
+        new Restore(path, new BackupFolder(backups.Folder)).RunAskedFor(
+            backups.Passphrase,
+            clock.GetUtcNow(),
+            words => log.LogWarning("{What}", words)
+        );
         if (options.Demo && !File.Exists(path))
             DemoData.Lay(path, clock, log);
-        var database = Database.Open(path, clock, words => log.LogInformation("{What}", words));
+        var database = OpenOrTellBackup(path, backups, clock, log);
         if (database.CopyLaidAside is { } copy)
             log.LogInformation("The database was brought up to this version; as it was it lies in {Copy}", copy);
         return database;
+    }
+
+    private static Database OpenOrTellBackup(string path, BackupSettings backups, TimeProvider clock, ILogger<Database> log)
+    {
+        try
+        {
+            return Database.Open(path, clock, words => log.LogInformation("{What}", words));
+        }
+        catch (InvalidDataException error)
+            when (DatabaseCheck.IsDamage(error)
+                && new BackupFolder(backups.Folder).All().FirstOrDefault(b => b.Damage is null) is { } last
+            )
+        {
+            var command = $"./pyrometron restore {last.Name} --data {Path.GetDirectoryName(Path.GetFullPath(path))}";
+            throw new InvalidDataException(
+                $"{error.Message} The last backup is {last.Name}; this lays it back: {command}",
+                error
+            );
+        }
     }
 
     /// <summary>Lays the pipeline and the endpoints.</summary>
@@ -213,6 +251,7 @@ public static class Setup
         api.MapWeeks();
         api.MapStaff();
         api.MapNotices();
+        api.MapBackups();
         app.MapOpenApi("/openapi/v1.json");
         app.Map("/api/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
         app.Map("/openapi/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();

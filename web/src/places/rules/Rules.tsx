@@ -1,5 +1,6 @@
 import { t } from '@lingui/core/macro';
 import { Button, Form, Radio, Select, Switch } from 'antd';
+import { Link } from 'react-router';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { usePolicy, useWrite } from '../../api/queries';
@@ -72,6 +73,7 @@ export function Rules() {
       <h1>{t`House rules`}</h1>
       <p className="quiet">{t`They hold for every machine, unless a rule below is nearer to it; the rounds follow at once.`}</p>
       <nav className="rules-nav" aria-label={t`On this page`}>
+        <Link to="/rules/backups">{t`Backups`}</Link>
         <a href="#intervals">{t`How often the calendar asks`}</a>
         <a href="#values">{t`What things are worth`}</a>
         <a href="#bench">{t`At the bench`}</a>
