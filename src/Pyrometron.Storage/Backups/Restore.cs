@@ -77,7 +77,7 @@ public sealed class Restore(string database, BackupFolder folder)
     /// <summary>Takes back what was asked for.</summary>
     public void TakeBack() => File.Delete(Asked);
 
-    /// <summary>Lays back what was asked for; the database is not open yet. What goes wrong is told and changes nothing.</summary>
+    /// <summary>Lays back what was asked for, the database not being open yet. What goes wrong is told.</summary>
     public void RunAskedFor(string? passphrase, DateTimeOffset now, Action<string> tell)
     {
         if (AskedFor is not { } name)
