@@ -12,7 +12,7 @@ const OWN_WORDS = new Set(
   (
     'asset tag code zone zoneName site siteName name model maker note notes workload settings by owner host hostTag inWords ' +
     'caption answer scope condition to batch place position driver item title partNumber load currency scoreUnit source sources ' +
-    'product productName bits tools withoutNotes fits countedBy for campaign endedBecause goneOnBy'
+    'product productName bits tools withoutNotes fits countedBy for campaign endedBecause goneOnBy mailTo webhookUrl folder'
   ).split(' '),
 );
 

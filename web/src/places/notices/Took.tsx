@@ -14,12 +14,12 @@ export function Took() {
       </p>
       {mails.slice(0, 3).map((mail) => (
         <pre key={mail} className="told-took" aria-label={t`A mail`}>
-          {mail}
+          <code>{mail}</code>
         </pre>
       ))}
       {calls.slice(0, 3).map((call, i) => (
         <pre key={`${call.id}-${String(i)}`} className="told-took" aria-label={t`A call`}>
-          {call.body}
+          <code>{call.body}</code>
         </pre>
       ))}
     </>

@@ -8,7 +8,6 @@ import { useWrite } from '../../api/queries';
 import { Refusal } from '../../ui/Refusal';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
-import { listed } from '../../words/format';
 import { NOTICE_KINDS } from '../../words/notices';
 import { EditTold, timeWords } from './EditTold';
 import { Sent } from './Sent';
@@ -121,5 +120,5 @@ const ALL = Object.keys(NOTICE_KINDS).length;
 
 function kindWords(kinds: readonly Schemas['NoticeKind'][]): string {
   if (kinds.length === ALL) return t`all that is new`;
-  return kinds.length === 0 ? t`nothing` : listed(kinds.map((k) => NOTICE_KINDS[k]));
+  return kinds.length === 0 ? t`nothing` : kinds.map((k) => NOTICE_KINDS[k]).join(', ');
 }
