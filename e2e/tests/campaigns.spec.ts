@@ -67,6 +67,16 @@ test('a campaign is thought of, begun, planned around, paused and ended', async 
   await page.getByRole('button', { name: 'Let it run again' }).click();
   await machines.getByRole('button', { name: 'take out' }).last().click();
   await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.getByRole('button', { name: 'More machines …' }).click();
+  const more = page.getByRole('dialog');
+  await more.getByLabel('Machines').fill('DT-0030');
+  await page.getByTitle(/^DT-0030 /).click();
+  await more.getByText('They come behind').click();
+  await more.getByRole('button', { name: 'Save' }).click();
+  await expect(machines.getByRole('row', { name: /DT-0030/ })).toBeVisible();
+  const file = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export CSV' }).click();
+  expect((await file).suggestedFilename()).toMatch(/^campaign-\d+\.csv$/);
   await page.getByRole('button', { name: 'End …' }).click();
   await page.getByRole('dialog').getByRole('textbox').fill('the boats sail');
   await page.getByRole('button', { name: 'End it' }).click();

@@ -59,6 +59,7 @@ const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<vo
   ['/bench/new?asset=GC-0117&level=repad'],
   ['/log'],
   ['/proof'],
+  ['/proof/report'],
   ['/proof?by=zone'],
   ['/proof?by=batch'],
   ['/stores'],

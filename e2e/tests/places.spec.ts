@@ -8,6 +8,7 @@ const PLACES = [
   ['/machines/GC-0117', /calculated/],
   ['/weeks', /jobs have a place/],
   ['/weeks/people', /When machines may be down/],
+  ['/proof/report', /What work on cooling has won/],
   ['/rules/backups', /Make one now/],
   ['/notices', /Shown to/],
   ['/notices/people', /Mails and calls/],

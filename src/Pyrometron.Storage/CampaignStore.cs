@@ -34,14 +34,22 @@ public sealed class CampaignStore(Database database)
                 ("$begun", Sql.Text(campaign.Begun)),
                 ("$due", campaign.DueBy is { } due ? Sql.Text(due) : null)
             )!;
-        for (var place = 0; place < assets.Count; place++)
-            t.Connection.Execute(
-                "INSERT INTO campaign_machine (campaign_id, asset_id, place) VALUES ($campaign, $asset, $place)",
-                ("$campaign", id),
-                ("$asset", assets[place]),
-                ("$place", place)
-            );
+        AddMachines(t, id, assets);
         return id;
+    }
+
+    /// <summary>Takes machines in, behind those that are in it.</summary>
+    public static void AddMachines(Transaction t, long id, IReadOnlyList<long> assets)
+    {
+        foreach (var asset in assets)
+            t.Execute(
+                """
+                INSERT INTO campaign_machine (campaign_id, asset_id, place)
+                SELECT $campaign, $asset, coalesce(max(place) + 1, 0) FROM campaign_machine WHERE campaign_id = $campaign
+                """,
+                ("$campaign", id),
+                ("$asset", asset)
+            );
     }
 
     /// <summary>Says whether it goes on, and who went on before the proof said so.</summary>

@@ -77,7 +77,11 @@ public sealed partial class JobStore
                     j.predicted_cause, j.found_causes,
                     EXISTS (SELECT 1 FROM job c WHERE c.comeback_of = j.id AND c.state <> 'abandoned'),
                     (SELECT count(*) FROM job_entry e WHERE e.job_id = j.id AND e.kind = 'damage-found'
-                        AND json_valid(e.entry) AND e.entry ->> '$.onTheWay'), j.predicted_chance
+                        AND json_valid(e.entry) AND e.entry ->> '$.onTheWay'), j.predicted_chance,
+                    (SELECT sum(iif(json_valid(e.entry), e.entry ->> '$.minutes', NULL)) FROM job_entry e
+                        WHERE e.job_id = j.id AND e.kind = 'minutes-booked'),
+                    (SELECT iif(count(*) = count(l.price_per_unit), -sum(m.amount * l.price_per_unit), NULL)
+                        FROM stock_move m JOIN lot l ON l.id = m.lot_id WHERE m.job_id = j.id)
                 FROM job j JOIN asset a ON a.id = j.asset_id JOIN zone z ON z.id = a.zone_id
                     JOIN (SELECT id, iif(json_valid(verdict), verdict, '{}') AS verdict FROM job) v ON v.id = j.id
                     LEFT JOIN json_each(v.verdict, '$.parts') p
@@ -101,7 +105,9 @@ public sealed partial class JobStore
                     (int)r.GetInt64(12)
                 )
                 {
-                    StatedChance = r.IsDBNull(13) ? null : r.GetDouble(13),
+                    StatedChance = r.NumberOrNull(13),
+                    Minutes = r.NumberOrNull(14),
+                    MaterialCost = r.NumberOrNull(15),
                     Products = [.. products[r.GetInt64(0)]],
                 },
                 (_, _) => { },

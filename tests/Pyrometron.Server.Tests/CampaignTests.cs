@@ -112,6 +112,22 @@ public sealed class CampaignTests : IAsyncLifetime, IDisposable
         Assert.Equal(404, await Remove(id, waits));
     }
 
+    [Fact]
+    public async Task Machines_are_taken_in_behind_the_others_and_only_once()
+    {
+        var id = await Begin(new { assets = new[] { "GC-2", "GC-3", "GC-4" } });
+        var machines = $"/api/v1/campaigns/{id}/machines";
+        Assert.Equal(204, (await _server.Post(machines, new { assets = new[] { "GC-7", "GC-6", "GC-7" } })).Status);
+        var tags = (await Look(id)).GetProperty("machines").EnumerateArray().Select(m => m.GetProperty("tag").GetString());
+        Assert.Equal(["GC-7", "GC-6"], tags.Skip(3));
+        Assert.Equal(409, (await _server.Post(machines, new { assets = new[] { "GC-6" } })).Status);
+        Assert.Equal(404, (await _server.Post(machines, new { assets = new[] { "GC-99" } })).Status);
+        Assert.Equal(400, (await _server.Post(machines, new { assets = Array.Empty<string>() })).Status);
+        Assert.Equal(5, (await Look(id)).GetProperty("machines").GetArrayLength());
+        await _server.Post($"/api/v1/campaigns/{id}/end", new { because = "enough" });
+        Assert.Equal(409, (await _server.Post(machines, new { assets = new[] { "GC-8" } })).Status);
+    }
+
     /// <summary>Its material is reckoned with before anything is planned: the pilot first, those that wait last.</summary>
     [Fact]
     public async Task The_stores_know_what_it_will_take()

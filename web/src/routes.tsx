@@ -89,6 +89,10 @@ export const router = createBrowserRouter([
       },
       { path: 'bring', lazy: async () => ({ Component: (await import('./places/bring/Bring')).Bring }) },
       { path: 'proof', lazy: async () => ({ Component: (await import('./places/proof/Proof')).Proof }) },
+      {
+        path: 'proof/report',
+        lazy: async () => ({ Component: (await import('./places/proof/Report')).Report }),
+      },
       { path: 'log', lazy: async () => ({ Component: (await import('./places/logbook/LogBook')).LogBook }) },
       { path: 'models', lazy: async () => ({ Component: (await import('./places/models/Models')).Models }) },
       {

@@ -21,15 +21,7 @@ public sealed class CampaignUseCases(Database database, TimeProvider clock)
             actor,
             t =>
             {
-                var taken = CampaignStore
-                    .All(t)
-                    .Where(c => c.State != CampaignState.Ended)
-                    .SelectMany(c => c.Tags.Select(tag => (tag, c.Name)))
-                    .ToDictionary(c => c.tag, c => c.Name);
-                if (campaign.Tags.FirstOrDefault(taken.ContainsKey) is { } twice)
-                    throw new NotPossibleException(
-                        $"{twice} is in the campaign '{taken[twice]}' already: end that, or leave the machine out."
-                    );
+                CheckFree(t, campaign.Tags);
                 var id = CampaignStore.Add(t, campaign, [.. campaign.Tags.Select(tag => FleetUseCases.Find(t, tag).Id)]);
                 t.Log(
                     new Change(
@@ -109,6 +101,36 @@ public sealed class CampaignUseCases(Database database, TimeProvider clock)
                 return Message.Of("Campaign {name} without {tag}", Value.Text("name", campaign.Name), Value.Text("tag", tag));
             }
         );
+
+    /// <summary>Takes machines into one that runs: they are the last ones.</summary>
+    /// <exception cref="NotThereException">One of them is not there.</exception>
+    /// <exception cref="NotPossibleException">One of them is in a campaign already, or it would be too many.</exception>
+    public void Add(Actor actor, long id, IReadOnlyList<string> tags) =>
+        Change(
+            actor,
+            id,
+            (t, campaign) =>
+            {
+                CheckFree(t, tags);
+                if (campaign.Tags.Count + tags.Count > MostMachines)
+                    throw new NotPossibleException($"A campaign is for {MostMachines} machines at most.");
+                CampaignStore.AddMachines(t, id, [.. tags.Select(tag => FleetUseCases.Find(t, tag).Id)]);
+                return Message.Of(
+                    "Campaign {name} with {tags} too",
+                    Value.Text("name", campaign.Name),
+                    Value.Text("tags", string.Join(", ", tags))
+                );
+            }
+        );
+
+    private static void CheckFree(Transaction t, IReadOnlyList<string> tags)
+    {
+        var taken = Campaign.Taken(CampaignStore.All(t));
+        if (tags.FirstOrDefault(taken.ContainsKey) is { } twice)
+            throw new NotPossibleException(
+                $"{twice} is in the campaign '{taken[twice]}' already: end that, or leave the machine out."
+            );
+    }
 
     private void Change(Actor actor, long id, Func<Transaction, Campaign, Message> work) =>
         Write(

@@ -41,6 +41,13 @@ public sealed record Campaign(
     /// </summary>
     public const double UsualScatter = 3;
 
+    /// <summary>Which machines are in a campaign that is not ended, with its name: a machine is in one at a time.</summary>
+    public static IReadOnlyDictionary<string, string> Taken(IEnumerable<Campaign> campaigns) =>
+        campaigns
+            .Where(c => c.State != CampaignState.Ended)
+            .SelectMany(c => c.Tags.Select(tag => (tag, c.Name)))
+            .ToDictionary(c => c.tag, c => c.Name);
+
     /// <summary>Whether a job of a level did this campaign's work.</summary>
     public bool IsDoneBy(ServiceLevel level) => ServiceEffects.Covers(level, Level);
 }

@@ -34,6 +34,12 @@ public sealed record FinishedJob(
     /// <summary>The chance that the machine needed work, as it was stated when the job began; null where none was.</summary>
     public double? StatedChance { get; init; }
 
+    /// <summary>Minutes that were booked; null where none were.</summary>
+    public double? Minutes { get; init; }
+
+    /// <summary>What it took from the shelf cost; null where it took nothing, or a price is missing.</summary>
+    public double? MaterialCost { get; init; }
+
     /// <summary>What it was done with, as far as somebody wrote it down.</summary>
     public IReadOnlyList<NamedProduct> Products { get; init; } = [];
 

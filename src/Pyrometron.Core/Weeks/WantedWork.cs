@@ -37,11 +37,13 @@ public static class WantedWork
     /// <param name="queue">The machines judged, without those that are set aside or at the bench.</param>
     /// <param name="holds">Machines that wait.</param>
     public static IEnumerable<Wanted> Advised(IEnumerable<Assessment> queue, IReadOnlyDictionary<string, Hold> holds) =>
-        queue
-            .Select(a => Of(a, holds.GetValueOrDefault(a.Asset.Tag)))
-            .OfType<(string Group, Wanted Work)>()
-            .GroupBy(w => (w.Group, w.Work.Zone, w.Work.NotBefore), w => w.Work)
-            .Select(group => Together([.. group.OrderBy(w => w.Id, StringComparer.Ordinal)], group.Key.Group));
+        ByHost(queue.Select(a => Of(a, holds.GetValueOrDefault(a.Asset.Tag))).OfType<(string Host, Wanted Work)>());
+
+    /// <summary>Work on cards of one host as one job: their host is down once. That of several campaigns stays apart.</summary>
+    public static IEnumerable<Wanted> ByHost(IEnumerable<(string Host, Wanted Work)> works) =>
+        works
+            .GroupBy(w => (w.Host, w.Work.Zone, w.Work.NotBefore, w.Work.Campaign), w => w.Work)
+            .Select(group => Together([.. group.OrderBy(w => w.Id, StringComparer.Ordinal)], group.Key.Host));
 
     /// <summary>
     /// The work of a campaign on a machine. None where the judgement advises something there that this would not do: that goes
@@ -116,7 +118,7 @@ public static class WantedWork
             FollowUpWeight
         );
 
-    private static (string Group, Wanted Work)? Of(Assessment a, Hold? hold)
+    private static (string Host, Wanted Work)? Of(Assessment a, Hold? hold)
     {
         if (a is { Measure: { } run, NeedsWorkProbability: not null, Urgency: Urgency.Soon })
             return (
@@ -164,7 +166,6 @@ public static class WantedWork
         : known < first ? first
         : known;
 
-    /// <summary>Work on cards of one host is one job: its host is down once.</summary>
     private static Wanted Together(IReadOnlyList<Wanted> works, string host) =>
         works.Count == 1
             ? works[0]

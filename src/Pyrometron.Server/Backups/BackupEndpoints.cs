@@ -4,22 +4,6 @@ using Pyrometron.Storage.Backups;
 
 namespace Pyrometron.Server.Backups;
 
-/// <summary>What a database holds.</summary>
-public sealed record ContentsAnswer(
-    int Schema,
-    long Machines,
-    long Readings,
-    long Jobs,
-    long Entries,
-    long Photos,
-    long Changes,
-    DateTimeOffset? LastChange
-)
-{
-    internal static ContentsAnswer From(DatabaseContents c) =>
-        new(c.Schema, c.Machines, c.Readings, c.Jobs, c.Entries, c.Photos, c.Changes, c.LastChange);
-}
-
 /// <summary>A backup.</summary>
 /// <param name="CheckedAt">When it was opened and found whole; null where nothing tells.</param>
 /// <param name="Damage">Why it cannot be laid back, as far as its size and manifest tell; null for nothing.</param>
@@ -30,7 +14,7 @@ public sealed record BackupAnswer(
     bool Encrypted,
     DateTimeOffset? CheckedAt,
     string? Damage,
-    ContentsAnswer? Contents
+    DatabaseContents? Contents
 );
 
 /// <summary>The backups of the house.</summary>
@@ -50,7 +34,13 @@ public sealed record BackupsAnswer(
 );
 
 /// <summary>What laying a backup back would change.</summary>
-public sealed record RestoreAnswer(string Name, DateTimeOffset MadeAt, ContentsAnswer? Now, ContentsAnswer Then, bool OtherHouse);
+public sealed record RestoreAnswer(
+    string Name,
+    DateTimeOffset MadeAt,
+    DatabaseContents? Now,
+    DatabaseContents Then,
+    bool OtherHouse
+);
 
 /// <summary>Backups: made, looked at, laid back at the next start.</summary>
 internal static class BackupEndpoints
@@ -84,7 +74,7 @@ internal static class BackupEndpoints
                         b.Manifest?.Encrypted ?? false,
                         b.Manifest?.CheckedAt,
                         b.Damage,
-                        b.Manifest is { } m ? ContentsAnswer.From(m.Contents) : null
+                        b.Manifest?.Contents
                     )),
             ]
         );
@@ -104,15 +94,7 @@ internal static class BackupEndpoints
         try
         {
             var p = desk.Restore.Preview(name, settings.Passphrase);
-            return TypedResults.Ok(
-                new RestoreAnswer(
-                    name,
-                    p.Backup.Manifest!.MadeAt,
-                    p.Now is { } now ? ContentsAnswer.From(now) : null,
-                    ContentsAnswer.From(p.Then),
-                    p.OtherHouse
-                )
-            );
+            return TypedResults.Ok(new RestoreAnswer(name, p.Backup.Manifest!.MadeAt, p.Now, p.Then, p.OtherHouse));
         }
         catch (InvalidDataException error)
         {

@@ -112,5 +112,8 @@ public sealed record CampaignsAnswer(IReadOnlyList<CampaignAnswer> Campaigns);
 /// <summary>Who goes on before the proof says so.</summary>
 public sealed record GoOnRequest(string? By);
 
+/// <summary>Machines that are taken into a campaign.</summary>
+public sealed record MoreMachines(IReadOnlyList<string?>? Assets);
+
 /// <summary>Why a campaign ends.</summary>
 public sealed record EndRequest(string? Because);

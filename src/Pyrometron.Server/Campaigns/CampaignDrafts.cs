@@ -41,11 +41,7 @@ internal sealed class CampaignDrafts(
         if (reader.Problems.Count > 0)
             return (null, reader.Problems);
         var judged = await reading.JudgedAsync(cancellation);
-        var busy = campaigns
-            .All()
-            .Where(c => c.State != CampaignState.Ended)
-            .SelectMany(c => c.Tags.Select(tag => (tag, c.Name)))
-            .ToDictionary(c => c.tag, c => c.Name);
+        var busy = Campaign.Taken(campaigns.All());
         var (taken, without) = CampaignChoice.Of(machines, level, draft.Pilot ?? UsualPilot, judged, busy, today);
         var (scatter, jobs) = reading.Scatter(level);
         return (new CampaignPreview(taken, without, reading.Sum(taken.Select(m => m.Tag), level, judged), scatter, jobs), []);

@@ -24,6 +24,7 @@ internal static class CampaignEndpoints
         group.MapPost("/{id:long}/resume", (long id, CampaignUseCases campaigns) => Pause(id, false, campaigns));
         group.MapPost("/{id:long}/go-on", GoOn);
         group.MapPost("/{id:long}/end", End);
+        group.MapPost("/{id:long}/machines", Add);
         group.MapDelete("/{id:long}/machines/{tag}", Remove);
         api.MapGet("/assets/{tag}/campaigns", OfMachine).WithTags("Campaigns");
     }
@@ -126,6 +127,15 @@ internal static class CampaignEndpoints
         if (!Texts.IsLine(request.Because, LongestReason))
             return Problems.Input("/because", $"because is needed: {LongestReason} characters at most, on one line");
         campaigns.End(Actor.Unnamed, id, request.Because!.Trim());
+        return TypedResults.NoContent();
+    }
+
+    /// <summary>Takes machines into a campaign that runs.</summary>
+    private static Results<NoContent, ProblemHttpResult> Add(long id, MoreMachines request, CampaignUseCases campaigns)
+    {
+        if (request.Assets is not { Count: > 0 and <= CampaignUseCases.MostMachines } sent || sent.Any(string.IsNullOrEmpty))
+            return Problems.Input("/assets", $"assets is needed: 1 to {CampaignUseCases.MostMachines} machines");
+        campaigns.Add(Actor.Unnamed, id, [.. sent.Distinct().OfType<string>()]);
         return TypedResults.NoContent();
     }
 

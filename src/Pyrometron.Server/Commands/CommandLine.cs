@@ -165,13 +165,14 @@ internal static class CommandLine
         }
         at.Report.Line("database", at.Database, "whole");
         using var database = Database.Open(Path.Combine(trial.Path, copy));
-        var chain = ChangeChain.Check(database);
+        var changes = new ChangeStore(database);
+        var broken = changes.FirstBroken();
         at.Report.Line(
             "change log",
-            FormattableString.Invariant($"{chain.Lines} lines"),
-            chain.FirstBroken is { } line ? FormattableString.Invariant($"line {line} is not as it was written") : "as written"
+            FormattableString.Invariant($"{changes.Last()} lines"),
+            broken is { } line ? FormattableString.Invariant($"line {line} is not as it was written") : "as written"
         );
-        return chain.FirstBroken is null;
+        return broken is null;
     }
 
     private static string? DamageOf(At at, BackupFolder trial, Backup backup)

@@ -1,6 +1,8 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Learning;
 using Pyrometron.Core.Materials;
+using Pyrometron.Core.Policies;
+using Pyrometron.Core.Stores;
 
 namespace Pyrometron.Server.Proof;
 
@@ -35,11 +37,26 @@ public enum WonBy
     Pattern,
 }
 
+/// <summary>The machines that jobs were on, and what holds for them.</summary>
+/// <param name="rulesFor">By tag; null where a machine is gone.</param>
+internal sealed class HouseOfJobs(
+    JudgementPolicy policy,
+    Func<string, (Asset Asset, JudgementPolicy Policy)?> rulesFor,
+    MaterialCosts materials
+)
+{
+    /// <summary>The rules of the house.</summary>
+    public JudgementPolicy Policy { get; } = policy;
+
+    /// <summary>What jobs have cost.</summary>
+    public WorkSpent Spent(IEnumerable<FinishedJob> jobs) => WorkSpent.Of(jobs, rulesFor, materials);
+}
+
 /// <summary>A group of jobs.</summary>
 /// <param name="Key">
 /// The level's word, the model, the zone's code, the month, the product, product and batch, or the pattern's word.
 /// </param>
-public sealed record WonGroupAnswer(string Key, string Name, WorkWon Won);
+public sealed record WonGroupAnswer(string Key, string Name, WorkWon Won, WorkSpent Spent);
 
 /// <summary>A job that won nothing, or from which the machine came back.</summary>
 /// <param name="WonKelvin">On the part that won most, positive for cooler.</param>
@@ -60,7 +77,9 @@ public sealed record LostJobAnswer(
 public sealed record FoundAnswer(Cause Predicted, Cause Found, int Jobs);
 
 /// <summary>What work has won.</summary>
+/// <param name="Machines">How many machines they were on.</param>
 /// <param name="All">All jobs of the days asked for.</param>
+/// <param name="Spent">What they cost, in <paramref name="Currency"/>.</param>
 /// <param name="WithoutGain">Those of them that were compared and are not cooler, and those whose machine came back; newest
 /// first.</param>
 /// <param name="Causes">Of jobs with a prediction in which somebody looked; a job in which nothing was found counts as
@@ -69,7 +88,10 @@ public sealed record FoundAnswer(Cause Predicted, Cause Found, int Jobs);
 public sealed record WonAnswer(
     DateOnly? From,
     DateOnly? Until,
+    int Machines,
     WorkWon All,
+    WorkSpent Spent,
+    string Currency,
     IReadOnlyList<WonGroupAnswer> Groups,
     IReadOnlyList<LostJobAnswer> WithoutGain,
     IReadOnlyList<FoundAnswer> Causes,
@@ -82,15 +104,17 @@ public sealed record WonAnswer(
         IReadOnlyList<FinishedJob> jobs,
         WonBy by,
         Func<string, string> zoneName,
-        DateOnly? from,
-        DateOnly? until,
-        double worthKelvin
+        (DateOnly? From, DateOnly? Until) days,
+        HouseOfJobs house
     ) =>
         new(
-            from,
-            until,
+            days.From,
+            days.Until,
+            jobs.Select(j => j.Tag).Distinct().Count(),
             WorkWon.Of(jobs),
-            Grouped(jobs, by, zoneName),
+            house.Spent(jobs),
+            house.Policy.Values.Currency,
+            Grouped(jobs, by, zoneName, house),
             [
                 .. jobs.Where(j => j.CameBack || (WorkWon.IsCompared(j) && j.Outcome != VerdictOutcome.Improved))
                     .Take(MostListed)
@@ -118,11 +142,16 @@ public sealed record WonAnswer(
                     .OrderBy(c => c.Predicted)
                     .ThenByDescending(c => c.Jobs),
             ],
-            StatedChances.Of(jobs, worthKelvin)
+            StatedChances.Of(jobs, house.Policy.WorthKelvin)
         );
 
     /// <summary>Groups with most jobs first; months in their order, newest first.</summary>
-    private static IReadOnlyList<WonGroupAnswer> Grouped(IReadOnlyList<FinishedJob> jobs, WonBy by, Func<string, string> zoneName)
+    private static IReadOnlyList<WonGroupAnswer> Grouped(
+        IReadOnlyList<FinishedJob> jobs,
+        WonBy by,
+        Func<string, string> zoneName,
+        HouseOfJobs house
+    )
     {
         // Jobs of which nobody wrote it down are in no group of products.
         string? KeyOf(FinishedJob job) =>
@@ -140,7 +169,12 @@ public sealed record WonAnswer(
             };
         var groups = jobs.GroupBy(KeyOf)
             .Where(g => g.Key is not null)
-            .Select(g => new WonGroupAnswer(g.Key!, by == WonBy.Zone ? zoneName(g.Key!) : g.Key!, WorkWon.Of([.. g])));
+            .Select(g => new WonGroupAnswer(
+                g.Key!,
+                by == WonBy.Zone ? zoneName(g.Key!) : g.Key!,
+                WorkWon.Of([.. g]),
+                house.Spent(g)
+            ));
         return
         [
             .. by == WonBy.Month

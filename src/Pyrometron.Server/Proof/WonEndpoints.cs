@@ -3,6 +3,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Learning;
 using Pyrometron.Core.Materials;
+using Pyrometron.Core.Policies;
+using Pyrometron.Core.Stores;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
@@ -30,7 +32,9 @@ internal static class WonEndpoints
         DateOnly? until,
         JobStore jobs,
         FleetStore fleet,
-        PolicyStore policy
+        PolicyStore policy,
+        RuleStore rules,
+        ProductStore products
     )
     {
         if (!Words.TryRead<WonBy>(by ?? Words.Of(WonBy.Level), out var grouping))
@@ -38,8 +42,18 @@ internal static class WonEndpoints
         if (from > until)
             return Problems.Input("/until", "until cannot be before from");
         var places = Places.Of(fleet.Sites());
+        var assets = fleet.All().ToDictionary(a => a.Asset.Tag, a => a.Asset);
+        var house = new HouseRules(policy.Current(), rules.All());
+        (Asset, JudgementPolicy)? RulesFor(string tag) =>
+            assets.TryGetValue(tag, out var asset) ? (asset, house.For(asset, places.SiteOf(asset.Zone))) : null;
         return TypedResults.Ok(
-            WonAnswer.Of(jobs.Finished(from, until), grouping, places.ZoneName, from, until, policy.Current().WorthKelvin)
+            WonAnswer.Of(
+                jobs.Finished(from, until),
+                grouping,
+                places.ZoneName,
+                (from, until),
+                new HouseOfJobs(policy.Current(), RulesFor, Prices.Of(products.All()))
+            )
         );
     }
 
@@ -62,6 +76,8 @@ internal static class WonEndpoints
                 j.Found is { } found ? string.Join(' ', found.Select(Words.Of)) : "",
                 j.CameBack ? "1" : "0",
                 j.BrokenParts.ToString(CultureInfo.InvariantCulture),
+                j.Minutes is { } minutes ? Number(minutes) : "",
+                j.MaterialCost is { } material ? Number(material) : "",
                 j.Product(ProductKind.Paste)?.Name ?? "",
                 j.Product(ProductKind.Paste)?.Batch ?? "",
                 j.Product(ProductKind.Paste)?.Pattern is { } pattern ? Words.Of(pattern) : "",
@@ -82,6 +98,8 @@ internal static class WonEndpoints
             "found",
             "came_back",
             "broken_parts",
+            "minutes",
+            "material_cost",
             "paste",
             "paste_batch",
             "paste_pattern",

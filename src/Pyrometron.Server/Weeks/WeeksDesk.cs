@@ -160,7 +160,7 @@ internal sealed class WeeksDesk(
         var holds = zones.Holds();
         var free = judged.Queue.Where(a => !aside.Contains(a.Asset.Tag) && !atBench.Contains(a.Asset.Tag)).ToList();
         var ofCampaigns = OfCampaigns(free, holds);
-        var inCampaign = ofCampaigns.Select(w => w.Id).ToHashSet();
+        var inCampaign = ofCampaigns.SelectMany(w => w.Steps).Select(s => s.Tag).ToHashSet();
         Wanted[] all =
         [
             .. ofCampaigns,
@@ -183,18 +183,14 @@ internal sealed class WeeksDesk(
             .ToDictionary(r => r.tag, r => r.Campaign);
         return
         [
-            .. free.Where(a => released.ContainsKey(a.Asset.Tag))
-                .Select(a => (Assessment: a, Campaign: released[a.Asset.Tag]))
-                .Select(r =>
-                    WantedWork.OfCampaign(
-                        r.Assessment,
-                        r.Campaign.Name,
-                        r.Campaign.Level,
-                        r.Campaign.DueBy,
-                        holds.GetValueOrDefault(r.Assessment.Asset.Tag)
-                    )
-                )
-                .OfType<Wanted>(),
+            .. WantedWork.ByHost(
+                from a in free
+                where released.ContainsKey(a.Asset.Tag)
+                let c = released[a.Asset.Tag]
+                let work = WantedWork.OfCampaign(a, c.Name, c.Level, c.DueBy, holds.GetValueOrDefault(a.Asset.Tag))
+                where work is not null
+                select (a.Asset.HostTag ?? a.Asset.Tag, work)
+            ),
         ];
     }
 

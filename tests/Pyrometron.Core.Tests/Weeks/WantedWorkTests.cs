@@ -70,6 +70,37 @@ public sealed class WantedWorkTests
         Assert.Contains(wanted, w => w is { Id: "MUCH", Kind: WantedKind.Service });
     }
 
+    /// <summary>A campaign of dust must not keep a machine from the paste that it needs.</summary>
+    [Theory]
+    [InlineData(Urgency.Now, ServiceLevel.Repaste, ServiceLevel.DustOut, false)]
+    [InlineData(Urgency.Soon, ServiceLevel.Repaste, ServiceLevel.DustOut, false)]
+    [InlineData(Urgency.Now, ServiceLevel.DustOut, ServiceLevel.DustOut, true)]
+    [InlineData(Urgency.Now, ServiceLevel.DustOut, ServiceLevel.Repaste, true)]
+    [InlineData(Urgency.Fine, ServiceLevel.Repaste, ServiceLevel.DustOut, true)]
+    public void What_is_advised_goes_before_a_campaign_that_would_not_do_it(
+        Urgency urgency,
+        ServiceLevel advised,
+        ServiceLevel campaign,
+        bool taken
+    )
+    {
+        var work = WantedWork.OfCampaign(Judged("GC-1", urgency, advised), "Dust", campaign, null, null);
+        Assert.Equal(taken, work is not null);
+        if (work is null)
+            return;
+        Assert.Equal(("Dust", campaign), (work.Campaign, work.Steps.Single().Level));
+        Assert.Equal(Today.AddDays(60), work.DueBy);
+    }
+
+    [Fact]
+    public void Cards_of_one_host_are_one_job_of_a_campaign_and_campaigns_stay_apart()
+    {
+        (string, Wanted) Of(string tag, string campaign) =>
+            ("SV-1", WantedWork.OfCampaign(Judged(tag, Urgency.Fine, host: "SV-1"), campaign, ServiceLevel.DustOut, null, null)!);
+        var jobs = WantedWork.ByHost([Of("GC-2", "Dust"), Of("GC-1", "Dust"), Of("GC-3", "Fans")]).ToList();
+        Assert.Equal([("GC-1", 2, "Dust"), ("GC-3", 1, "Fans")], jobs.Select(j => (j.Id, j.Steps.Count, j.Campaign!)));
+    }
+
     [Fact]
     public void Cards_of_one_host_are_one_job()
     {

@@ -97,7 +97,7 @@ function stateWords(backup: Schemas['BackupAnswer']): string {
 }
 
 /** What a database holds, in a line. */
-function contentsWords(c: Schemas['ContentsAnswer']): string {
+function contentsWords(c: Schemas['DatabaseContents']): string {
   return [
     plural(c.machines, { one: '# machine', other: '# machines' }),
     t`${whole(c.readings)} readings`,

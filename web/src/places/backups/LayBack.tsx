@@ -7,7 +7,7 @@ import { PlainTable } from '../../ui/PlainTable';
 import { Refusal } from '../../ui/Refusal';
 import { instant, whole } from '../../words/format';
 
-type Contents = Schemas['ContentsAnswer'];
+type Contents = Schemas['DatabaseContents'];
 
 /** What laying a backup back would change, before anybody asks for it. */
 export function LayBack({ name, onClose }: { name: string; onClose: () => void }) {

@@ -12,9 +12,13 @@ import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { fullDay, kelvin } from '../../words/format';
 import { levelName } from '../../words/work';
+import { download } from '../../words/csv';
+import { AddMachines } from './AddMachines';
+import { campaignCsv } from './campaignCsv';
 import { CampaignMachines } from './CampaignMachines';
 import { adviceWords, doneWords, ruleWords, sumWords } from './campaignWords';
 import { Evidence } from './Evidence';
+import '../../ui/paper/paper.css';
 import './campaigns.css';
 
 /** So many machines a list is asked for at most. */
@@ -29,6 +33,7 @@ export function CampaignPage() {
   const campaign = useCampaign(id);
   const [ending, setEnding] = useState(false);
   const [goingOn, setGoingOn] = useState(false);
+  const [adding, setAdding] = useState(false);
   usePageTitle(campaign.data?.name ?? t`Campaign`);
   const path = { params: { path: { id } } };
   const pause = useWrite((paused: boolean) =>
@@ -75,7 +80,7 @@ export function CampaignPage() {
       <p className="quiet small">{ruleWords(c)}</p>
       {c.left.machines > 0 && c.state !== 'ended' && <p>{t`Still to do: ${sumWords(c.left)}`}</p>}
       {c.state !== 'ended' && (
-        <div className="button-row next-heading">
+        <div className="button-row next-heading no-print">
           {released.length > 0 && (
             <Link to={`/bring?${listOf('asset', released)}`}>
               <Button>{t`What to bring`}</Button>
@@ -90,9 +95,17 @@ export function CampaignPage() {
             {c.state === 'paused' ? t`Let it run again` : t`Pause`}
           </Button>
           {!decided && <Button onClick={() => setGoingOn(true)}>{t`Go on with all …`}</Button>}
+          <Button onClick={() => setAdding(true)}>{t`More machines …`}</Button>
           <Button onClick={() => setEnding(true)}>{t`End …`}</Button>
         </div>
       )}
+      <div className="button-row no-print apart-small">
+        <Button
+          onClick={() => download(`campaign-${String(c.id)}.csv`, campaignCsv(c))}
+        >{t`Export CSV`}</Button>
+        <Button onClick={() => print()}>{t`Print`}</Button>
+      </div>
+      {adding && <AddMachines campaign={c} onClose={() => setAdding(false)} />}
       <CampaignMachines campaign={c} />
       {ending && (
         <AskReason

@@ -1,20 +1,20 @@
-import { plural, t } from '@lingui/core/macro';
+import { t } from '@lingui/core/macro';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Button, Input, Radio } from 'antd';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
-import { differenceUnit, kelvin, month } from '../../words/format';
+import { month } from '../../words/format';
 import { levelName, PATTERNS } from '../../words/work';
 import { Causes } from './Causes';
 import { Chances } from './Chances';
+import { headline } from './headline';
 import { WonTable } from './WonTable';
 import { WithoutGain } from './WithoutGain';
 import './proof.css';
 
 type WonBy = 'level' | 'model' | 'zone' | 'month' | 'paste' | 'pads' | 'batch' | 'alcohol' | 'pattern';
-type Won = Schemas['WorkWon'];
 
 /** What jobs are grouped by: as a choice, and as the head of a column. */
 const GROUPS: readonly [WonBy, string, string][] = [
@@ -57,7 +57,7 @@ export function Proof() {
     placeholderData: keepPreviousData,
   });
   if (!won.data) return <Unready of={[won]} />;
-  const { all, groups, withoutGain, causes } = won.data;
+  const { all, spent, currency, groups, withoutGain, causes } = won.data;
   const compared = all.jobs - all.notCompared;
   return (
     <div className="page broad proof">
@@ -92,12 +92,16 @@ export function Proof() {
           {t`CSV`}
         </a>
         <Button onClick={() => print()}>{t`Print`}</Button>
+        <Link
+          to={`/proof/report?${new URLSearchParams(days).toString()}`}
+        >{t`One page for whoever pays`}</Link>
       </div>
       {all.jobs > 0 && (
         <WonTable
           head={GROUPS.find(([group]) => group === won.data.by)![2]}
-          rows={groups.map((g) => ({ key: g.key, name: nameOf(won.data.by, g), won: g.won }))}
-          all={all}
+          rows={groups.map((g) => ({ ...g, name: nameOf(won.data.by, g) }))}
+          all={{ won: all, spent }}
+          currency={currency}
         />
       )}
       {BY_PRODUCT.includes(won.data.by) && groups.reduce((sum, g) => sum + g.won.jobs, 0) < all.jobs && (
@@ -108,18 +112,6 @@ export function Proof() {
       {won.data.chances.jobs > 0 && <Chances chances={won.data.chances} />}
     </div>
   );
-}
-
-function headline(all: Won): string {
-  if (all.jobs === 0) return t`No work is filed in these days.`;
-  const jobs = plural(all.jobs, { one: '# job done', other: '# jobs done' });
-  if (all.meanKelvin === null || all.expandedKelvin === null) return t`${jobs}, none of them compared yet.`;
-  const compared = plural(all.jobs - all.notCompared, { one: 'the one compared', other: 'the # compared' });
-  // Its unit stands behind the figure already.
-  const within = kelvin(all.expandedKelvin).replace(` ${differenceUnit().unit}`, '');
-  return all.meanKelvin >= 0
-    ? t`${jobs}: ${compared} won ${kelvin(all.meanKelvin)} ± ${within} in the mean.`
-    : t`${jobs}: ${compared} lost ${kelvin(-all.meanKelvin)} ± ${within} in the mean.`;
 }
 
 const nameOf = (by: WonBy, group: Schemas['WonGroupAnswer']): string =>

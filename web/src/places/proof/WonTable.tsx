@@ -1,24 +1,38 @@
 import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { PlainTable } from '../../ui/PlainTable';
-import { kelvin } from '../../words/format';
+import { FigureBreakdown } from '../../ui/FigureBreakdown';
+import { kelvin, minutes, money } from '../../words/format';
 import { Interval } from './Interval';
 
 type Won = Schemas['WorkWon'];
+type Spent = Schemas['WorkSpent'];
+
+/** How what jobs cost comes about. */
+function spentBreakdown(spent: Spent, currency: string): [string, string][] {
+  return [
+    [t`work, ${minutes(Math.round(spent.minutes))}`, money(spent.work, currency)],
+    [t`material`, money(spent.material, currency)],
+    [t`downtime`, money(spent.downtime, currency)],
+    [t`in all`, money(spent.all, currency)],
+  ];
+}
 
 /** What groups of jobs have won, one a row, and all of them at the end. */
 export function WonTable({
   head,
   rows,
   all,
+  currency,
 }: {
   head: string;
-  rows: readonly { key: string; name: string; won: Won }[];
-  all: Won;
+  rows: readonly { key: string; name: string; won: Won; spent: Spent }[];
+  all: { won: Won; spent: Spent };
+  currency: string;
 }) {
   const most = Math.max(1, ...rows.map((r) => Math.abs(r.won.meanKelvin ?? 0) + (r.won.expandedKelvin ?? 0)));
   const least = Math.min(0, ...rows.map((r) => (r.won.meanKelvin ?? 0) - (r.won.expandedKelvin ?? 0)));
-  const row = (name: string, won: Won) => (
+  const row = (name: string, won: Won, spent: Spent) => (
     <>
       <td>{name}</td>
       <td className="num">{won.jobs}</td>
@@ -38,6 +52,11 @@ export function WonTable({
       </td>
       <td className="num">{won.cameBack}</td>
       <td className="num">{won.brokenParts}</td>
+      <td className="num">
+        <FigureBreakdown title={t`What it cost`} lines={spentBreakdown(spent, currency)}>
+          {money(spent.all, currency)}
+        </FigureBreakdown>
+      </td>
     </>
   );
   return (
@@ -55,13 +74,14 @@ export function WonTable({
             <th aria-hidden="true" className="proof-interval" />
             <th className="num">{t`came back`}</th>
             <th className="num">{t`parts broken`}</th>
+            <th className="num">{t`cost`}</th>
           </>
         }
       >
         {rows.map((r) => (
-          <tr key={r.key}>{row(r.name, r.won)}</tr>
+          <tr key={r.key}>{row(r.name, r.won, r.spent)}</tr>
         ))}
-        {rows.length > 1 && <tr className="proof-all">{row(t`all`, all)}</tr>}
+        {rows.length > 1 && <tr className="proof-all">{row(t`all`, all.won, all.spent)}</tr>}
       </PlainTable>
     </div>
   );

@@ -1,0 +1,130 @@
+import { plural, t } from '@lingui/core/macro';
+import { useQuery } from '@tanstack/react-query';
+import { useSearchParams } from 'react-router';
+import { api, unwrap, type Schemas } from '../../api/client';
+import { SheetHead } from '../../ui/paper/SheetHead';
+import '../../ui/paper/paper.css';
+import { Unready } from '../../ui/Unready';
+import { usePageTitle } from '../../ui/usePageTitle';
+import { fullDay, kelvin, minutes, money, whole } from '../../words/format';
+import { levelName } from '../../words/work';
+import { headline } from './headline';
+
+type Answer = Schemas['WonAnswer'];
+
+/** More machines that won nothing than these do not fit on the page: they are counted. */
+const MOST_LISTED = 8;
+
+/** One page for whoever pays: what work has won and cost, where it won nothing, how often the cause was right. */
+export function Report() {
+  usePageTitle(t`Report on work done`);
+  const [params] = useSearchParams();
+  const days = Object.fromEntries(
+    (['from', 'until'] as const).flatMap((name) => {
+      const day = params.get(name);
+      return day ? [[name, day]] : [];
+    }),
+  );
+  const answer = useQuery({
+    queryKey: ['proof', 'level', days],
+    queryFn: () => unwrap(api.GET('/api/v1/proof', { params: { query: { by: 'level', ...days } } })),
+  });
+  if (!answer.data) return <Unready of={[answer]} title={t`Report on work done`} />;
+  const won = answer.data;
+  const query = new URLSearchParams(days).toString();
+  return (
+    <div className="sheet">
+      <SheetHead
+        place={`/proof${query ? `?${query}` : ''}`}
+        back={t`Back to Proof`}
+        code={t`QR code of Proof`}
+        title={t`What work on cooling has won`}
+      >
+        <p>{daysWords(won)}</p>
+      </SheetHead>
+      <p>
+        <strong>{headline(won.all)}</strong>
+      </p>
+      {won.all.jobs > 0 && (
+        <>
+          <p>{spentWords(won)}</p>
+          <table className="sheet-table">
+            <thead>
+              <tr>
+                <th>{t`work`}</th>
+                <th>{t`jobs`}</th>
+                <th>{t`cooler / no change / worse`}</th>
+                <th>{t`won, mean`}</th>
+                <th>{t`came back`}</th>
+                <th>{t`hours`}</th>
+                <th>{t`cost`}</th>
+              </tr>
+            </thead>
+            <tbody>
+              {won.groups.map((g) => (
+                <tr key={g.key}>
+                  <td>{levelName(g.key as Schemas['ServiceLevel'])}</td>
+                  <td>{g.won.jobs}</td>
+                  <td>{`${String(g.won.improved)} / ${String(g.won.noChange)} / ${String(g.won.worse)}`}</td>
+                  <td>
+                    {g.won.meanKelvin === null || g.won.expandedKelvin === null
+                      ? t`not known`
+                      : t`${kelvin(g.won.meanKelvin)} ± ${kelvin(g.won.expandedKelvin)}`}
+                  </td>
+                  <td>{g.won.cameBack}</td>
+                  <td>{minutes(Math.round(g.spent.minutes))}</td>
+                  <td>{money(g.spent.all, won.currency)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <h2>{t`Where it won nothing, or did not last`}</h2>
+          <p>{lostWords(won)}</p>
+          <h2>{t`How often the cause was right`}</h2>
+          <p>{causeWords(won)}</p>
+          <p className="small">
+            {t`Won: mean of the jobs with a run before and after, worse and unchanged ones with them, on the part that won most; ± is twice the standard uncertainty of that mean. Cost: the minutes by what an hour costs in this house, material from the shelf, and the work that machines lost meanwhile and in their tests.`}{' '}
+            {estimatedWords(won)}
+          </p>
+        </>
+      )}
+    </div>
+  );
+}
+
+function daysWords({ from, until }: Answer): string {
+  if (from && until) return t`Work done from ${fullDay(from)} to ${fullDay(until)}.`;
+  if (from) return t`Work done since ${fullDay(from)}.`;
+  return until ? t`Work done up to ${fullDay(until)}.` : t`All work that is on record.`;
+}
+
+function spentWords({ all, machines, spent, currency }: Answer): string {
+  const on = plural(machines, { one: '# machine', other: '# machines' });
+  const a = money(spent.all / all.jobs, currency);
+  return t`It was done on ${on} and took ${minutes(Math.round(spent.minutes))} at the bench. It cost ${money(spent.all, currency)}, ${a} a job: ${money(spent.work, currency)} of work, ${money(spent.material, currency)} of material, ${money(spent.downtime, currency)} of downtime.`;
+}
+
+function lostWords({ all, withoutGain }: Answer): string {
+  if (withoutGain.length === 0) return t`Nowhere, as far as it was compared.`;
+  const named = withoutGain.slice(0, MOST_LISTED).map((j) => `${j.asset} (${levelName(j.level)})`);
+  const more = withoutGain.length - named.length;
+  const broken = plural(all.brokenParts, { one: '# part was broken', other: '# parts were broken' });
+  return `${named.join(', ')}${more > 0 ? t` and ${more} more` : ''}. ${broken}.`;
+}
+
+function causeWords({ causes }: Answer): string {
+  const jobs = causes.reduce((sum, c) => sum + c.jobs, 0);
+  if (jobs === 0) return t`Nobody has noted yet what was found.`;
+  const right = causes.reduce((sum, c) => sum + (c.predicted === c.found ? c.jobs : 0), 0);
+  return t`Of ${plural(jobs, { one: '# finding', other: '# findings' })} on opening ${right} had the cause that was predicted (${whole((100 * right) / jobs)} %).`;
+}
+
+function estimatedWords({ spent }: Answer): string {
+  const said = [
+    spent.minutesUsual > 0 &&
+      t`Of ${plural(spent.minutesUsual, { one: '# job', other: '# jobs' })} nobody booked the minutes: what the work usually takes stands for them.`,
+    spent.materialUsual > 0 &&
+      t`Of ${plural(spent.materialUsual, { one: '# job', other: '# jobs' })} the usual cost of material stands, since none was booked or a price is missing.`,
+  ];
+  return said.filter(Boolean).join(' ');
+}
