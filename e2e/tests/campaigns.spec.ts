@@ -71,7 +71,7 @@ test('a campaign is thought of, begun, planned around, paused and ended', async 
   const more = page.getByRole('dialog');
   await more.getByLabel('Machines').fill('DT-0030');
   await page.getByTitle(/^DT-0030 /).click();
-  await more.getByText('They come behind').click();
+  await more.getByText(/^More machines for/).click();
   await more.getByRole('button', { name: 'Save' }).click();
   await expect(machines.getByRole('row', { name: /DT-0030/ })).toBeVisible();
   const file = page.waitForEvent('download');
