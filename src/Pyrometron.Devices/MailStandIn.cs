@@ -14,11 +14,9 @@ namespace Pyrometron.Devices;
 /// <summary>
 /// A stand-in for a mail server: it takes mail on this machine, keeps the newest ones in memory and sends nothing on.
 /// </summary>
-public sealed class MailStandIn : MessageStore, IDisposable
+public sealed class MailStandIn : IDisposable
 {
-    private const int Kept = 50;
-
-    private readonly ConcurrentQueue<string> _mails = new();
+    private readonly Kept _kept = new();
     private readonly CancellationTokenSource _end = new();
 
     /// <summary>Starts it on a free port of this machine.</summary>
@@ -30,7 +28,7 @@ public sealed class MailStandIn : MessageStore, IDisposable
             .Endpoint(e => e.Endpoint(new IPEndPoint(IPAddress.Loopback, Port)))
             .Build();
         var services = new ServiceProvider();
-        services.Add(this);
+        services.Add(_kept);
         _ = new SmtpServer.SmtpServer(options, services).StartAsync(_end.Token);
     }
 
@@ -38,34 +36,48 @@ public sealed class MailStandIn : MessageStore, IDisposable
     public int Port { get; }
 
     /// <summary>What it answers to the next mails instead of taking them, such as 451; 0 for taking them.</summary>
-    public int Refuses { get; set; }
-
-    /// <summary>The mails it took, as they came, the newest last.</summary>
-    public IReadOnlyList<string> Mails => [.. _mails];
-
-    /// <inheritdoc/>
-    public override Task<SmtpResponse> SaveAsync(
-        ISessionContext context,
-        IMessageTransaction transaction,
-        ReadOnlySequence<byte> buffer,
-        CancellationToken cancellationToken
-    )
+    public int Refuses
     {
-        if (Refuses != 0)
-            return Task.FromResult(
-                new SmtpResponse((SmtpReplyCode)Refuses, string.Create(CultureInfo.InvariantCulture, $"refused with {Refuses}"))
-            );
-        _mails.Enqueue(Encoding.UTF8.GetString(buffer));
-        while (_mails.Count > Kept)
-            _mails.TryDequeue(out _);
-        return Task.FromResult(SmtpResponse.Ok);
+        get => _kept.Refuses;
+        set => _kept.Refuses = value;
     }
 
+    /// <summary>The mails it took, as they came, the newest last.</summary>
+    public IReadOnlyList<string> Mails => [.. _kept.Mails];
+
     /// <inheritdoc/>
-    public void Dispose()
-    {
+    public void Dispose() =>
         // Who is being served still looks at the token while the server ends: it is left to the collector.
         _end.Cancel();
+
+    /// <summary>What the library hands mails to; it disposes of it after each of them where it can be disposed of.</summary>
+    private sealed class Kept : MessageStore
+    {
+        private const int Most = 50;
+
+        public ConcurrentQueue<string> Mails { get; } = new();
+
+        public int Refuses { get; set; }
+
+        public override Task<SmtpResponse> SaveAsync(
+            ISessionContext context,
+            IMessageTransaction transaction,
+            ReadOnlySequence<byte> buffer,
+            CancellationToken cancellationToken
+        )
+        {
+            if (Refuses != 0)
+                return Task.FromResult(
+                    new SmtpResponse(
+                        (SmtpReplyCode)Refuses,
+                        string.Create(CultureInfo.InvariantCulture, $"refused with {Refuses}")
+                    )
+                );
+            Mails.Enqueue(Encoding.UTF8.GetString(buffer));
+            while (Mails.Count > Most)
+                Mails.TryDequeue(out _);
+            return Task.FromResult(SmtpResponse.Ok);
+        }
     }
 }
 

@@ -108,6 +108,14 @@ public sealed class SendingTests : IDisposable
         Assert.Equal("- GC-1 is next. 4.4 K warmer: \u2265 limit\n.\nlast", mail.TextBody!.ReplaceLineEndings("\n").TrimEnd());
     }
 
+    [Fact]
+    public async Task The_stand_in_takes_one_mail_after_the_other()
+    {
+        for (var i = 1; i <= 3; i++)
+            Assert.Equal(Attempt.Taken, await Send());
+        Assert.Equal(3, _mail.Mails.Count);
+    }
+
     [Theory]
     [InlineData(451, true)]
     [InlineData(550, false)]
