@@ -120,7 +120,10 @@ internal static class WaitingEndpoints
         var zone = machines[0].Machine.Asset.Zone;
         var window = (times.All().FirstOrDefault(z => z.Zone == zone) ?? ZoneTimes.Usual(zone)).NextOpen(today, WindowDays);
         var planned = (plans.Newest()?.Placed ?? [])
-            .SelectMany(p => p.Work.Steps.Select(s => (s.Tag, Day: DateOnly.FromDateTime(p.Start.UtcDateTime))))
+            // An after-run or a second look is planned too, and wins nothing.
+            .SelectMany(p =>
+                p.Work.Steps.Where(s => s.Level is not null).Select(s => (s.Tag, Day: DateOnly.FromDateTime(p.Start.UtcDateTime)))
+            )
             .Where(p => p.Day > today)
             .DistinctBy(p => p.Tag)
             .ToDictionary(p => p.Tag, p => p.Day);

@@ -27,7 +27,8 @@ public sealed class Restore(string database, BackupFolder folder)
     public RestorePreview Preview(string name, string? passphrase)
     {
         var backup = Find(name);
-        var trial = database + ".trial" + DataFolder.Unfinished;
+        // Of its own: somebody else may look at a backup at the same time.
+        var trial = $"{database}.{Guid.NewGuid():N}{DataFolder.Unfinished}";
         try
         {
             var then = folder.Unpack(backup, trial, passphrase);
