@@ -8,6 +8,7 @@ const browser = await chromium.launch(launch);
 const page = await browser.newPage({
   viewport: { width, height },
   locale: 'en-GB',
+  ignoreHTTPSErrors: true,
   colorScheme: process.env.DARK ? 'dark' : 'light',
 });
 page.on('console', (m) => m.type() === 'error' && console.error('console:', m.text()));

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Commands;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
@@ -16,7 +17,7 @@ try
     app.UsePyrometron();
     // The build starts it without listening, to write down what the API is.
     if (app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>() is { } listening)
-        app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Pyrometron is at {listening.Addresses.First()}"));
+        app.Lifetime.ApplicationStarted.Register(() => app.TellWhere(listening.Addresses.First()));
     app.Run();
     return 0;
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Messages;
 using Pyrometron.Storage.Records;
@@ -68,6 +69,17 @@ public sealed class ChangeStore(Database database)
             connection.Query($"{Lines} WHERE c.id > $id ORDER BY c.id LIMIT $most", Read, ("$id", id), ("$most", most))
         );
 
+    /// <summary>Lines of some kinds, the newest first.</summary>
+    public IReadOnlyList<LoggedChange> Newest(IReadOnlyList<string> kinds, int most) =>
+        database.Read(connection =>
+            connection.Query(
+                $"{Lines} WHERE c.kind IN (SELECT value FROM json_each($kinds)) ORDER BY c.id DESC LIMIT $most",
+                Read,
+                ("$kinds", JsonSerializer.Serialize(kinds)),
+                ("$most", most)
+            )
+        );
+
     /// <summary>The machines that the judgement has to look at again since a line.</summary>
     public TouchedSince TouchedSince(long id) =>
         database.Read(connection =>
@@ -77,7 +89,8 @@ public sealed class ChangeStore(Database database)
                 connection.Scalar(
                     """
                     SELECT 1 FROM change c WHERE c.id > $id AND c.asset_id IS NULL
-                        AND c.kind NOT IN ('notes', 'rules', 'prices', 'bench-rules', 'people', 'plan', 'zone-times', 'stores')
+                        AND c.kind NOT IN ('notes', 'rules', 'prices', 'bench-rules', 'people', 'plan', 'zone-times', 'stores',
+                            'account', 'sign-in')
                         AND NOT EXISTS (SELECT 1 FROM change_touches t WHERE t.change_id = c.id) LIMIT 1
                     """,
                     ("$id", id)
@@ -184,7 +197,7 @@ public sealed class ChangeStore(Database database)
     private static (string, object?)[] Parameters(LogFilter filter) =>
         [
             ("$tag", filter.Tag),
-            ("$kinds", filter.Kinds is { Count: > 0 } kinds ? System.Text.Json.JsonSerializer.Serialize(kinds) : null),
+            ("$kinds", filter.Kinds is { Count: > 0 } kinds ? JsonSerializer.Serialize(kinds) : null),
             ("$from", filter.From is { } from ? Sql.Text(from) : null),
             ("$until", filter.Until is { } until && until < DateOnly.MaxValue ? Sql.Text(until.AddDays(1)) : null),
             ("$text", filter.Text is { Length: > 0 } text ? $"%{Escaped(text)}%" : null),

@@ -11,6 +11,14 @@ public static class SiteStore
     /// <summary>Sites with their zones within a use case.</summary>
     public static IReadOnlyList<Site> All(Transaction t) => All(t.Connection);
 
+    /// <summary>The code of the site that a zone belongs to; null where there is no such zone.</summary>
+    public static string? Of(Transaction t, string zone) =>
+        (string?)
+            t.Connection.Scalar(
+                "SELECT site.code FROM zone JOIN site ON site.id = zone.site_id WHERE zone.code = $zone",
+                ("$zone", zone)
+            );
+
     /// <summary>Saves a site and its zones as edited.</summary>
     public static void Update(Transaction t, Site site) => Save(t.Connection, site, null);
 

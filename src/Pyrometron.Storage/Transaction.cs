@@ -8,33 +8,11 @@ using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
 
-/// <summary>What kind of actor changes something.</summary>
-public enum ActorKind
-{
-    Person,
-    Device,
-    Program,
-}
-
-/// <summary>Who changes something. Until there are accounts a person is who they say they are.</summary>
-public sealed record Actor(ActorKind Kind, string Name)
-{
-    /// <summary>The program itself: the demo, background work.</summary>
-    public static Actor Program { get; } = new(ActorKind.Program, "pyrometron");
-
-    /// <summary>The one person at this machine, where nobody has to say who they are.</summary>
-    public static Actor Unnamed { get; } = new(ActorKind.Person, "");
-
-    /// <summary>The person who is named, else the device.</summary>
-    public static Actor Of(string? person, string device) =>
-        string.IsNullOrWhiteSpace(person) ? new(ActorKind.Device, device) : new(ActorKind.Person, person.Trim());
-}
-
 /// <summary>One line for the change log.</summary>
 /// <param name="Kind">
 /// Of a job's entry, or <c>job</c>, <c>service</c>, <c>report</c>, <c>change</c>, <c>reading</c>, <c>import</c>, <c>rules</c>,
 /// <c>bench-rules</c>, <c>notes</c>, <c>set-aside</c>, <c>zone</c>, <c>zone-times</c>, <c>people</c>, <c>plan</c>, <c>stores</c>,
-/// <c>prices</c>.
+/// <c>prices</c>, <c>account</c>, <c>sign-in</c>.
 /// </param>
 /// <param name="Says">What happened, without names of people.</param>
 public sealed record Change(string Kind, Message Says)

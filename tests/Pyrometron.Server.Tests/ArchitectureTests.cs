@@ -18,7 +18,7 @@ public partial class ArchitectureTests
         ["Units", "Statistics", "Cooling", "Cutting"],
         ["Fleet", "Materials"],
         ["Messages"],
-        ["Planning"],
+        ["Planning", "Access"],
         ["Readings"],
         ["Events"],
         ["Drift", "Causes"],

@@ -89,7 +89,7 @@ internal sealed class TemporaryDatabase : IDisposable
             parts
         );
 
-    public static Actor Actor { get; } = new(ActorKind.Person, "M. Larkspur");
+    public static Actor Actor { get; } = Actor.Of("M. Larkspur", "");
 
     public T Write<T>(Func<Transaction, T> work) => Database.Write(Actor, DateTimeOffset.UtcNow, work);
 

@@ -110,11 +110,25 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./places/notices/WhoIsTold')).WhoIsTold }),
       },
       {
+        path: 'account',
+        lazy: async () => ({ Component: (await import('./places/account/Account')).Account }),
+      },
+      { path: 'phone', lazy: async () => ({ Component: (await import('./places/phone/Phone')).Phone }) },
+      {
+        path: 'rules/accounts',
+        lazy: async () => ({ Component: (await import('./places/accounts/Accounts')).Accounts }),
+      },
+      {
         path: 'rules/backups',
         lazy: async () => ({ Component: (await import('./places/backups/Backups')).Backups }),
       },
       { path: 'rules', lazy: async () => ({ Component: (await import('./places/rules/Rules')).Rules }) },
       { path: '*', element: <NotFound /> },
     ],
+  },
+  {
+    path: '/enter',
+    errorElement: <RouteBroken />,
+    lazy: async () => ({ Component: (await import('./places/enter/Enter')).Enter }),
   },
 ]);

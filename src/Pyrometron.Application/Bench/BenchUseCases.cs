@@ -1,3 +1,4 @@
+using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Stores;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
@@ -46,11 +47,11 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">It is retired, has an open job, or the house's rules forbid it.</exception>
     public long Start(Actor actor, string device, JobToStart job) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Work),
             clock.GetUtcNow(),
             t =>
             {
-                var stored = FleetStore.Find(t, job.Asset) ?? throw Missing.Machine(job.Asset);
+                var stored = FleetUseCases.Find(t, job.Asset);
                 if (stored.RetiredOn is not null)
                     throw new NotPossibleException(
                         Message.Of("'{asset}' is retired; put it back into use first.", Value.Text("asset", job.Asset))
@@ -133,12 +134,8 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such job.</exception>
     /// <exception cref="NotPossibleException">The rules do not allow it as things stand.</exception>
     /// <exception cref="ConflictingEntryException">Another device has written about the same thing since.</exception>
-    public void Append(long id, EntryToAppend entry) =>
-        database.Write(
-            Actor.Of(entry.By, entry.Device),
-            clock.GetUtcNow(),
-            t => Append(t, JobStore.Find(t, id) ?? throw Missing.Job(id), entry)
-        );
+    public void Append(Actor actor, long id, EntryToAppend entry) =>
+        database.Write(actor.Allowed(Right.Work), clock.GetUtcNow(), t => Append(t, Find(t, id), entry));
 
     /// <summary>
     /// The job that the machine is back from: the newest filed one, where that is not long ago; a look is none.
@@ -156,11 +153,11 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such job.</exception>
     public void KeepPhoto(Actor actor, long id, StoredPhoto photo) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Work),
             clock.GetUtcNow(),
             t =>
             {
-                _ = JobStore.Find(t, id) ?? throw Missing.Job(id);
+                _ = Find(t, id);
                 if (!PhotoStore.Keep(t, id, photo))
                     throw new NotPossibleException("The key of this photo belongs to a photo of another job. Take it again.");
             }
@@ -170,11 +167,11 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such job.</exception>
     public void AddSamples(Actor actor, long id, IReadOnlyList<(DateTimeOffset At, string Sample)> samples) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Work),
             clock.GetUtcNow(),
             t =>
             {
-                _ = JobStore.Find(t, id) ?? throw Missing.Job(id);
+                _ = Find(t, id);
                 SampleStore.Add(t, id, samples);
             }
         );
@@ -184,7 +181,7 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">Somebody else has changed them since.</exception>
     public void KeepNotes(Actor actor, ModelNotes notes, int seen) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Work),
             clock.GetUtcNow(),
             t =>
             {
@@ -210,7 +207,7 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
         bool dryRun
     ) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.KeepMachines),
             clock.GetUtcNow(),
             t =>
                 models
@@ -231,6 +228,13 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
 
     internal static Change NotesKept(string model) =>
         new("notes", Message.Of("Notes on {model} changed", Value.Text("model", model)));
+
+    private static StoredJob Find(Transaction t, long id)
+    {
+        var row = JobStore.Find(t, id) ?? throw Missing.Job(id);
+        FleetUseCases.Find(t, row.Tag);
+        return row;
+    }
 
     private static void Append(Transaction t, StoredJob row, EntryToAppend told)
     {

@@ -18,7 +18,7 @@ public sealed class CampaignUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">One of them is in another campaign that is not ended.</exception>
     public long Begin(Actor actor, Campaign campaign) =>
         Write(
-            actor,
+            actor.AllowedEverywhere(Right.Plan),
             t =>
             {
                 CheckFree(t, campaign.Tags);
@@ -134,7 +134,7 @@ public sealed class CampaignUseCases(Database database, TimeProvider clock)
 
     private void Change(Actor actor, long id, Func<Transaction, Campaign, Message> work) =>
         Write(
-            actor,
+            actor.AllowedEverywhere(Right.Plan),
             t =>
             {
                 var campaign =

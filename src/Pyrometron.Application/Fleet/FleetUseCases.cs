@@ -16,7 +16,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     /// <exception cref="OperationCanceledException">Nobody waits for it any more; nothing of it is stored.</exception>
     public FleetChange Import(Actor actor, Register register, CancellationToken cancellation = default) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.KeepMachines),
             Now,
             t =>
             {
@@ -44,7 +44,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such machine.</exception>
     public void Edit(Actor actor, string tag, Func<Asset, Register, Asset> edit) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.KeepMachines),
             Now,
             t =>
             {
@@ -58,7 +58,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">A job is open on it.</exception>
     public void Retire(Actor actor, string tag, DateOnly? on, string? reason) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.KeepMachines),
             Now,
             t =>
             {
@@ -74,7 +74,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     /// <summary>Sets a machine aside until a day.</summary>
     public void SetAside(Actor actor, string tag, string reason, DateOnly until) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Plan),
             Now,
             t =>
             {
@@ -96,11 +96,11 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     /// <summary>Puts a machine back into the queue.</summary>
     public void TakeBack(Actor actor, string tag) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Plan),
             Now,
             t =>
             {
-                if (FleetStore.Find(t, tag) is { } known && SetAsideStore.TakeBack(t, known.Id))
+                if (FleetStore.Find(t, tag) is { } known && SetAsideStore.TakeBack(t, t.Reach(known).Id))
                     t.Log(new Change("set-aside", "Back in the queue") { Asset = known.Id });
             }
         );
@@ -108,7 +108,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     /// <summary>Adds a service by hand.</summary>
     public void AddService(Actor actor, string tag, ServiceDone service) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.KeepMachines),
             Now,
             t =>
             {
@@ -127,7 +127,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
         CancellationToken cancellation = default
     ) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.KeepMachines),
             Now,
             t =>
             {
@@ -153,7 +153,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">The machine has no such service.</exception>
     public void VoidService(Actor actor, string tag, long id, string? reason) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.KeepMachines),
             Now,
             t =>
             {
@@ -187,7 +187,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     /// <summary>Takes a report.</summary>
     public void Report(Actor actor, string tag, Symptom symptom) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Work),
             Now,
             t =>
             {
@@ -212,7 +212,7 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">The machine has no such report that stands.</exception>
     public void WithdrawReport(Actor actor, string tag, long id, string reason) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Work),
             Now,
             t =>
             {
@@ -234,7 +234,9 @@ public sealed class FleetUseCases(Database database, TimeProvider clock)
             }
         );
 
-    internal static StoredAsset Find(Transaction t, string tag) => FleetStore.Find(t, tag) ?? throw Missing.Machine(tag);
+    /// <exception cref="NotThereException">There is no such machine.</exception>
+    /// <exception cref="NotAllowedException">It stands where the actor may change nothing.</exception>
+    internal static StoredAsset Find(Transaction t, string tag) => t.Reach(FleetStore.Find(t, tag) ?? throw Missing.Machine(tag));
 
     private static Change Of(MachineChange c) =>
         new("change", ChangeWords.OfField(c.Field, c.Before, c.After))

@@ -14,7 +14,7 @@ public sealed class ZoneUseCases(Database database, TimeProvider clock)
     /// <param name="place">Gets the sites there are; answers the site with the new zone as its last.</param>
     public Zone Add(Actor actor, Func<IReadOnlyList<Site>, Site> place) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.KeepMachines),
             Now,
             t =>
             {
@@ -35,7 +35,7 @@ public sealed class ZoneUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">A machine belongs to it.</exception>
     public void Remove(Actor actor, string code) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.KeepMachines),
             Now,
             t =>
             {
@@ -64,7 +64,7 @@ public sealed class ZoneUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such zone, or no such machine in it.</exception>
     public void Place(Actor actor, string code, IReadOnlyDictionary<string, FloorPlace?> places) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.KeepMachines),
             Now,
             t =>
             {
@@ -99,7 +99,7 @@ public sealed class ZoneUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such zone.</exception>
     public void Edit(Actor actor, string code, Func<Site, Zone, Site> edit) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.KeepMachines),
             Now,
             t =>
             {
@@ -118,10 +118,12 @@ public sealed class ZoneUseCases(Database database, TimeProvider clock)
             }
         );
 
-    private static (Site Site, Zone Zone) Find(Transaction t, string code) =>
-        SiteStore.All(t).FirstOrDefault(s => s.Zones.Any(z => z.Code == code)) is { } site
-            ? (site, site.Zones.Single(z => z.Code == code))
-            : throw Missing.Zone(code);
+    private static (Site Site, Zone Zone) Find(Transaction t, string code)
+    {
+        var site = SiteStore.All(t).FirstOrDefault(s => s.Zones.Any(z => z.Code == code)) ?? throw Missing.Zone(code);
+        t.Reach(code);
+        return (site, site.Zones.Single(z => z.Code == code));
+    }
 
     private static string Told(Site site, Zone zone) =>
         FormattableString.Invariant(

@@ -11,7 +11,7 @@ public sealed class ImportUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">It was undone already, or something was built on it.</exception>
     public void Undo(Actor actor, long id) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.KeepMachines),
             clock.GetUtcNow(),
             t =>
             {

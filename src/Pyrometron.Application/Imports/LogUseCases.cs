@@ -56,6 +56,7 @@ public sealed class LogUseCases(Database database, FleetStore fleet, TimeProvide
         CancellationToken cancellation
     )
     {
+        actor.Allowed(Right.Work);
         var partsOf = PartsOf(order.Tag);
         var now = clock.GetUtcNow();
         var settings = new LogSettings(

@@ -36,10 +36,15 @@ public sealed class ReadingsImport(
 
     /// <summary>Runs the import to its end.</summary>
     /// <param name="progress">Told after each batch: bytes read and lines dealt with.</param>
+    /// <exception cref="NotAllowedException">The actor may not.</exception>
     /// <exception cref="Formats.RefusedInputException">It is no readings file at all.</exception>
     public async Task<ImportAnswer> RunAsync(Stream file, Action<long, long> progress, CancellationToken cancellation)
     {
-        var assets = new FleetStore(database).All().ToDictionary(a => a.Asset.Tag);
+        var fleet = new FleetStore(database);
+        actor.Allowed(Right.Work);
+        var site = fleet.Sites().SelectMany(s => s.Zones.Select(z => (z.Code, Site: s.Code))).ToDictionary();
+        // Machines of sites that are not the actor's are as unknown to them as those that are not there.
+        var assets = fleet.All().Where(a => actor.Rights.Reach(site[a.Asset.Zone])).ToDictionary(a => a.Asset.Tag);
         var names = assets.ToDictionary(a => a.Key, a => (IReadOnlyList<string>)[.. a.Value.Asset.Parts.Select(p => p.Name)]);
         var csv = new ReadingsCsv(names.GetValueOrDefault, now, delimiter);
         var batches = Channel.CreateBounded<Batch>(BatchesAhead);

@@ -37,6 +37,7 @@ public sealed class TableUseCases(Database database, FleetStore fleet, FleetUseC
         CancellationToken cancellation
     )
     {
+        actor.AllowedEverywhere(Right.KeepMachines);
         var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
         var said = new TableMeanings(Headers(headers), WordsOf(words));
         var table = MachineTable.Read(TableText.Of(bytes), said, today);

@@ -27,7 +27,7 @@ public sealed class NoticeUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">Nobody has that code.</exception>
     public void Keep(Actor actor, Subscription subscription) =>
         Write(
-            actor,
+            actor.Allowed(Right.KeepPeople),
             t =>
             {
                 var person = Find(t, subscription.Person);
@@ -47,7 +47,7 @@ public sealed class NoticeUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">They have no program to call.</exception>
     public void GiveSecret(Actor actor, string person, string secret) =>
         Write(
-            actor,
+            actor.Allowed(Right.KeepPeople),
             t =>
             {
                 var who = Find(t, person);
@@ -97,7 +97,7 @@ public sealed class NoticeUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">It was not given up.</exception>
     public void TryAgain(Actor actor, long delivery) =>
         Write(
-            actor,
+            actor.Allowed(Right.KeepPeople),
             t =>
             {
                 if (!DeliveryStore.TryAgain(t, delivery))

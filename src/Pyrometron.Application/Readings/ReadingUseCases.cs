@@ -16,7 +16,7 @@ public sealed class ReadingUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such reading.</exception>
     public void Void(Actor actor, string tag, DateTimeOffset at, bool voided, string reason) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Work),
             clock.GetUtcNow(),
             t =>
             {
@@ -35,7 +35,7 @@ public sealed class ReadingUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such reading, or no such column.</exception>
     public void Correct(Actor actor, string tag, ReadingCorrected correction) =>
         database.Write(
-            actor,
+            actor.Allowed(Right.Work),
             clock.GetUtcNow(),
             t =>
             {

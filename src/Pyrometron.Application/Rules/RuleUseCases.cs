@@ -13,7 +13,7 @@ public sealed class RuleUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">Together with a rule for some machines they contradict themselves.</exception>
     public void ChangeHouse(Actor actor, JudgementPolicy policy, BenchSchools bench) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.KeepRules),
             clock.GetUtcNow(),
             t =>
             {
@@ -32,7 +32,7 @@ public sealed class RuleUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">Together with the other rules it contradicts itself.</exception>
     public void Keep(Actor actor, LocalRule rule) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.KeepRules),
             clock.GetUtcNow(),
             t =>
             {
@@ -67,7 +67,7 @@ public sealed class RuleUseCases(Database database, TimeProvider clock)
     /// </summary>
     public void Refuse(Actor actor, RefusedInterval refused) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.KeepRules),
             clock.GetUtcNow(),
             t =>
             {

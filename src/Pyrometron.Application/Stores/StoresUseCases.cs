@@ -41,7 +41,7 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">There are too many, or its lots are of another kind.</exception>
     public void Keep(Actor actor, Product product) =>
         Write(
-            actor,
+            actor.Allowed(Right.KeepStores),
             t =>
             {
                 var all = ProductStore.All(t);
@@ -67,7 +67,7 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">Lots of it tell what went into machines: they stay.</exception>
     public void Remove(Actor actor, string code) =>
         Write(
-            actor,
+            actor.Allowed(Right.KeepStores),
             t =>
             {
                 var product = Product(t, code);
@@ -86,7 +86,7 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such product.</exception>
     public long Add(Actor actor, Lot lot) =>
         Write(
-            actor,
+            actor.Allowed(Right.KeepStores),
             t =>
             {
                 var product = Product(t, lot.Product);
@@ -103,7 +103,7 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such lot.</exception>
     public void Change(Actor actor, long id, LotFacts facts) =>
         Write(
-            actor,
+            actor.Allowed(Right.KeepStores),
             t =>
             {
                 var lot = Find(t, id);
@@ -130,7 +130,7 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such lot.</exception>
     public void Count(Actor actor, long id, double amount, string? note) =>
         Write(
-            actor,
+            actor.Allowed(Right.Work),
             t =>
             {
                 var lot = Find(t, id);
@@ -144,7 +144,7 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">There is not so much of it.</exception>
     public void ThrowAway(Actor actor, long id, double amount, string reason) =>
         Write(
-            actor,
+            actor.Allowed(Right.Work),
             t =>
             {
                 var lot = Find(t, id);
@@ -161,7 +161,7 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">Its sheets are not there any more.</exception>
     public void Cut(Actor actor, CutDone done) =>
         Write(
-            actor,
+            actor.Allowed(Right.Work),
             t =>
             {
                 var lots = done.Sheets.Keys.ToDictionary(id => id, id => Find(t, id));

@@ -10,12 +10,16 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
 {
     private DateTimeOffset Now => clock.GetUtcNow();
 
+    /// <summary>Refuses before any work is done who could not keep the plan.</summary>
+    /// <exception cref="NotAllowedException">They may not plan, or not for all sites.</exception>
+    public static void CheckMay(Actor actor) => actor.AllowedEverywhere(Right.Plan);
+
     /// <summary>Puts a plan that was made anew in force.</summary>
     /// <param name="seen">The plan in force when it was begun; null where there was none.</param>
     /// <exception cref="NotPossibleException">That was changed meanwhile.</exception>
     public long Keep(Actor actor, long? seen, WeekProblem week, Plan plan, IReadOnlyList<StoredLeftOut> leftByHand) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.Plan),
             Now,
             t =>
             {
@@ -57,7 +61,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such work in it, or no such person.</exception>
     public Message? Place(Actor actor, long seen, string work, string person, DateTimeOffset start, bool tryOnly) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.Plan),
             Now,
             t =>
             {
@@ -99,7 +103,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
     /// <summary>Lets work stay where it is when the plan is made anew, or not.</summary>
     public void Lock(Actor actor, long seen, string work, bool locked) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.Plan),
             Now,
             t =>
             {
@@ -120,7 +124,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
     /// <summary>Takes work out of the plan; it stays out until somebody puts it back.</summary>
     public void LeaveOut(Actor actor, long seen, string work) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.Plan),
             Now,
             t =>
             {
@@ -142,7 +146,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
     /// <returns>Its id.</returns>
     public string AddVisit(Actor actor, long seen, string title, string zone, int minutes, DateOnly? dueBy) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.Plan),
             Now,
             t =>
             {
@@ -188,7 +192,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">There is nothing left to do for them today.</exception>
     public (int Moved, int Lost) RunLate(Actor actor, long seen, string person, int minutes, Func<Wanted, bool> begun) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.Plan),
             Now,
             t =>
             {
@@ -247,7 +251,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">There is none, or the plan was changed meanwhile.</exception>
     public void TakeBack(Actor actor, long seen) =>
         database.Write(
-            actor,
+            actor.AllowedEverywhere(Right.Plan),
             Now,
             t =>
             {

@@ -17,7 +17,7 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotPossibleException">There are too many, or a site of theirs is none.</exception>
     public void Keep(Actor actor, Person person) =>
         Write(
-            actor,
+            actor.Allowed(Right.KeepPeople),
             t =>
             {
                 var people = PeopleStore.All(t);
@@ -47,7 +47,7 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">They are not on it.</exception>
     public void Remove(Actor actor, string code) =>
         Write(
-            actor,
+            actor.Allowed(Right.KeepPeople),
             t =>
             {
                 var person = Find(t, code);
@@ -65,7 +65,7 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">Nobody has that code.</exception>
     public long Keep(Actor actor, Absence absence) =>
         Write(
-            actor,
+            actor.Allowed(Right.Plan),
             t =>
             {
                 var person = Find(t, absence.Person);
@@ -92,7 +92,7 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such absence.</exception>
     public void RemoveAbsence(Actor actor, long id) =>
         Write(
-            actor,
+            actor.Allowed(Right.Plan),
             t =>
             {
                 var absence =
@@ -117,12 +117,13 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such zone.</exception>
     public void Keep(Actor actor, ZoneTimes times) =>
         Write(
-            actor,
+            actor.Allowed(Right.Plan),
             t =>
             {
                 var zone =
                     SiteStore.All(t).SelectMany(s => s.Zones).FirstOrDefault(z => z.Code == times.Zone)
                     ?? throw Missing.Zone(times.Zone);
+                t.Reach(times.Zone);
                 ZoneTimesStore.Keep(t, times);
                 t.Log(new Change("zone-times", Message.Of("Times of work changed: {zone}", Value.Text("zone", zone.Name))));
             }
@@ -132,7 +133,7 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
     /// <exception cref="NotThereException">There is no such machine.</exception>
     public void Hold(Actor actor, string tag, DateOnly? until, string reason) =>
         Write(
-            actor,
+            actor.Allowed(Right.Plan),
             t =>
             {
                 var asset = FleetUseCases.Find(t, tag);

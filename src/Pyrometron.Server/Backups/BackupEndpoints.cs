@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage.Backups;
 
@@ -47,7 +48,7 @@ internal static class BackupEndpoints
 {
     public static void MapBackups(this RouteGroupBuilder api)
     {
-        var group = api.MapGroup("/backups").WithTags("Backups");
+        var group = api.MapGroup("/backups").WithTags("Backups").Needs(Right.KeepHouse);
         group.MapGet("", All);
         group.MapPost("", Make);
         group.MapGet("/{name}/restore", Preview);

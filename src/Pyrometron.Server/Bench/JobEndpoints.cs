@@ -5,6 +5,7 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Inspection;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Messages;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Proof;
@@ -72,6 +73,7 @@ internal static class JobEndpoints
 
     private static async Task<Results<Created<JobAnswer>, ProblemHttpResult>> Start(
         StartJob request,
+        Caller caller,
         FleetStore fleet,
         BenchUseCases bench,
         BenchQueries queries,
@@ -96,7 +98,7 @@ internal static class JobEndpoints
             : null;
         var device = request.Device ?? UnnamedDevice;
         var id = bench.Start(
-            Actor.Of(request.By, device),
+            caller.At(request.By, device),
             device,
             new JobToStart(request.Asset, level, request.Fan, request.WarrantyAnswer, predicted, request.Complaint)
         );
@@ -107,6 +109,7 @@ internal static class JobEndpoints
     private static Results<Ok<JobAnswer>, ProblemHttpResult> PostEntry(
         long id,
         EntryRequest request,
+        Caller caller,
         BenchUseCases bench,
         BenchQueries queries
     )
@@ -125,7 +128,12 @@ internal static class JobEndpoints
                 "/device",
                 $"device is needed: a word that the device keeps for itself, {LongestWord} characters at most."
             );
-        bench.Append(id, new EntryToAppend(key, request.Version.Value, request.Device, request.By, request.MadeAt, entry));
+        var by = caller.Session is null ? request.By : caller.Actor.Name;
+        bench.Append(
+            caller.At(request.By, request.Device),
+            id,
+            new EntryToAppend(key, request.Version.Value, request.Device, by, request.MadeAt, entry)
+        );
         return TypedResults.Ok(JobAnswer.From(queries.Find(id)!));
     }
 
@@ -165,6 +173,7 @@ internal static class JobEndpoints
 
     /// <summary>A photo's bytes; the entry that tells of it comes after them.</summary>
     private static async Task<Results<NoContent, ProblemHttpResult>> PutPhoto(
+        Caller caller,
         long id,
         Guid key,
         HttpRequest request,
@@ -189,7 +198,7 @@ internal static class JobEndpoints
         var (photo, problem) = await Photo.ReadAsync(file.ToArray(), cancellation);
         if (photo is null)
             return Problems.Input("", problem!);
-        bench.KeepPhoto(Actor.Unnamed, id, new StoredPhoto(key, photo.Width, photo.Height, photo.Picture, photo.Small));
+        bench.KeepPhoto(caller.Actor, id, new StoredPhoto(key, photo.Width, photo.Height, photo.Picture, photo.Small));
         return TypedResults.NoContent();
     }
 

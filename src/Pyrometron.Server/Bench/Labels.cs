@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
-using QRCoder;
 
 namespace Pyrometron.Server.Bench;
 
@@ -27,12 +26,7 @@ internal static class LabelEndpoints
     {
         if (text.Length is 0 or > LongestText)
             return Problems.Input("/text", $"text is 1 to {LongestText} characters.");
-        using var code = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.M, forceUtf8: true);
-        using var svg = new SvgQRCode(code);
-        return TypedResults.Content(
-            svg.GetGraphic(4, "#000000", "#ffffff", drawQuietZones: true, SvgQRCode.SizingMode.ViewBoxAttribute),
-            "image/svg+xml"
-        );
+        return TypedResults.Content(QrCode.Svg(text), "image/svg+xml");
     }
 
     /// <summary>

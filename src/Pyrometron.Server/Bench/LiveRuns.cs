@@ -5,6 +5,7 @@ using Pyrometron.Application.Bench;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Proof;
 using Pyrometron.Devices;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Proof;
 using Pyrometron.Storage;
@@ -186,18 +187,21 @@ internal static class LiveRunEndpoints
         var group = api.MapGroup("/jobs/{id:long}").WithTags("Bench");
         group.MapPost("/samples", Post);
         group.MapGet("/live", (long id, DateTimeOffset? from, LiveRuns live) => live.Since(id, from ?? DateTimeOffset.MinValue));
-        group.MapPost("/probe", Attach);
-        group.MapDelete(
-            "/probe",
-            (long id, LiveRuns live) =>
-            {
-                live.Detach(id);
-                return TypedResults.NoContent();
-            }
-        );
+        group.MapPost("/probe", Attach).Needs(Right.Work);
+        group
+            .MapDelete(
+                "/probe",
+                (long id, LiveRuns live) =>
+                {
+                    live.Detach(id);
+                    return TypedResults.NoContent();
+                }
+            )
+            .Needs(Right.Work);
     }
 
     private static Results<NoContent, ProblemHttpResult> Post(
+        Caller caller,
         long id,
         LiveSamples request,
         JobStore jobs,
@@ -221,7 +225,7 @@ internal static class LiveRunEndpoints
                     $"/samples/{i}",
                     "a sample needs parts with their °C (−273.15 to 1000); power, clock and fan are not negative, the air lies between −60 and 100 °C"
                 );
-        live.Add(Actor.Unnamed, id, taken);
+        live.Add(caller.Actor, id, taken);
         return TypedResults.NoContent();
     }
 

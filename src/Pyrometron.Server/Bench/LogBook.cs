@@ -6,6 +6,7 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Messages;
 using Pyrometron.Formats.Csv;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -115,7 +116,8 @@ internal static class LogBookEndpoints
             .Produces<LogLineAnswer[]>();
         group.MapGet(
             "/changes",
-            (long? after, int? limit, ChangeStore log) => Changes(log, after ?? 0, Math.Clamp(limit ?? 100, 1, MostAtOnce))
+            (Caller caller, long? after, int? limit, ChangeStore log) =>
+                Changes(caller, log, after ?? 0, Math.Clamp(limit ?? 100, 1, MostAtOnce))
         );
         group.MapGet(
             "/findings/agreement",
@@ -143,25 +145,29 @@ internal static class LogBookEndpoints
             );
     }
 
-    private static ChangesAnswer Changes(ChangeStore log, long after, int most)
+    private static ChangesAnswer Changes(Caller caller, ChangeStore log, long after, int most)
     {
+        // Who signed in when is for whoever keeps the house.
+        var isKeeper = caller.Actor.Rights.May(Right.KeepHouse);
         var changes = log.After(after, most);
         return new ChangesAnswer(
             [
-                .. changes.Select(c => new ChangeAnswer(
-                    c.Id,
-                    c.At,
-                    c.StoredAt,
-                    new ActorAnswer(c.ActorId, c.Actor.Kind, c.Actor.Name.Length > 0 ? c.Actor.Name : null),
-                    c.Kind,
-                    c.Tag,
-                    c.JobId,
-                    c.Before,
-                    c.After,
-                    c.Says.ToString(),
-                    c.Says,
-                    c.Hash
-                )),
+                .. changes
+                    .Where(c => isKeeper || c.Kind is not ("account" or "sign-in"))
+                    .Select(c => new ChangeAnswer(
+                        c.Id,
+                        c.At,
+                        c.StoredAt,
+                        new ActorAnswer(c.ActorId, c.Actor.Kind, c.Actor.Name.Length > 0 ? c.Actor.Name : null),
+                        c.Kind,
+                        c.Tag,
+                        c.JobId,
+                        c.Before,
+                        c.After,
+                        c.Says.ToString(),
+                        c.Says,
+                        c.Hash
+                    )),
             ],
             changes.Count > 0 ? changes[^1].Id : after
         );

@@ -3,6 +3,7 @@ using Pyrometron.Application.Bench;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Procedures;
 using Pyrometron.Formats;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -92,6 +93,7 @@ internal static class NotesEndpoints
         );
 
     private static Results<Ok<NotesImportAnswer>, ProblemHttpResult> Import(
+        Caller caller,
         NotesDocument document,
         bool? dryRun,
         string? prefer,
@@ -111,7 +113,7 @@ internal static class NotesEndpoints
                 problems.Add(new InputProblem($"'{notes.Model}' is there twice.", Pointer: $"/models/{i}/model"));
         if (problems.Count > 0)
             return Problems.Input(problems);
-        var taken = bench.TakeInNotes(Actor.Unnamed, models, preferred, dryRun == true);
+        var taken = bench.TakeInNotes(caller.Actor, models, preferred, dryRun == true);
         var known = fleet.All().Select(a => a.Asset.Model).ToHashSet();
         return TypedResults.Ok(
             new NotesImportAnswer(
@@ -150,6 +152,7 @@ internal static class NotesEndpoints
     }
 
     private static Results<Ok<NotesAnswer>, ProblemHttpResult> Put(
+        Caller caller,
         KeepNotes request,
         BenchUseCases bench,
         NotesStore store,
@@ -169,7 +172,7 @@ internal static class NotesEndpoints
         {
             Sources = store.Find(model).Notes.Sources,
         };
-        bench.KeepNotes(string.IsNullOrWhiteSpace(request.By) ? Actor.Unnamed : Actor.Of(request.By, ""), signed, version);
+        bench.KeepNotes(string.IsNullOrWhiteSpace(request.By) ? caller.Actor : caller.At(request.By, ""), signed, version);
         return TypedResults.Ok(Answer(model, store));
     }
 }

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Campaigns;
 using Pyrometron.Core.Campaigns;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Weeks;
 using Pyrometron.Storage;
@@ -20,8 +21,14 @@ internal static class CampaignEndpoints
         group.MapGet("/{id:long}", OneAsync);
         group.MapPost("/preview", PreviewAsync);
         group.MapPost("", BeginAsync);
-        group.MapPost("/{id:long}/pause", (long id, CampaignUseCases campaigns) => Pause(id, true, campaigns));
-        group.MapPost("/{id:long}/resume", (long id, CampaignUseCases campaigns) => Pause(id, false, campaigns));
+        group.MapPost(
+            "/{id:long}/pause",
+            (Caller caller, long id, CampaignUseCases campaigns) => Pause(caller, id, true, campaigns)
+        );
+        group.MapPost(
+            "/{id:long}/resume",
+            (Caller caller, long id, CampaignUseCases campaigns) => Pause(caller, id, false, campaigns)
+        );
         group.MapPost("/{id:long}/go-on", GoOn);
         group.MapPost("/{id:long}/end", End);
         group.MapPost("/{id:long}/machines", Add);
@@ -74,6 +81,7 @@ internal static class CampaignEndpoints
 
     /// <summary>Begins a campaign with the machines of its preview.</summary>
     private static async Task<Results<Created<CampaignBegun>, ProblemHttpResult>> BeginAsync(
+        Caller caller,
         CampaignDraft draft,
         CampaignDrafts drafts,
         CampaignUseCases campaigns,
@@ -88,7 +96,7 @@ internal static class CampaignEndpoints
             return Problems.Conflict("A campaign is for two machines at least; these are not enough of them.");
         Words.TryRead<ServiceLevel>(draft.Level, out var level);
         var id = campaigns.Begin(
-            Actor.Unnamed,
+            caller.Actor,
             new Campaign(
                 0,
                 draft.Name!.Trim(),
@@ -107,41 +115,56 @@ internal static class CampaignEndpoints
         return TypedResults.Created($"/api/v1/campaigns/{id}", new CampaignBegun(id));
     }
 
-    private static NoContent Pause(long id, bool paused, CampaignUseCases campaigns)
+    private static NoContent Pause(Caller caller, long id, bool paused, CampaignUseCases campaigns)
     {
-        campaigns.Pause(Actor.Unnamed, id, paused);
+        campaigns.Pause(caller.Actor, id, paused);
         return TypedResults.NoContent();
     }
 
     /// <summary>Goes on with all machines although the proof does not say so.</summary>
-    private static Results<NoContent, ProblemHttpResult> GoOn(long id, GoOnRequest request, CampaignUseCases campaigns)
+    private static Results<NoContent, ProblemHttpResult> GoOn(
+        Caller caller,
+        long id,
+        GoOnRequest request,
+        CampaignUseCases campaigns
+    )
     {
         if (!Texts.IsLine(request.By, 80))
             return Problems.Input("/by", "by is needed: who decides it, 80 characters at most");
-        campaigns.GoOn(Actor.Unnamed, id, request.By!.Trim());
+        campaigns.GoOn(caller.Actor, id, request.By!.Trim());
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> End(long id, EndRequest request, CampaignUseCases campaigns)
+    private static Results<NoContent, ProblemHttpResult> End(
+        Caller caller,
+        long id,
+        EndRequest request,
+        CampaignUseCases campaigns
+    )
     {
         if (!Texts.IsLine(request.Because, LongestReason))
             return Problems.Input("/because", $"because is needed: {LongestReason} characters at most, on one line");
-        campaigns.End(Actor.Unnamed, id, request.Because!.Trim());
+        campaigns.End(caller.Actor, id, request.Because!.Trim());
         return TypedResults.NoContent();
     }
 
     /// <summary>Takes machines into a campaign that runs.</summary>
-    private static Results<NoContent, ProblemHttpResult> Add(long id, MoreMachines request, CampaignUseCases campaigns)
+    private static Results<NoContent, ProblemHttpResult> Add(
+        Caller caller,
+        long id,
+        MoreMachines request,
+        CampaignUseCases campaigns
+    )
     {
         if (request.Assets is not { Count: > 0 and <= CampaignUseCases.MostMachines } sent || sent.Any(string.IsNullOrEmpty))
             return Problems.Input("/assets", $"assets is needed: 1 to {CampaignUseCases.MostMachines} machines");
-        campaigns.Add(Actor.Unnamed, id, [.. sent.Distinct().OfType<string>()]);
+        campaigns.Add(caller.Actor, id, [.. sent.Distinct().OfType<string>()]);
         return TypedResults.NoContent();
     }
 
-    private static NoContent Remove(long id, string tag, CampaignUseCases campaigns)
+    private static NoContent Remove(Caller caller, long id, string tag, CampaignUseCases campaigns)
     {
-        campaigns.Remove(Actor.Unnamed, id, tag);
+        campaigns.Remove(caller.Actor, id, tag);
         return TypedResults.NoContent();
     }
 }

@@ -67,7 +67,7 @@ internal sealed class CoastStores(DateOnly today)
     /// </summary>
     public static void Count(Database database, TimeProvider clock)
     {
-        var mira = new Actor(ActorKind.Person, "Mira");
+        var mira = Actor.Of("Mira", "");
         var stores = new StoresUseCases(database, new PastClock(clock.GetUtcNow().AddDays(-2)));
         stores.Count(mira, 10, 140, null);
         stores.Count(mira, 5, 0.05, "a strip");

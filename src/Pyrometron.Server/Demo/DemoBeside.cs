@@ -1,4 +1,5 @@
 using Pyrometron.Application;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -92,6 +93,6 @@ internal static class DemoEndpoints
     {
         var group = api.MapGroup("/demo").WithTags("Demo");
         group.MapGet("", (DemoBeside demo) => TypedResults.Ok(demo.State));
-        group.MapPost("", (DemoBeside demo, AboutStore about) => TypedResults.Ok(demo.Open(about)));
+        group.MapPost("", (DemoBeside demo, AboutStore about) => TypedResults.Ok(demo.Open(about))).Needs(Right.KeepHouse);
     }
 }

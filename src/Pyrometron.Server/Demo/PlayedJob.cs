@@ -42,7 +42,7 @@ internal sealed class PlayedJob
         _jobs = new BenchQueries(new JobStore(database), new NotesStore(database));
     }
 
-    private static Actor Person => new(ActorKind.Person, Technician);
+    private static Actor Person => Actor.Of(Technician, Device);
 
     public void Play()
     {
@@ -135,6 +135,7 @@ internal sealed class PlayedJob
 
     private void Add(JobEntry entry) =>
         _bench.Append(
+            Person,
             _id,
             new EntryToAppend(Guid.NewGuid(), _jobs.Find(_id)!.Row.Version, Device, Technician, _clock.GetUtcNow(), entry)
         );

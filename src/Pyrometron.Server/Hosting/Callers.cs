@@ -1,18 +1,23 @@
+using Pyrometron.Server.Access;
+
 namespace Pyrometron.Server.Hosting;
 
 /// <summary>
-/// Who may call: until there are accounts only this machine, under its own names (a page elsewhere could point a name of its own
-/// at this address), and for writing only the server's own pages or programs that are no pages.
+/// Who may call: under the names of the house only (a page elsewhere could point a name of its own at this address), and for
+/// writing only the server's own pages or programs that are no pages.
 /// </summary>
 internal static class Callers
 {
-    private static readonly string[] OwnNames = ["localhost", "127.0.0.1", "[::1]"];
-
-    /// <summary>Refuses calls under a name that is not this machine's.</summary>
-    public static Task CheckHost(HttpContext context, RequestDelegate next) =>
-        !context.Request.Host.HasValue || OwnNames.Contains(context.Request.Host.Host, StringComparer.OrdinalIgnoreCase)
-            ? next(context)
-            : throw new BadHttpRequestException("This server answers to localhost and 127.0.0.1 only.");
+    /// <summary>Refuses calls under a name that is not one of the house's.</summary>
+    public static Task CheckHost(HttpContext context, RequestDelegate next)
+    {
+        var door = context.RequestServices.GetRequiredService<Door>();
+        return !context.Request.Host.HasValue || door.IsCalled(context.Request.Host.Host) ? next(context)
+            : door.Solo ? throw new BadHttpRequestException("This server answers to localhost and 127.0.0.1 only.")
+            : throw new BadHttpRequestException(
+                "This server does not answer to this name. Whoever runs it adds the name with --name, or uses one of those it has."
+            );
+    }
 
     /// <summary>Refuses writes that a page of another site made through the reader's browser.</summary>
     public static Task CheckOrigin(HttpContext context, RequestDelegate next)

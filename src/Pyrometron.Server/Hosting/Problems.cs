@@ -30,6 +30,19 @@ public static class Problems
     public static ProblemHttpResult Conflict(Message why) =>
         TypedResults.Problem(Document(StatusCodes.Status409Conflict, "Not possible as things stand", why));
 
+    /// <summary>Somebody who is not signed in, or could not be.</summary>
+    /// <param name="needs">What is needed besides, for programs; null for nothing.</param>
+    public static ProblemHttpResult NotSignedIn(Message why, string? needs = null) =>
+        TypedResults.Problem(
+            needs is null
+                ? Document(StatusCodes.Status401Unauthorized, "Not signed in", why)
+                : Document(StatusCodes.Status401Unauthorized, "Not signed in", why, ("needs", needs))
+        );
+
+    /// <summary>Somebody who asks too often.</summary>
+    public static ProblemHttpResult TooOften(Message why) =>
+        TypedResults.Problem(Document(StatusCodes.Status429TooManyRequests, "Too often", why));
+
     /// <summary>A method that an address does not know.</summary>
     public static ProblemHttpResult MethodNotAllowed(Message what) =>
         TypedResults.Problem(Document(StatusCodes.Status405MethodNotAllowed, "Not that way", what));
@@ -61,6 +74,7 @@ public static class Problems
                 or OperationCanceledException
                 or NotThereException
                 or NotPossibleException
+                or NotAllowedException
                 or ConflictingEntryException
         || IsKindless(error);
 
@@ -77,6 +91,7 @@ public static class Problems
             BadHttpRequestException { StatusCode: 413 } => Document(413, "Too large", "The body is larger than this call takes."),
             BadHttpRequestException bad => FromFramework(bad),
             NotThereException missing => Document(404, "Not found", missing.Says),
+            NotAllowedException refused => Document(StatusCodes.Status403Forbidden, "Not allowed", refused.Says),
             NotPossibleException { Rule: { } rule } refused => Document(
                 409,
                 "Not allowed by the house's rules",
@@ -119,6 +134,10 @@ public static class Problems
             detail = $"There is no {path} here.";
         if (status == 405)
             detail = $"{path} does not know {context.Request.Method}.";
+        if (status == 401)
+            detail = "Sign in first: this house has accounts, and nobody is signed in here, or not any more.";
+        if (status == 403)
+            detail = "Your account may not look at this. Whoever keeps the house's accounts can change that.";
         var title = Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(status);
         return context.Response.WriteAsJsonAsync(Document(status, title, detail), ApiJson.Options, "application/problem+json");
     }

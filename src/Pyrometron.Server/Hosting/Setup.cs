@@ -1,6 +1,4 @@
 using System.Reflection;
-using Microsoft.AspNetCore.StaticFiles;
-using Microsoft.Extensions.FileProviders;
 using Pyrometron.Application.Bench;
 using Pyrometron.Application.Campaigns;
 using Pyrometron.Application.Fleet;
@@ -11,6 +9,7 @@ using Pyrometron.Application.Rules;
 using Pyrometron.Application.Stores;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Sending;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Backups;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Campaigns;
@@ -44,14 +43,7 @@ public static class Setup
     /// <summary>Registers everything.</summary>
     public static void AddPyrometron(this WebApplicationBuilder builder, ServerOptions options)
     {
-        // Until there are accounts, only this machine may talk to it.
-        builder.WebHost.ConfigureKestrel(kestrel =>
-            kestrel.Listen(
-                System.Net.IPAddress.Loopback,
-                options.Port,
-                listen => listen.Use(next => connection => UnparsedRequests.OnConnection(connection, next))
-            )
-        );
+        builder.AddAccess(options);
         builder.Logging.AddSimpleConsole(console =>
         {
             console.SingleLine = true;
@@ -203,26 +195,29 @@ public static class Setup
         );
         // An error that has no body yet gets a problem document.
         app.UseStatusCodePages(context => Problems.Describe(context.HttpContext));
+        if (app.Services.GetRequiredService<Door>().SpeaksTls)
+            // Read before anything listens: one that cannot be used is one clear line at the start.
+            _ = app.Services.GetRequiredService<Certificates>();
+        app.UseForwardedHeaders();
         app.Use(next => context => Callers.CheckHost(context, next));
         app.Use(next => context => Callers.CheckOrigin(context, next));
         app.UseResponseCompression();
-        app.Use(
-            async (context, next) =>
-            {
-                context.Response.Headers.ContentSecurityPolicy =
-                    "default-src 'self'; img-src 'self' data: blob:; font-src 'self' data:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
-                context.Response.Headers.XContentTypeOptions = "nosniff";
-                context.Response.Headers["Referrer-Policy"] = "same-origin";
-                await next(context);
-            }
-        );
-        UseFrontEnd(app);
+        app.Use(next => context => AnswerHeaders.Set(context, next));
+        app.UseFrontEnd();
         app.Use(next => context => Bodies.SetTypeAside(context, next));
         app.UseRouting();
+        app.UseAuthentication();
+        app.UseRateLimiter();
+        app.UseAuthorization();
         app.Use(next => context => Bodies.Middleware(context, next));
 
-        var api = app.MapGroup("/api/v1");
-        api.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data)).WithTags("Health");
+        var open = app.MapGroup("/api/v1");
+        open.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data)).WithTags("Health");
+        open.MapSignIn();
+        open.MapHouseAddress();
+        app.MapGroup("/api/v1").RequireAuthorization(AccessSetup.SignedIn).MapOwnAccount();
+        var api = app.MapGroup("/api/v1").RequireAuthorization(AccessSetup.Look);
+        api.MapAccounts();
         api.MapDemo();
         api.MapImports();
         api.MapTables();
@@ -245,6 +240,7 @@ public static class Setup
         api.MapPlans();
         api.MapMaterials();
         api.MapStores();
+        api.MapLots();
         api.MapCampaigns();
         api.MapJobStores();
         api.MapCalendar();
@@ -252,56 +248,10 @@ public static class Setup
         api.MapStaff();
         api.MapNotices();
         api.MapBackups();
-        app.MapOpenApi("/openapi/v1.json");
+        app.MapOpenApi("/openapi/v1.json").RequireAuthorization(AccessSetup.Look);
         app.Map("/api/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
         app.Map("/openapi/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
-        app.MapFallback("{*path}", (HttpContext context) => SendPage(app, context)).ExcludeFromDescription();
-    }
-
-    private static void UseFrontEnd(WebApplication app)
-    {
-        var types = new FileExtensionContentTypeProvider();
-        types.Mappings[".webmanifest"] = "application/manifest+json";
-        app.UseStaticFiles(
-            new StaticFileOptions
-            {
-                ContentTypeProvider = types,
-                // Files under assets/ carry a hash of their content in their name.
-                OnPrepareResponse = file =>
-                    file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
-                        ? "public, max-age=31536000, immutable"
-                        : "no-cache",
-            }
-        );
-    }
-
-    /// <summary>
-    /// The front end's page under all addresses that a browser asks a page of; programs are told that there is none.
-    /// </summary>
-    private static async Task SendPage(WebApplication app, HttpContext context)
-    {
-        var request = context.Request;
-        if (!HttpMethods.IsGet(request.Method) && !HttpMethods.IsHead(request.Method))
-        {
-            context.Response.Headers.Allow = "GET, HEAD";
-            context.Response.StatusCode = StatusCodes.Status405MethodNotAllowed;
-            return;
-        }
-        if (request.Path != "/" && !request.Headers.Accept.ToString().Contains("text/html", StringComparison.OrdinalIgnoreCase))
-        {
-            context.Response.StatusCode = StatusCodes.Status404NotFound;
-            return;
-        }
-        IFileInfo page = app.Environment.WebRootFileProvider.GetFileInfo("index.html");
-        if (!page.Exists)
-        {
-            context.Response.StatusCode = StatusCodes.Status404NotFound;
-            await context.Response.WriteAsync("The front end has not been built. Run ./run.sh, or npm run build in web/.");
-            return;
-        }
-        context.Response.Headers.CacheControl = "no-cache";
-        context.Response.ContentType = "text/html; charset=utf-8";
-        await context.Response.SendFileAsync(page);
+        app.MapFallback("{*path}", FrontEnd.SendPage).ExcludeFromDescription();
     }
 }
 

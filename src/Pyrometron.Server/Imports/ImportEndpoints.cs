@@ -7,6 +7,7 @@ using Pyrometron.Core.Messages;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Csv;
 using Pyrometron.Formats.Fleet;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -36,9 +37,9 @@ internal static class ImportEndpoints
         group.MapGet("/imports", (ImportStore imports, int? count) => imports.Newest(Math.Clamp(count ?? 20, 1, 200)).ToArray());
         group.MapPost(
             "/imports/{id:long}/undo",
-            (long id, ImportUseCases imports) =>
+            (Caller caller, long id, ImportUseCases imports) =>
             {
-                imports.Undo(Actor.Unnamed, id);
+                imports.Undo(caller.Actor, id);
                 return TypedResults.NoContent();
             }
         );
@@ -52,6 +53,7 @@ internal static class ImportEndpoints
     }
 
     private static async Task<FleetAnswer> PostFleet(
+        Caller caller,
         HttpRequest request,
         DataFolder folder,
         FleetUseCases fleet,
@@ -62,7 +64,7 @@ internal static class ImportEndpoints
         using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
         var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
         var (register, warnings) = FleetDocument.Read(spool.ReadAll(FleetDocument.LongestBytes), today);
-        var change = fleet.Import(Actor.Unnamed, register, cancellation);
+        var change = fleet.Import(caller.Actor, register, cancellation);
         return new FleetAnswer(
             change.Created,
             change.Updated,
@@ -85,6 +87,7 @@ internal static class ImportEndpoints
     /// refused with a question that names it.
     /// </param>
     private static async Task<ImportAnswer> PostReadings(
+        Caller caller,
         HttpRequest request,
         DataFolder folder,
         [FromHeader(Name = "Import-Id")] Guid? importId,
@@ -99,7 +102,7 @@ internal static class ImportEndpoints
         using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
         var import = new ReadingsImport(
             database,
-            Actor.Unnamed,
+            caller.Actor,
             clock.GetUtcNow(),
             Math.Clamp(listed ?? 100, 0, MostListed),
             CsvForm.Delimiter(delimiter)
@@ -121,6 +124,7 @@ internal static class ImportEndpoints
     /// <param name="listed">How many refused lines the answer lists; default 100.</param>
     /// <param name="delimiter">What parts the cells; default comma. With another, days may be written 1.5.2026.</param>
     private static async Task<ImportAnswer> PostServices(
+        Caller caller,
         HttpRequest request,
         DataFolder folder,
         int? listed,
@@ -154,7 +158,7 @@ internal static class ImportEndpoints
                     tally.NoteRetired(line.Asset, on);
             }
         }
-        tally.Accepted = useCases.AddServices(Actor.Unnamed, good, cancellation);
+        tally.Accepted = useCases.AddServices(caller.Actor, good, cancellation);
         tally.Duplicates = good.Count - tally.Accepted;
         return tally.Answer([]);
     }

@@ -4,6 +4,7 @@ using Pyrometron.Application.Imports;
 using Pyrometron.Core.Readings;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Logs;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -87,6 +88,7 @@ internal static class LogEndpoints
     /// <param name="map">HEADER:field, repeatable: settles a header.</param>
     /// <param name="means">HEADER:meaning, repeatable: settles the order of a header's dates.</param>
     private static async Task<Results<Ok<SensorLogAnswer>, ProblemHttpResult>> Post(
+        Caller caller,
         HttpRequest request,
         DataFolder folder,
         LogUseCases logs,
@@ -122,7 +124,7 @@ internal static class LogEndpoints
             return TypedResults.Ok(
                 Answer(
                     await logs.TakeAsync(
-                        Actor.Unnamed,
+                        caller.Actor,
                         new LogOrder(asset, timeZone, headers, words, dryRun == true),
                         spool.Open,
                         bytes => progress.Report(importId, new ImportState(bytes, spool.PlainLength, 0)),

@@ -5,6 +5,7 @@ using Pyrometron.Application.Imports;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Tables;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -64,6 +65,7 @@ internal static class TableEndpoints
     /// <param name="map">HEADER:field, repeatable: settles a header.</param>
     /// <param name="means">WORD:meaning, repeatable: settles a kind, a model's kind, or the order of a header's dates.</param>
     private static async Task<Results<Ok<TableAnswer>, ProblemHttpResult>> Post(
+        Caller caller,
         HttpRequest request,
         DataFolder folder,
         TableUseCases tables,
@@ -86,7 +88,7 @@ internal static class TableEndpoints
                 return Problems.Input("/means", $"'{pair}' settles nothing: write WORD:meaning, as a question offers it.");
         using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
         var taken = tables.Take(
-            Actor.Unnamed,
+            caller.Actor,
             spool.ReadAll(TableText.LongestBytes),
             headers,
             words,

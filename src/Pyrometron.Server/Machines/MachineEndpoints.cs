@@ -3,6 +3,7 @@ using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Readings;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Readings;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Bench;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
@@ -51,9 +52,9 @@ internal static class MachineEndpoints
         group.MapPut("/{tag}/set-aside", SetAside);
         group.MapDelete(
             "/{tag}/set-aside",
-            (string tag, FleetUseCases fleet) =>
+            (Caller caller, string tag, FleetUseCases fleet) =>
             {
-                fleet.TakeBack(Actor.Unnamed, tag);
+                fleet.TakeBack(caller.Actor, tag);
                 return TypedResults.NoContent();
             }
         );
@@ -114,13 +115,14 @@ internal static class MachineEndpoints
         );
     }
 
-    private static NoContent Put(string tag, MachineEdit edit, FleetUseCases fleet)
+    private static NoContent Put(Caller caller, string tag, MachineEdit edit, FleetUseCases fleet)
     {
-        fleet.Edit(Actor.Unnamed, tag, edit.Apply);
+        fleet.Edit(caller.Actor, tag, edit.Apply);
         return TypedResults.NoContent();
     }
 
     private static Results<NoContent, ProblemHttpResult> Retire(
+        Caller caller,
         string tag,
         Retirement request,
         FleetUseCases fleet,
@@ -132,7 +134,7 @@ internal static class MachineEndpoints
         if (request.On is { } on && (on < Asset.EarliestDay || on > Today(clock).AddDays(1)))
             return Problems.Input("/on", "on is the last day of use: not later than today");
         fleet.Retire(
-            Actor.Unnamed,
+            caller.Actor,
             tag,
             request.Retired ? request.On ?? Today(clock) : null,
             request.Retired ? request.Reason : null
@@ -141,6 +143,7 @@ internal static class MachineEndpoints
     }
 
     private static Results<NoContent, ProblemHttpResult> SetAside(
+        Caller caller,
         string tag,
         PutAside request,
         FleetUseCases fleet,
@@ -151,11 +154,12 @@ internal static class MachineEndpoints
             return problem;
         if (request.Until is not { } until || until <= Today(clock) || until > Today(clock).AddYears(2))
             return Problems.Input("/until", "until is needed: the day it comes back, after today and within two years");
-        fleet.SetAside(Actor.Unnamed, tag, request.Reason!, until);
+        fleet.SetAside(caller.Actor, tag, request.Reason!, until);
         return TypedResults.NoContent();
     }
 
     private static Results<NoContent, ProblemHttpResult> PostService(
+        Caller caller,
         string tag,
         AddService request,
         FleetUseCases fleet,
@@ -166,11 +170,12 @@ internal static class MachineEndpoints
             return Problems.Input("/date", "date is needed: the day of the service, not later than today");
         if (request.Level is not { } level)
             return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}");
-        fleet.AddService(Actor.Unnamed, tag, new ServiceDone(date, level));
+        fleet.AddService(caller.Actor, tag, new ServiceDone(date, level));
         return TypedResults.NoContent();
     }
 
     private static Results<NoContent, ProblemHttpResult> VoidService(
+        Caller caller,
         string tag,
         long service,
         Voiding request,
@@ -179,7 +184,7 @@ internal static class MachineEndpoints
     {
         if (request.Voided && NeedsReason(request.Reason) is { } problem)
             return problem;
-        fleet.VoidService(Actor.Unnamed, tag, service, request.Voided ? request.Reason : null);
+        fleet.VoidService(caller.Actor, tag, service, request.Voided ? request.Reason : null);
         return TypedResults.NoContent();
     }
 
@@ -200,17 +205,23 @@ internal static class MachineEndpoints
             )
             : Unknown(tag);
 
-    private static Results<NoContent, ProblemHttpResult> VoidReading(string tag, ReadingVoiding request, ReadingUseCases readings)
+    private static Results<NoContent, ProblemHttpResult> VoidReading(
+        Caller caller,
+        string tag,
+        ReadingVoiding request,
+        ReadingUseCases readings
+    )
     {
         if (NeedsReason(request.Reason) is { } problem)
             return problem;
         if (request.At is not { } at)
             return Problems.Input("/at", "at is needed: the instant of the reading");
-        readings.Void(Actor.Unnamed, tag, at, request.Voided, request.Reason!);
+        readings.Void(caller.Actor, tag, at, request.Voided, request.Reason!);
         return TypedResults.NoContent();
     }
 
     private static Results<NoContent, ProblemHttpResult> CorrectReading(
+        Caller caller,
         string tag,
         ReadingCorrection request,
         FleetStore fleet,
@@ -230,7 +241,7 @@ internal static class MachineEndpoints
                 "/value",
                 temperature ? "A temperature lies between −273.15 and 1000 °C." : "This cannot be negative."
             );
-        readings.Correct(Actor.Unnamed, tag, new ReadingCorrected(at, column, request.Value, request.Reason!));
+        readings.Correct(caller.Actor, tag, new ReadingCorrected(at, column, request.Value, request.Reason!));
         return TypedResults.NoContent();
     }
 

@@ -2,8 +2,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
-using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Machines;
 
@@ -27,6 +27,7 @@ internal static class SymptomEndpoints
     }
 
     private static Results<NoContent, ProblemHttpResult> Post(
+        Caller caller,
         string tag,
         ReportSymptom request,
         FleetUseCases fleet,
@@ -43,7 +44,7 @@ internal static class SymptomEndpoints
         if (request.MinutesToFailure is not (null or > 0 and <= MostMinutes))
             return Problems.Input("/minutesToFailure", $"minutesToFailure lies above 0 and up to {MostMinutes}");
         fleet.Report(
-            Actor.Unnamed,
+            caller.Actor,
             tag,
             new Symptom(date, kind, string.IsNullOrWhiteSpace(request.Note) ? null : request.Note.Trim())
             {
@@ -54,6 +55,7 @@ internal static class SymptomEndpoints
     }
 
     private static Results<NoContent, ProblemHttpResult> Withdraw(
+        Caller caller,
         string tag,
         long id,
         WithdrawSymptom request,
@@ -62,7 +64,7 @@ internal static class SymptomEndpoints
     {
         if (MachineEndpoints.NeedsReason(request.Reason) is { } problem)
             return problem;
-        fleet.WithdrawReport(Actor.Unnamed, tag, id, request.Reason!);
+        fleet.WithdrawReport(caller.Actor, tag, id, request.Reason!);
         return TypedResults.NoContent();
     }
 }

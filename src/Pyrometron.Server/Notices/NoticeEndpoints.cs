@@ -4,6 +4,7 @@ using Pyrometron.Core.Messages;
 using Pyrometron.Core.Notices;
 using Pyrometron.Formats;
 using Pyrometron.Sending;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Weeks;
@@ -27,7 +28,7 @@ internal static class NoticeEndpoints
         group.MapGet("/notices/people", People);
         group.MapPut("/people/{code}/notices", Put);
         group.MapPost("/people/{code}/notices/secret", GiveSecret);
-        group.MapPost("/people/{code}/notices/test", TestAsync);
+        group.MapPost("/people/{code}/notices/test", TestAsync).Needs(Right.KeepPeople);
         group.MapGet("/notices/sent", Sent);
         group.MapPost("/notices/sent/{id:long}/again", Again);
         group.MapGet("/notices/stand-ins", (StandIns standIns) => standIns.Took);
@@ -105,7 +106,12 @@ internal static class NoticeEndpoints
         notices.Subscriptions().GetValueOrDefault(person) ?? Subscription.Usual(person);
 
     /// <summary>Keeps what somebody wants to be told of, and how.</summary>
-    private static Results<NoContent, ProblemHttpResult> Put(string code, SubscriptionDto sent, NoticeUseCases useCases)
+    private static Results<NoContent, ProblemHttpResult> Put(
+        Caller caller,
+        string code,
+        SubscriptionDto sent,
+        NoticeUseCases useCases
+    )
     {
         var wrong = new List<InputProblem>();
         void Wrong(string pointer, Message what) => wrong.Add(new(what, Pointer: pointer));
@@ -134,7 +140,7 @@ internal static class NoticeEndpoints
         if (wrong.Count > 0)
             return Problems.Input(wrong);
         useCases.Keep(
-            Actor.Unnamed,
+            caller.Actor,
             new Subscription(
                 code,
                 sent.Shown?.ToHashSet() ?? usual.Shown,
@@ -150,10 +156,10 @@ internal static class NoticeEndpoints
     }
 
     /// <summary>Makes a new secret for somebody's program and tells it once; the one before ends.</summary>
-    private static SecretAnswer GiveSecret(string code, NoticeUseCases useCases)
+    private static SecretAnswer GiveSecret(Caller caller, string code, NoticeUseCases useCases)
     {
         var secret = WebhookSecret.Make();
-        useCases.GiveSecret(Actor.Unnamed, code, secret);
+        useCases.GiveSecret(caller.Actor, code, secret);
         return new SecretAnswer(secret);
     }
 
@@ -173,9 +179,15 @@ internal static class NoticeEndpoints
         new([.. deliveries.Newest(MostDeliveries).Select(DeliveryAnswer.From)]);
 
     /// <summary>Has something that was given up tried again.</summary>
-    private static async Task<NoContent> Again(long id, NoticeUseCases useCases, NoticePost post, CancellationToken cancellation)
+    private static async Task<NoContent> Again(
+        Caller caller,
+        long id,
+        NoticeUseCases useCases,
+        NoticePost post,
+        CancellationToken cancellation
+    )
     {
-        useCases.TryAgain(Actor.Unnamed, id);
+        useCases.TryAgain(caller.Actor, id);
         await post.RunAsync(cancellation);
         return TypedResults.NoContent();
     }

@@ -4,6 +4,7 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.LearntIntervals;
 using Pyrometron.Core.Policies;
 using Pyrometron.Formats;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Storage;
@@ -185,7 +186,7 @@ internal static class LearntEndpoints
         );
     }
 
-    private static Results<NoContent, ProblemHttpResult> Refuse(IntervalRefusal request, RuleUseCases rules)
+    private static Results<NoContent, ProblemHttpResult> Refuse(Caller caller, IntervalRefusal request, RuleUseCases rules)
     {
         var problems = new List<InputProblem>();
         if (request.Scope is not (RuleScope.Zone or RuleScope.Model))
@@ -201,7 +202,7 @@ internal static class LearntEndpoints
         if (problems.Count > 0)
             return Problems.Input(problems);
         rules.Refuse(
-            Actor.Unnamed,
+            caller.Actor,
             new RefusedInterval(
                 request.Scope!.Value,
                 request.Key!,

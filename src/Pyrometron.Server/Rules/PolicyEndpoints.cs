@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Rules;
 using Pyrometron.Core.Policies;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -59,13 +60,18 @@ internal static class PolicyEndpoints
         group.MapPut("", Put);
     }
 
-    private static Results<Ok<PolicyDto>, ProblemHttpResult> Put(PolicyDto request, PolicyStore policy, RuleUseCases rules)
+    private static Results<Ok<PolicyDto>, ProblemHttpResult> Put(
+        Caller caller,
+        PolicyDto request,
+        PolicyStore policy,
+        RuleUseCases rules
+    )
     {
         var reader = new PolicyReader(policy.Current(), policy.Bench());
         var (next, bench) = reader.Read(request);
         if (reader.Problems.Count > 0)
             return Problems.Input(reader.Problems);
-        rules.ChangeHouse(Actor.Unnamed, next, bench);
+        rules.ChangeHouse(caller.Actor, next, bench);
         return TypedResults.Ok(PolicyDto.From(next, bench));
     }
 }

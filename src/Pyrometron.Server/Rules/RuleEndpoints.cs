@@ -3,6 +3,7 @@ using Pyrometron.Application.Rules;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Storage;
@@ -60,6 +61,7 @@ internal static class RuleEndpoints
     }
 
     private static Results<Ok<LocalRulesAnswer>, ProblemHttpResult> Put(
+        Caller caller,
         LocalRuleDto request,
         PolicyStore policy,
         RuleStore rules,
@@ -71,7 +73,7 @@ internal static class RuleEndpoints
         var rule = reader.Read(request);
         if (reader.Problems.Count > 0)
             return Problems.Input(reader.Problems);
-        useCases.Keep(Actor.Unnamed, rule);
+        useCases.Keep(caller.Actor, rule);
         return TypedResults.Ok(Get(rules, fleet));
     }
 

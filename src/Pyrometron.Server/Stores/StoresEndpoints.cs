@@ -5,20 +5,19 @@ using Pyrometron.Core.Cutting;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Stores;
 using Pyrometron.Formats.Csv;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Materials;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Stores;
 
-/// <summary>The number of something that was added.</summary>
-public sealed record AddedLot(long Id);
-
 /// <summary>The shelf: what is there, who takes it, what to buy, how pads are cut.</summary>
 internal static class StoresEndpoints
 {
-    private const int UsualJobs = 30,
-        MostJobs = 200,
+    internal const int UsualJobs = 30;
+
+    private const int MostJobs = 200,
         MostAssets = 300;
 
     private const double MostKerfMm = 5;
@@ -32,11 +31,6 @@ internal static class StoresEndpoints
         group.MapGet("", GetAsync);
         group.MapPut("/products/{code}", PutProduct);
         group.MapDelete("/products/{code}", RemoveProduct);
-        group.MapPost("/lots", AddLot);
-        group.MapGet("/lots/{id:long}", GetLot);
-        group.MapPut("/lots/{id:long}", ChangeLot);
-        group.MapPost("/lots/{id:long}/count", Count);
-        group.MapPost("/lots/{id:long}/throw-away", ThrowAway);
         group.MapGet("/shopping", ShoppingAsync);
         group.MapGet("/shopping.csv", ShoppingCsvAsync).Produces<string>(200, contentType: "text/csv");
         group.MapPost("/cutting", CutAsync);
@@ -62,92 +56,24 @@ internal static class StoresEndpoints
     }
 
     /// <summary>Adds a product, or changes what is known of it.</summary>
-    private static Results<NoContent, ProblemHttpResult> PutProduct(string code, ProductDraft product, StoresUseCases stores)
+    private static Results<NoContent, ProblemHttpResult> PutProduct(
+        Caller caller,
+        string code,
+        ProductDraft product,
+        StoresUseCases stores
+    )
     {
         var reader = new ProductReader(code, product);
         if (reader.Read() is not { } read)
             return Problems.Input(reader.Problems);
-        stores.Keep(Actor.Unnamed, read);
+        stores.Keep(caller.Actor, read);
         return TypedResults.NoContent();
     }
 
     /// <summary>Takes a product off the list; one that has lots stays.</summary>
-    private static NoContent RemoveProduct(string code, StoresUseCases stores)
+    private static NoContent RemoveProduct(Caller caller, string code, StoresUseCases stores)
     {
-        stores.Remove(Actor.Unnamed, code);
-        return TypedResults.NoContent();
-    }
-
-    /// <summary>Puts a lot on the shelf.</summary>
-    private static Results<Created<AddedLot>, ProblemHttpResult> AddLot(
-        NewLot lot,
-        ProductStore products,
-        StoresUseCases stores,
-        WorkAhead ahead
-    )
-    {
-        var reader = new LotReader();
-        var product = products.All().FirstOrDefault(p => p.Code == lot.Product);
-        if (reader.Read(lot, product, ahead.Today) is not { } read)
-            return Problems.Input(reader.Problems);
-        var id = stores.Add(Actor.Unnamed, read);
-        return TypedResults.Created($"/api/v1/stores/lots/{id}", new AddedLot(id));
-    }
-
-    /// <summary>A lot, everything that came in and went out, and the machines that it or its batch went into.</summary>
-    private static async Task<Results<Ok<LotPageAnswer>, ProblemHttpResult>> GetLot(
-        long id,
-        WorkAhead ahead,
-        LotStore lots,
-        CancellationToken cancellation
-    )
-    {
-        var shelf = lots.Shelf(ahead.Today);
-        if (shelf.Lots.FirstOrDefault(l => l.Id == id) is not { } lot)
-            return Problems.Missing($"There is no lot {id}.");
-        var next = await ahead.NextAsync(UsualJobs, cancellation);
-        return TypedResults.Ok(
-            new LotPageAnswer(
-                StoresReading.Of(shelf, next).Lot(lot),
-                [.. lots.Moves(id).Select(m => new MoveAnswer(m.Kind, m.Amount, m.At, m.Job, m.By, m.Note))],
-                lots.Users(id)
-            )
-        );
-    }
-
-    /// <summary>Replaces what is known of a lot besides its amount.</summary>
-    private static Results<NoContent, ProblemHttpResult> ChangeLot(long id, LotChange change, StoresUseCases stores)
-    {
-        var reader = new LotReader();
-        if (reader.Read(change) is not { } facts)
-            return Problems.Input(reader.Problems);
-        stores.Change(Actor.Unnamed, id, facts);
-        return TypedResults.NoContent();
-    }
-
-    /// <summary>Takes over what somebody counted.</summary>
-    private static Results<NoContent, ProblemHttpResult> Count(long id, CountedAmount counted, StoresUseCases stores)
-    {
-        var reader = new LotReader();
-        if (counted.Amount is not (>= 0 and <= StoresUseCases.MostAmount))
-            return Problems.Input("/amount", "amount must be a number from 0 to 100000: nothing is less than nothing");
-        var (note, by) = (reader.Optional("/note", counted.Note), reader.Optional("/by", counted.By));
-        if (reader.Problems.Count > 0)
-            return Problems.Input(reader.Problems);
-        stores.Count(by is null ? Actor.Unnamed : new Actor(ActorKind.Person, by), id, counted.Amount.Value, note);
-        return TypedResults.NoContent();
-    }
-
-    /// <summary>Throws a part of a lot away.</summary>
-    private static Results<NoContent, ProblemHttpResult> ThrowAway(long id, ThrownAway thrown, StoresUseCases stores)
-    {
-        var reader = new LotReader();
-        if (thrown.Amount is not (> 0 and <= StoresUseCases.MostAmount))
-            return Problems.Input("/amount", "amount must lie above 0 and up to 100000");
-        var reason = reader.Reason("/reason", thrown.Reason);
-        if (reader.Problems.Count > 0)
-            return Problems.Input(reader.Problems);
-        stores.ThrowAway(Actor.Unnamed, id, thrown.Amount.Value, reason);
+        stores.Remove(caller.Actor, code);
         return TypedResults.NoContent();
     }
 
@@ -293,11 +219,16 @@ internal static class StoresEndpoints
     /// <summary>
     /// Books a plan of cuts: sheets leave the shelf, off-cuts come onto it, the pads lie ready for their machines.
     /// </summary>
-    private static Results<NoContent, ProblemHttpResult> BookCut(Guid id, CuttingPlans plans, StoresUseCases stores)
+    private static Results<NoContent, ProblemHttpResult> BookCut(
+        Caller caller,
+        Guid id,
+        CuttingPlans plans,
+        StoresUseCases stores
+    )
     {
         if (plans.Take(id) is not { } done)
             return Problems.Conflict("This plan of cuts is booked already, or older than an hour. Make it anew.");
-        stores.Cut(Actor.Unnamed, done);
+        stores.Cut(caller.Actor, done);
         return TypedResults.NoContent();
     }
 

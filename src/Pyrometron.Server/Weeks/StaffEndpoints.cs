@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Core.Weeks;
 using Pyrometron.Formats;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -133,7 +134,12 @@ internal static class StaffEndpoints
         );
     }
 
-    private static Results<NoContent, ProblemHttpResult> PutPerson(string code, PersonDto person, StaffUseCases staff)
+    private static Results<NoContent, ProblemHttpResult> PutPerson(
+        Caller caller,
+        string code,
+        PersonDto person,
+        StaffUseCases staff
+    )
     {
         var wrong = new List<InputProblem>();
         if (!Texts.IsCode(code, LongestCode))
@@ -144,35 +150,45 @@ internal static class StaffEndpoints
         if (wrong.Count > 0)
             return Problems.Input(wrong);
         staff.Keep(
-            Actor.Unnamed,
+            caller.Actor,
             new Person(code, person.Name!.Trim(), (person.Skills ?? []).ToHashSet(), [.. (person.Sites ?? []).Distinct()], hours)
         );
         return TypedResults.NoContent();
     }
 
-    private static NoContent RemovePerson(string code, StaffUseCases staff)
+    private static NoContent RemovePerson(Caller caller, string code, StaffUseCases staff)
     {
-        staff.Remove(Actor.Unnamed, code);
+        staff.Remove(caller.Actor, code);
         return TypedResults.NoContent();
     }
 
-    private static Results<Ok<AbsenceAnswer>, ProblemHttpResult> AddAbsence(string code, AbsenceDto absence, StaffUseCases staff)
+    private static Results<Ok<AbsenceAnswer>, ProblemHttpResult> AddAbsence(
+        Caller caller,
+        string code,
+        AbsenceDto absence,
+        StaffUseCases staff
+    )
     {
         var wrong = new List<InputProblem>();
         var days = Days("", absence, wrong);
         if (wrong.Count > 0)
             return Problems.Input(wrong);
-        var id = staff.Keep(Actor.Unnamed, new Absence(code, days.From, days.To, days.Reason));
+        var id = staff.Keep(caller.Actor, new Absence(code, days.From, days.To, days.Reason));
         return TypedResults.Ok(new AbsenceAnswer(id, days.From, days.To, days.Reason));
     }
 
-    private static NoContent RemoveAbsence(long id, StaffUseCases staff)
+    private static NoContent RemoveAbsence(Caller caller, long id, StaffUseCases staff)
     {
-        staff.RemoveAbsence(Actor.Unnamed, id);
+        staff.RemoveAbsence(caller.Actor, id);
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> PutZone(string code, ZoneTimesDto times, StaffUseCases staff)
+    private static Results<NoContent, ProblemHttpResult> PutZone(
+        Caller caller,
+        string code,
+        ZoneTimesDto times,
+        StaffUseCases staff
+    )
     {
         var wrong = new List<InputProblem>();
         if (times.SetupMinutes is not (>= 0 and <= MostMinutes))
@@ -185,17 +201,17 @@ internal static class StaffEndpoints
         var closed = (times.Closed ?? []).Take(MostTimes).Select((c, i) => Days($"/closed/{i}", c, wrong)).ToList();
         if (wrong.Count > 0)
             return Problems.Input(wrong);
-        staff.Keep(Actor.Unnamed, new ZoneTimes(code, times.SetupMinutes!.Value, times.MaxDown, open, closed));
+        staff.Keep(caller.Actor, new ZoneTimes(code, times.SetupMinutes!.Value, times.MaxDown, open, closed));
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> PutHold(string tag, HoldDto hold, StaffUseCases staff)
+    private static Results<NoContent, ProblemHttpResult> PutHold(Caller caller, string tag, HoldDto hold, StaffUseCases staff)
     {
         if (hold.Until is { Year: < 2000 or > 2100 })
             return Problems.Input("/until", "until must be a day between the years 2000 and 2100");
         if (hold.Until is not null && !Texts.IsLine(hold.Reason, LongestName))
             return Problems.Input("/reason", $"reason is needed: {LongestName} characters at most, on one line");
-        staff.Hold(Actor.Unnamed, tag, hold.Until, hold.Reason?.Trim() ?? "");
+        staff.Hold(caller.Actor, tag, hold.Until, hold.Reason?.Trim() ?? "");
         return TypedResults.NoContent();
     }
 

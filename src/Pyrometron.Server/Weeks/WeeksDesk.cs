@@ -73,8 +73,10 @@ internal sealed class WeeksDesk(
 
     /// <summary>Begins a plan and does not wait for it.</summary>
     /// <exception cref="NotPossibleException">One is being made, or nothing is judged yet.</exception>
+    /// <exception cref="NotAllowedException">The actor may not plan.</exception>
     public void Start(Actor actor, DateOnly start, int days, double seconds)
     {
+        PlanUseCases.CheckMay(actor);
         var running = Begin(seconds);
         _ = Task.Run(() => MakeAsync(actor, start, days, seconds, running));
     }

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Weeks;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Storage;
@@ -72,7 +73,7 @@ internal static class WeeksEndpoints
         group.MapGet("", Get);
         group.MapGet("/hours", HoursAsync);
         group.MapPost("/plan", Make);
-        group.MapPost("/stop", Stop);
+        group.MapPost("/stop", Stop).Needs(Right.Plan);
         group.MapPost("/jobs", AddVisit);
         group.MapPost("/jobs/{id}/place", Place);
         group.MapPost("/jobs/{id}/lock", Lock);
@@ -119,7 +120,7 @@ internal static class WeeksEndpoints
         );
     }
 
-    private static Results<Accepted, ProblemHttpResult> Make(MakePlan request, WeeksDesk desk, TimeProvider clock)
+    private static Results<Accepted, ProblemHttpResult> Make(Caller caller, MakePlan request, WeeksDesk desk, TimeProvider clock)
     {
         var today = Today(desk.House, clock);
         var start = request.Start ?? today;
@@ -131,7 +132,7 @@ internal static class WeeksEndpoints
             return Problems.Input("/seconds", $"seconds must be a number from 0 to {MostSeconds}");
         if (desk.House.People.Count == 0)
             return Problems.Conflict("There is nobody to plan for: add who works on machines first.");
-        desk.Start(Actor.Unnamed, start, request.Days ?? UsualDays, request.Seconds ?? UsualSeconds);
+        desk.Start(caller.Actor, start, request.Days ?? UsualDays, request.Seconds ?? UsualSeconds);
         return TypedResults.Accepted("/api/v1/weeks");
     }
 
@@ -142,6 +143,7 @@ internal static class WeeksEndpoints
     }
 
     private static Results<Ok<PlaceAnswer>, ProblemHttpResult> Place(
+        Caller caller,
         string id,
         PlaceJob request,
         WeeksDesk desk,
@@ -162,29 +164,34 @@ internal static class WeeksEndpoints
             return Problems.Input("/day", "day must lie within the plan");
         var minute = new LocalClock(day, house.ClockOf(person)).Minute(day, request.From.Value);
         var start = new DateTimeOffset(day, TimeOnly.MinValue, TimeSpan.Zero).AddMinutes(minute);
-        var why = useCases.Place(Actor.Unnamed, request.Seen.Value, id, person.Code, start, request.TryOnly ?? false);
+        var why = useCases.Place(caller.Actor, request.Seen.Value, id, person.Code, start, request.TryOnly ?? false);
         return TypedResults.Ok(new PlaceAnswer(why));
     }
 
-    private static Results<NoContent, ProblemHttpResult> Lock(string id, LockJob request, PlanUseCases useCases)
+    private static Results<NoContent, ProblemHttpResult> Lock(Caller caller, string id, LockJob request, PlanUseCases useCases)
     {
         if (NeedsSeen(request.Seen) is { } problem)
             return problem;
         if (request.Locked is not { } locked)
             return Problems.Input("/locked", "locked is needed: true or false");
-        useCases.Lock(Actor.Unnamed, request.Seen!.Value, id, locked);
+        useCases.Lock(caller.Actor, request.Seen!.Value, id, locked);
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> LeaveOut(string id, SeenPlan request, PlanUseCases useCases)
+    private static Results<NoContent, ProblemHttpResult> LeaveOut(
+        Caller caller,
+        string id,
+        SeenPlan request,
+        PlanUseCases useCases
+    )
     {
         if (NeedsSeen(request.Seen) is { } problem)
             return problem;
-        useCases.LeaveOut(Actor.Unnamed, request.Seen!.Value, id);
+        useCases.LeaveOut(caller.Actor, request.Seen!.Value, id);
         return TypedResults.NoContent();
     }
 
-    private static Results<Ok<VisitAdded>, ProblemHttpResult> AddVisit(NewVisit request, PlanUseCases useCases)
+    private static Results<Ok<VisitAdded>, ProblemHttpResult> AddVisit(Caller caller, NewVisit request, PlanUseCases useCases)
     {
         if (NeedsSeen(request.Seen) is { } problem)
             return problem;
@@ -193,7 +200,7 @@ internal static class WeeksEndpoints
         if (request.Minutes is not (>= 1 and <= LongestVisit))
             return Problems.Input("/minutes", $"minutes must be a whole number from 1 to {LongestVisit}");
         var id = useCases.AddVisit(
-            Actor.Unnamed,
+            caller.Actor,
             request.Seen!.Value,
             request.Title!.Trim(),
             request.Zone ?? "",
@@ -203,7 +210,12 @@ internal static class WeeksEndpoints
         return TypedResults.Ok(new VisitAdded(id));
     }
 
-    private static Results<Ok<LateAnswer>, ProblemHttpResult> RunLate(LateBy request, PlanUseCases useCases, JobStore jobs)
+    private static Results<Ok<LateAnswer>, ProblemHttpResult> RunLate(
+        Caller caller,
+        LateBy request,
+        PlanUseCases useCases,
+        JobStore jobs
+    )
     {
         if (NeedsSeen(request.Seen) is { } problem)
             return problem;
@@ -211,7 +223,7 @@ internal static class WeeksEndpoints
             return Problems.Input("/minutes", $"minutes must be a whole number from {LeastLate} to {MostLate}");
         var begun = jobs.Newest(JobsLookedAt).Where(j => j.ClosedAt is null).Select(j => j.Tag).ToHashSet();
         var (moved, lost) = useCases.RunLate(
-            Actor.Unnamed,
+            caller.Actor,
             request.Seen!.Value,
             request.Person ?? "",
             request.Minutes.Value,
@@ -220,11 +232,11 @@ internal static class WeeksEndpoints
         return TypedResults.Ok(new LateAnswer(moved, lost));
     }
 
-    private static Results<NoContent, ProblemHttpResult> TakeBack(SeenPlan request, PlanUseCases useCases)
+    private static Results<NoContent, ProblemHttpResult> TakeBack(Caller caller, SeenPlan request, PlanUseCases useCases)
     {
         if (NeedsSeen(request.Seen) is { } problem)
             return problem;
-        useCases.TakeBack(Actor.Unnamed, request.Seen!.Value);
+        useCases.TakeBack(caller.Actor, request.Seen!.Value);
         return TypedResults.NoContent();
     }
 

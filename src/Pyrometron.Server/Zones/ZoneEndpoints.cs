@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Formats;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Storage;
@@ -52,30 +53,31 @@ internal static class ZoneEndpoints
         group.MapGet("", Get);
         group.MapPost(
             "",
-            (ZoneEdit zone, ZoneUseCases zones) => TypedResults.Ok(new ZoneAdded(zones.Add(Actor.Unnamed, zone.Add).Code))
+            (Caller caller, ZoneEdit zone, ZoneUseCases zones) =>
+                TypedResults.Ok(new ZoneAdded(zones.Add(caller.Actor, zone.Add).Code))
         );
         group.MapPut(
             "/{code}",
-            (string code, ZoneEdit edit, ZoneUseCases zones) =>
+            (Caller caller, string code, ZoneEdit edit, ZoneUseCases zones) =>
             {
-                zones.Edit(Actor.Unnamed, code, edit.Apply);
+                zones.Edit(caller.Actor, code, edit.Apply);
                 return TypedResults.NoContent();
             }
         );
         group.MapGet("/{code}/air", GetAir);
         group.MapPut(
             "/{code}/floor",
-            (string code, FloorDrawn drawn, ZoneUseCases zones) =>
+            (Caller caller, string code, FloorDrawn drawn, ZoneUseCases zones) =>
             {
-                zones.Place(Actor.Unnamed, code, drawn.Check());
+                zones.Place(caller.Actor, code, drawn.Check());
                 return TypedResults.NoContent();
             }
         );
         group.MapDelete(
             "/{code}",
-            (string code, ZoneUseCases zones) =>
+            (Caller caller, string code, ZoneUseCases zones) =>
             {
-                zones.Remove(Actor.Unnamed, code);
+                zones.Remove(caller.Actor, code);
                 return TypedResults.NoContent();
             }
         );

@@ -24,6 +24,8 @@ export interface Problem {
   status?: number | null;
   /** Which of the house's rules stands against it. */
   rule?: string;
+  /** What is needed besides, such as a code. */
+  needs?: string;
   /** What others wrote meanwhile. */
   theirs?: TheirChange[];
   /** How an input could be taken all the same. */

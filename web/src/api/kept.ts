@@ -12,6 +12,8 @@ export interface Waiting {
   version: number;
   madeAt: string;
   by: string | null;
+  /** The account that made it; absent where there were none. */
+  account?: string | undefined;
   entry: JobEntry;
   photo?: Blob | undefined;
 }

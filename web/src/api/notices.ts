@@ -8,10 +8,12 @@ const NEWS_POLL = 60_000,
 /**
  * What is new, the newest first.
  * @param person Whose: what is shown to them; empty for all of it.
+ * @param wanted Whether somebody is there to whom it may be shown.
  */
-export function useNews(person: string) {
+export function useNews(person: string, wanted = true) {
   return useQuery({
     queryKey: ['notices', 'news', person],
+    enabled: wanted,
     queryFn: () => unwrap(api.GET('/api/v1/notices', { params: { query: person ? { person } : {} } })),
     refetchInterval: (query) => (query.state.data?.watchedSince ? NEWS_POLL : FIRST_POLL),
     retry: false,

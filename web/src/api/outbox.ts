@@ -1,7 +1,9 @@
+import { t } from '@lingui/core/macro';
 import { useSyncExternalStore } from 'react';
 import { api, unwrap, ProblemError, type Schemas } from './client';
 import { device, keep, type JobEntry, type Rejected, type Waiting } from './kept';
 import { fateOf } from './fate';
+import { lastSession } from './session';
 
 type Job = Schemas['JobAnswer'];
 
@@ -73,6 +75,7 @@ export class Outbox {
       version: job.version,
       madeAt: new Date(Date.now() - secondsAgo * 1000).toISOString(),
       by: localStorage.getItem('pyrometron.name'),
+      account: lastSession()?.account ?? undefined,
       entry,
       photo,
     });
@@ -124,8 +127,15 @@ export class Outbox {
   async #sendAll(): Promise<void> {
     const db = await device();
     for (;;) {
-      const next = (await db.getAll('outbox', null, 1))[0];
-      if (!next) break;
+      const all = await db.getAll('outbox');
+      const here = lastSession()?.account ?? null;
+      // What somebody made is sent in their name alone: it waits until they sign in.
+      const next = all.find((w) => here === null || w.account === undefined || w.account === here);
+      if (!next) {
+        const others = all.map((w) => w.by ?? w.account ?? '');
+        await this.#refresh({ unreached: false, held: others.length > 0 ? ofOthers(others) : null });
+        return;
+      }
       try {
         const job = await post(next);
         await keep(`job ${String(next.jobId)}`, job);
@@ -146,7 +156,6 @@ export class Outbox {
         return;
       }
     }
-    await this.#refresh(REACHED);
   }
 
   /** Takes an entry out of the queue and keeps it for its maker, with the reason. */
@@ -176,6 +185,10 @@ export class Outbox {
     this.#listeners.forEach((listener) => listener());
   }
 }
+
+/** Why entries of others stay here. */
+const ofOthers = (names: string[]): string =>
+  t`What ${[...new Set(names)].join(', ')} did here waits until they sign in on this device.`;
 
 async function post(item: Waiting): Promise<Job> {
   if (item.photo && item.entry.kind === 'photo-taken') {

@@ -1,10 +1,18 @@
-import { QueryClient } from '@tanstack/react-query';
+import { QueryCache, QueryClient } from '@tanstack/react-query';
 import { ProblemError } from './client';
 import { outbox } from './outbox';
 import { firstRows } from './queries';
+import { sessionQuery } from './session';
 
 /** What the pages know of the server. */
 export const queryClient = new QueryClient({
+  queryCache: new QueryCache({
+    // Signed out meanwhile, here or elsewhere: who is here is asked anew, and the frame asks to sign in.
+    onError: (error, query) => {
+      if (error instanceof ProblemError && error.problem.status === 401 && query.queryKey[0] !== 'session')
+        void queryClient.invalidateQueries({ queryKey: sessionQuery.queryKey });
+    },
+  }),
   defaultOptions: {
     queries: {
       staleTime: 5_000,

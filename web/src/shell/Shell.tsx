@@ -5,12 +5,14 @@ import { lazy, Suspense, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useNews } from '../api/notices';
 import { useHealth } from '../api/queries';
+import { useSession } from '../api/session';
 import { useHandScanner } from '../ui/useHandScanner';
 import { InHand } from '../ui/InHand';
 import { useKeys } from '../ui/keys';
 import { useNarrow } from '../ui/useNarrow';
 import { unseen } from '../words/notices';
 import { usePreferences } from '../words/preferences';
+import { SignIn } from './SignIn';
 
 const KeyHelp = lazy(async () => ({ default: (await import('./KeyHelp')).KeyHelp }));
 const OnThisDevice = lazy(async () => ({ default: (await import('./OnThisDevice')).OnThisDevice }));
@@ -37,12 +39,17 @@ export function Shell() {
   const [help, setHelp] = useState<boolean | null>(null);
   const [settings, setSettings] = useState<boolean | null>(null);
   const { unit, reader, seenNotice } = usePreferences();
-  const news = useNews(reader);
+  const session = useSession();
+  const isOut = session !== null && !session.solo && session.account === null;
+  const news = useNews(reader, !isOut);
   const fresh = unseen(news.data?.notices ?? [], seenNotice);
   const narrow = useNarrow(760);
+  const places = isOut ? [] : PLACES;
   const health = useHealth();
   const navigate = useNavigate();
   const location = useLocation();
+
+  const own = session?.name ? [{ to: '/account', name: session.name }] : [];
 
   useHandScanner();
 
@@ -60,7 +67,7 @@ export function Shell() {
         <NavLink to="/" className="shell-name">
           Pyrometron
         </NavLink>
-        {PLACES.map((place) => (
+        {places.map((place) => (
           <NavLink
             key={place.to}
             to={place.to}
@@ -74,9 +81,16 @@ export function Shell() {
           {t`More`}
         </button>
         <div className="shell-foot">
-          <NavLink to={NEWS.to} className="shell-news">
-            {fresh > 0 ? t`New: ${fresh}` : NEWS.name}
-          </NavLink>
+          {session?.name && (
+            <NavLink to="/account" className="shell-news" translate="no">
+              {session.name}
+            </NavLink>
+          )}
+          {!isOut && (
+            <NavLink to={NEWS.to} className="shell-news">
+              {fresh > 0 ? t`New: ${fresh}` : NEWS.name}
+            </NavLink>
+          )}
           {health.data?.data === 'demo' && <span className="demo-note">{t`Demo data`}</span>}
           <Button type="text" size="small" onClick={() => setSettings(true)}>
             {t`°${unit} · look`}
@@ -89,9 +103,9 @@ export function Shell() {
         </div>
       </nav>
       <div className="shell-body">
-        <InHand />
+        {!isOut && <InHand />}
         <main className="shell-main" id="main" key={location.pathname.split('/')[1]}>
-          <Outlet />
+          {isOut ? <SignIn /> : <Outlet />}
         </main>
       </div>
       <Suspense>
@@ -101,7 +115,7 @@ export function Shell() {
             open={settings}
             onClose={() => setSettings(false)}
             version={health.data?.version}
-            places={narrow ? [NEWS, ...PLACES.filter((p) => p.rare)] : []}
+            places={narrow ? [...own, NEWS, ...PLACES.filter((p) => p.rare)] : []}
           />
         )}
       </Suspense>

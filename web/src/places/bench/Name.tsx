@@ -1,10 +1,14 @@
 import { t } from '@lingui/core/macro';
 import { Input } from 'antd';
 import { useState } from 'react';
+import { useSession } from '../../api/session';
 
 /** Who works on this device: written beside what is done here. */
 export function Name({ onNamed }: { onNamed?: (name: string) => void }) {
   const [name, setName] = useState(() => localStorage.getItem('pyrometron.name') ?? '');
+  const account = useSession();
+  // Who signed in is who works here.
+  if (account?.name) return <span className="small">{t`Works here: ${account.name}`}</span>;
   return (
     <label className="small">
       {t`Works here:`}{' '}

@@ -73,7 +73,7 @@ export function Rules() {
       <h1>{t`House rules`}</h1>
       <p className="quiet">{t`They hold for every machine, unless a rule below is nearer to it; the rounds follow at once.`}</p>
       <nav className="rules-nav" aria-label={t`On this page`}>
-        <Link to="/rules/backups">{t`Backups`}</Link>
+        <Link to="/rules/accounts">{t`Accounts`}</Link> · <Link to="/rules/backups">{t`Backups`}</Link>
         <a href="#intervals">{t`How often the calendar asks`}</a>
         <a href="#values">{t`What things are worth`}</a>
         <a href="#bench">{t`At the bench`}</a>

@@ -1,0 +1,34 @@
+using Pyrometron.Storage;
+
+namespace Pyrometron.Server.Access;
+
+/// <summary>Who calls: whoever signed in, or without accounts the one person at this machine.</summary>
+/// <param name="Session">The browser that is signed in; null without accounts.</param>
+public sealed record Caller(Actor Actor, Session? Session)
+{
+    private static readonly Caller TheOne = new(Actor.Unnamed, null);
+    private static readonly Caller Nobody = new(new Actor(ActorKind.Person, ""), null);
+
+    /// <summary>The account that is signed in.</summary>
+    /// <exception cref="BadHttpRequestException">There are no accounts here.</exception>
+    public Account Account =>
+        Session?.Account
+        ?? throw new BadHttpRequestException(
+            "There are no accounts here: the program was started for one person at this machine.",
+            StatusCodes.Status409Conflict
+        );
+
+    /// <summary>Who calls; nobody, who may nothing, where nobody is signed in.</summary>
+    public static Caller Of(HttpContext context) =>
+        context.RequestServices.GetRequiredService<Door>().Solo ? TheOne
+        : context.Items[typeof(Session)] is Session session ? new(session.Account.Actor, session)
+        : Nobody;
+
+    /// <summary>Lets endpoints take it as a parameter.</summary>
+    public static ValueTask<Caller> BindAsync(HttpContext context) => ValueTask.FromResult(Of(context));
+
+    /// <summary>
+    /// Who did something at the bench: without accounts whoever the device names, else who signed in, whatever the device says.
+    /// </summary>
+    public Actor At(string? by, string device) => ReferenceEquals(this, TheOne) ? Actor.Of(by, device) : Actor;
+}
