@@ -71,3 +71,12 @@ export async function typeRun(page: Page, air: string, celsius: string): Promise
   const settled = page.getByLabel(/settled/);
   for (let i = 0; i < (await settled.count()); i++) await settled.nth(i).fill(celsius);
 }
+
+/** Opens a job’s machine without a run before. */
+export async function withoutBefore(page: Page, id: number): Promise<void> {
+  await page.goto(`/bench/${String(id)}`);
+  await page.getByRole('button', { name: 'It cannot be measured …' }).click();
+  await page.getByLabel('Why?').fill('does not start');
+  await page.getByRole('button', { name: 'Open it', exact: true }).click();
+  await expect(page.getByText(/^Step 1 (of|to)/)).toBeVisible();
+}

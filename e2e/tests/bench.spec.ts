@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { APIRequestContext, Page } from '@playwright/test';
-import { doAllSteps, doStep, typeRun } from './bench-walk.js';
+import { doAllSteps, doStep, typeRun, withoutBefore } from './bench-walk.js';
 import { expect, test } from './server.js';
 
 test.use({ demo: true, viewport: { width: 390, height: 844 } });
@@ -26,14 +26,6 @@ async function start(request: APIRequestContext, asset: string, level: string): 
 
 const jobOf = async (request: APIRequestContext, id: number) =>
   (await (await request.get(`/api/v1/jobs/${String(id)}`)).json()) as Job;
-
-async function withoutBefore(page: Page, id: number): Promise<void> {
-  await page.goto(`/bench/${String(id)}`);
-  await page.getByRole('button', { name: 'It cannot be measured …' }).click();
-  await page.getByLabel('Why?').fill('does not start');
-  await page.getByRole('button', { name: 'Open it', exact: true }).click();
-  await expect(page.getByText(/^Step 1 (of|to)/)).toBeVisible();
-}
 
 test('a card is worked through on a phone: gates, tray, grades, timer, then proof, sheet and log book', async ({
   page,

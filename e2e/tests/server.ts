@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { cpSync, existsSync, mkdirSync, rmSync } from 'node:fs';
+import { get } from 'node:https';
 import { createServer } from 'node:net';
 import { resolve } from 'node:path';
 import { test as base } from '@playwright/test';
@@ -16,18 +17,23 @@ export class Server {
     private readonly folder: string,
     private readonly demo: boolean,
     readonly port: number,
+    /** Whether everybody signs in, over HTTPS. */
+    private readonly house: boolean,
   ) {}
 
+  /** What it said on the console. */
+  said = '';
+
   get url(): string {
-    return `http://127.0.0.1:${this.port}`;
+    return this.house ? `https://localhost:${this.port}` : `http://127.0.0.1:${this.port}`;
   }
 
-  static async start(name: string, demo: boolean): Promise<Server> {
+  static async start(name: string, demo: boolean, house = false): Promise<Server> {
     const folder = resolve(ROOT, 'e2e/.work', `${name}-${process.pid}`);
     rmSync(folder, { recursive: true, force: true });
     if (demo && existsSync(MADE_DEMO)) cpSync(MADE_DEMO, folder, { recursive: true });
     else mkdirSync(folder, { recursive: true });
-    const server = new Server(folder, demo, await freePort());
+    const server = new Server(folder, demo, await freePort(), house);
     await server.launch();
     return server;
   }
@@ -50,18 +56,32 @@ export class Server {
         String(this.port),
         '--demo',
         String(this.demo),
+        ...(this.house ? ['--solo', 'false'] : []),
       ],
-      { stdio: 'ignore' },
+      { stdio: ['ignore', this.house ? 'pipe' : 'ignore', 'ignore'] },
     );
+    this.process.stdout?.on('data', (data: Buffer) => (this.said += data.toString()));
     for (let i = 0; i < 1200; i++) {
-      const ok = await fetch(`${this.url}/api/v1/health`).then(
-        (r) => r.ok,
-        () => false,
-      );
-      if (ok) return;
+      if (await this.answers()) return;
       await new Promise((r) => setTimeout(r, 50));
     }
     throw new Error('The server did not come up within a minute.');
+  }
+
+  private answers(): Promise<boolean> {
+    const health = `${this.url}/api/v1/health`;
+    if (!this.house)
+      return fetch(health).then(
+        (r) => r.ok,
+        () => false,
+      );
+    // Its certificate is one that nobody knows yet.
+    return new Promise((done) => {
+      get(health, { rejectUnauthorized: false }, (answer) => {
+        answer.resume();
+        done(answer.statusCode === 200);
+      }).on('error', () => done(false));
+    });
   }
 
   /** Sends a body, a string as JSON. */
@@ -78,7 +98,7 @@ export class Server {
   static async makeDemo(): Promise<void> {
     rmSync(MADE_DEMO, { recursive: true, force: true });
     mkdirSync(MADE_DEMO, { recursive: true });
-    const server = new Server(MADE_DEMO, true, await freePort());
+    const server = new Server(MADE_DEMO, true, await freePort(), false);
     await server.launch();
     // Its weeks are planned twice, the second time with somebody away, and its news is found: else each copy would do it anew.
     const read = async (path: string) => (await fetch(`${server.url}/api/v1/${path}`)).json();

@@ -11,10 +11,6 @@ import { antdTheme } from './theme/antdTheme';
 import { paint } from './theme/tokens';
 import { antdWords } from './ui/antdWords';
 
-/** The word by which the server lets in the styles that the parts lay into the page. */
-const pageNonce = (): string =>
-  document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? '';
-
 /** The whole of it. Loaded when its language is known: texts are put into words where they stand. */
 export function App() {
   const dark = useDark();
@@ -23,7 +19,7 @@ export function App() {
   useLayoutEffect(() => paint(dark), [dark]);
   return (
     <I18nProvider i18n={i18n}>
-      <ConfigProvider theme={antdTheme(dark)} locale={antdWords} csp={{ nonce: pageNonce() }}>
+      <ConfigProvider theme={antdTheme(dark)} locale={antdWords}>
         <Fragment key={unit}>
           <QueryClientProvider client={queryClient}>
             <RouterProvider router={router} />

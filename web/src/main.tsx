@@ -7,7 +7,10 @@ import { i18n } from '@lingui/core';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { askForRows } from './api/early';
+import { letOwnStylesIn } from './theme/ownStyles';
 import { language, speak } from './words/language';
+
+letOwnStylesIn();
 
 // The page works without it; where the browser takes none (an insecure address), it only needs the network.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)

@@ -4,7 +4,7 @@ using Pyrometron.Server.Hosting;
 namespace Pyrometron.Server.Access;
 
 /// <summary>How the house is reached by a phone.</summary>
-/// <param name="Address">Null where it answers this machine only.</param>
+/// <param name="Address">Of the bench; null where it answers this machine only.</param>
 /// <param name="Qr">The address as a QR code, SVG; null without one.</param>
 /// <param name="RootAddress">Where the root of its own authority is fetched; null where it has a certificate that others trust.</param>
 /// <param name="RootQr">The same as a QR code.</param>
@@ -34,7 +34,8 @@ internal static class HouseAddress
         var address = $"https://{host}{port}{context.Request.PathBase}";
         var fingerprint = door.SpeaksTls ? services.GetRequiredService<Certificates>().RootFingerprint : null;
         var root = fingerprint is null ? null : address + RootPath;
-        return new(address, QrCode.Svg(address), root, root is null ? null : QrCode.Svg(root), fingerprint);
+        var bench = address + "/bench";
+        return new(bench, QrCode.Svg(bench), root, root is null ? null : QrCode.Svg(root), fingerprint);
     }
 
     /// <summary>The root of the authority that was made here, DER. It is no secret.</summary>

@@ -7,7 +7,7 @@ using Pyrometron.Storage.Backups;
 namespace Pyrometron.Server.Commands;
 
 /// <summary>
-/// What is done without a server: backups made and laid back, a house looked through. Exit codes: 0 done, 1 not done, 2 asked
+/// What is done without a server: backups made and laid back, a house looked through, people let in. Exit codes: 0 done, 1 not done, 2 asked
 /// wrongly.
 /// </summary>
 internal static class CommandLine
@@ -63,7 +63,7 @@ internal static class CommandLine
         restore.SetAction(parsed =>
             Told(parsed, at => RestoreOne(at, parsed.GetValue(name)!, parsed.GetValue(dryRun), parsed.GetValue(other)))
         );
-        foreach (var command in (Command[])[backup, list, restore, verify])
+        foreach (var command in (Command[])[backup, list, restore, verify, UserCommands.Command(Data, Json)])
             root.Add(command);
         return root;
     }
@@ -78,16 +78,31 @@ internal static class CommandLine
     /// <summary>Where a command is at work.</summary>
     private sealed record At(string Database, BackupFolder Folder, BackupSettings Settings, Report Report);
 
-    private static int Told(ParseResult parsed, Func<At, bool> work)
+    private static int Told(ParseResult parsed, Func<At, bool> work) =>
+        Told(
+            parsed,
+            (report, configuration) =>
+            {
+                var data = parsed.GetValue(Data)!;
+                var settings = BackupSettings.From(configuration, new ServerOptions(data, 0, Demo: false));
+                var folder = new BackupFolder(parsed.GetValue(To) ?? settings.Folder);
+                return work(new At(Path.Combine(data, ServerOptions.DatabaseFile), folder, settings, report));
+            }
+        );
+
+    /// <summary>Runs a command and says why it was not done.</summary>
+    /// <param name="work">Gets where its answer goes, and the settings of the environment; false for not done.</param>
+    /// <returns>The exit code.</returns>
+    public static int Told(ParseResult parsed, Func<Report, IConfiguration, bool> work)
     {
-        var report = new Report(parsed.InvocationConfiguration.Output, parsed.GetValue(Json));
         try
         {
-            var configuration = new ConfigurationBuilder().AddEnvironmentVariables().Build();
-            var data = parsed.GetValue(Data)!;
-            var settings = BackupSettings.From(configuration, new ServerOptions(data, 0, Demo: false));
-            var folder = new BackupFolder(parsed.GetValue(To) ?? settings.Folder);
-            return work(new At(Path.Combine(data, ServerOptions.DatabaseFile), folder, settings, report)) ? 0 : 1;
+            return work(
+                new Report(parsed.InvocationConfiguration.Output, parsed.GetValue(Json)),
+                new ConfigurationBuilder().AddEnvironmentVariables().Build()
+            )
+                ? 0
+                : 1;
         }
         catch (Exception error)
             when (error is InvalidDataException or IOException or UnauthorizedAccessException
@@ -188,7 +203,8 @@ internal static class CommandLine
         }
     }
 
-    private static void CheckThere(string database)
+    /// <exception cref="InvalidDataException">It is not.</exception>
+    public static void CheckThere(string database)
     {
         if (!File.Exists(database))
             throw new InvalidDataException($"There is no database {Path.GetFullPath(database)}. Name its folder with --data.");

@@ -71,7 +71,9 @@ export function Account() {
           {t`Sign out`}
         </Button>
       </div>
-      <h2>{oneTimeCodes ? t`A code of your phone is asked for too.` : t`A password alone lets you in.`}</h2>
+      <h2 className="next-heading">
+        {oneTimeCodes ? t`A code of your phone is asked for too.` : t`A password alone lets you in.`}
+      </h2>
       <p className="quiet">
         {oneTimeCodes
           ? plural(recoveryCodes, {
@@ -87,7 +89,7 @@ export function Account() {
           <Button onClick={() => setOpen('codes')}>{t`Set one-time codes up …`}</Button>
         )}
       </div>
-      <h2>
+      <h2 className="next-heading">
         {plural(browsers.length, {
           one: 'One browser is signed in with your account.',
           other: '# browsers are signed in with your account.',
@@ -169,6 +171,8 @@ export function Account() {
 export function shortDevice(device: string): string {
   const system = /\(([^;)]+)(?:;\s*([^;)]+))?/.exec(device);
   const mobile = /mobile/i.test(device);
-  const named = [system?.[1], mobile ? system?.[2] : undefined].filter(Boolean).join(', ');
+  // The first word of a desktop without a system of its own names the way to its screen.
+  const name = system?.[1] === 'X11' ? system[2] : system?.[1];
+  const named = [name, mobile ? system?.[2] : undefined].filter(Boolean).join(', ');
   return named || device || t`not told`;
 }

@@ -108,7 +108,7 @@ export function Accounts() {
           ))}
         </PlainTable>
       )}
-      <h2>{t`What each role may`}</h2>
+      <h2 className="next-heading">{t`What each role may`}</h2>
       <PlainTable
         head={
           <>
@@ -126,7 +126,7 @@ export function Accounts() {
       </PlainTable>
       {log.data && log.data.length > 0 && (
         <>
-          <h2>{t`Who signed in, and what became of accounts`}</h2>
+          <h2 className="next-heading">{t`Who signed in, and what became of accounts`}</h2>
           <PlainTable
             head={
               <>

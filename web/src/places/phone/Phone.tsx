@@ -26,7 +26,6 @@ export function Phone() {
         </p>
       </div>
     );
-  const onPath = (path: string) => address + path;
   return (
     <div className="page broad">
       <h1>{t`Point the phone’s camera at this picture.`}</h1>
@@ -34,12 +33,12 @@ export function Phone() {
         <Picture of={qr} name={t`The address as a QR code`} />
       </p>
       <p>
-        {t`It leads to`} <code translate="no">{onPath('/bench')}</code>.{' '}
+        {t`It leads to`} <code translate="no">{address}</code>.{' '}
         {t`The phone must be in a network that reaches this machine. Sign in there once; then add the page to the home screen, and the bench opens without network too.`}
       </p>
       {rootAddress !== null && rootQr !== null && (
         <>
-          <h2>{t`Before that, once for each phone: let it trust this house.`}</h2>
+          <h2 className="next-heading">{t`Before that, once for each phone: let it trust this house.`}</h2>
           <p>
             {t`This house has made its own certificate, which no phone knows. Fetch its root and install it as a certificate authority in the phone’s security settings. Whoever runs your network may have a better way: a certificate that all your devices trust already.`}
           </p>
@@ -59,7 +58,7 @@ export function Phone() {
           </p>
         </>
       )}
-      <h2>{t`If the phone is lost`}</h2>
+      <h2 className="next-heading">{t`If the phone is lost`}</h2>
       <p>
         {t`Sign it out under Your account, on any other device. What it had not sent yet is lost with it; all else is here.`}
       </p>
