@@ -36,6 +36,8 @@ internal static class AccessSetup
         services.AddSingleton<SessionStore>();
         services.AddSingleton<IPasswordHashes, PasswordHashes>();
         services.AddSingleton<AccountUseCases>();
+        services.AddSingleton<KeyStore>();
+        services.AddSingleton<KeyUseCases>();
         services.AddSingleton<OwnAccountUseCases>();
         services.AddSingleton<SignInUseCases>();
         services.AddSingleton<FirstLink>();
@@ -163,7 +165,10 @@ internal static class AccessSetup
         var address = context.Connection.RemoteIpAddress?.ToString() ?? "";
         if (context.Request.Path.StartsWithSegments("/api/v1/session") && !HttpMethods.IsGet(context.Request.Method))
             return Bucket($"in {address}", AttemptsAtOnce, AttemptsAMinute / 60);
-        var who = context.Items[typeof(Session)] is Session session ? $"account {session.Account.Id}" : $"address {address}";
+        var who =
+            context.Items[typeof(ApiKey)] is ApiKey key ? $"key {key.Id}"
+            : context.Items[typeof(Session)] is Session session ? $"account {session.Account.Id}"
+            : $"address {address}";
         return Bucket(who, Burst, EverySecond);
     }
 

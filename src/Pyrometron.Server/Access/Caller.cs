@@ -2,8 +2,8 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Access;
 
-/// <summary>Who calls: whoever signed in, or without accounts the one person at this machine.</summary>
-/// <param name="Session">The browser that is signed in; null without accounts.</param>
+/// <summary>Who calls: whoever signed in, a program with its key, or without accounts the one person at this machine.</summary>
+/// <param name="Session">The browser that is signed in; null without accounts, and for a program.</param>
 public sealed record Caller(Actor Actor, Session? Session)
 {
     private static readonly Caller TheOne = new(Actor.Unnamed, null);
@@ -21,6 +21,7 @@ public sealed record Caller(Actor Actor, Session? Session)
     /// <summary>Who calls; nobody, who may nothing, where nobody is signed in.</summary>
     public static Caller Of(HttpContext context) =>
         context.RequestServices.GetRequiredService<Door>().Solo ? TheOne
+        : context.Items[typeof(ApiKey)] is ApiKey key ? new(key.Actor, null)
         : context.Items[typeof(Session)] is Session session ? new(session.Account.Actor, session)
         : Nobody;
 

@@ -130,7 +130,9 @@ internal sealed class Certificates : IDisposable
             // Read once more from a form that the platform's TLS takes as it is.
             return X509CertificateLoader.LoadPkcs12(read.Export(X509ContentType.Pkcs12), null);
         }
-        catch (Exception error) when (error is CryptographicException or IOException or UnauthorizedAccessException)
+        catch (Exception error)
+            // A key that is not the certificate's is an argument to the framework.
+            when (error is CryptographicException or ArgumentException or IOException or UnauthorizedAccessException)
         {
             throw new InvalidDataException(
                 $"The certificate {file} cannot be used: {error.Message} Look at the file, its key (--certificate-key) and its password.",

@@ -7,8 +7,8 @@ using Pyrometron.Storage.Backups;
 namespace Pyrometron.Server.Commands;
 
 /// <summary>
-/// What is done without a server: backups made and laid back, a house looked through, people let in. Exit codes: 0 done, 1 not done, 2 asked
-/// wrongly.
+/// What is done without a server: backups made and laid back, a house looked through, people let in. Exit codes: 0 done, 1 not
+/// done, 2 asked wrongly.
 /// </summary>
 internal static class CommandLine
 {

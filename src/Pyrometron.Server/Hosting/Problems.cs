@@ -39,6 +39,10 @@ public static class Problems
                 : Document(StatusCodes.Status401Unauthorized, "Not signed in", why, ("needs", needs))
         );
 
+    /// <summary>Somebody who may not.</summary>
+    public static ProblemHttpResult NotAllowed(Message why) =>
+        TypedResults.Problem(Document(StatusCodes.Status403Forbidden, "Not allowed", why));
+
     /// <summary>Somebody who asks too often.</summary>
     public static ProblemHttpResult TooOften(Message why) =>
         TypedResults.Problem(Document(StatusCodes.Status429TooManyRequests, "Too often", why));

@@ -207,6 +207,7 @@ public static class Setup
         app.Use(next => context => Bodies.SetTypeAside(context, next));
         app.UseRouting();
         app.UseAuthentication();
+        app.Use(next => context => Keys.Recognise(context, next));
         app.UseRateLimiter();
         app.UseAuthorization();
         app.Use(next => context => Bodies.Middleware(context, next));
@@ -218,6 +219,7 @@ public static class Setup
         app.MapGroup("/api/v1").RequireAuthorization(AccessSetup.SignedIn).MapOwnAccount();
         var api = app.MapGroup("/api/v1").RequireAuthorization(AccessSetup.Look);
         api.MapAccounts();
+        api.MapKeys();
         api.MapDemo();
         api.MapImports();
         api.MapTables();

@@ -32,7 +32,7 @@ internal static class ImportEndpoints
         var group = api.MapGroup("").WithTags("Imports");
         group.MapPost("/fleet", PostFleet).WithMetadata(Bodies.Documents);
         group.MapGet("/fleet", GetFleet).Produces<object>(200, "application/json");
-        group.MapPost("/readings", PostReadings).WithMetadata(Bodies.Tables);
+        group.MapPost("/readings", PostReadings).WithMetadata(Bodies.Tables).ForKeys(KeyScope.Readings);
         group.MapPost("/services", PostServices).WithMetadata(Bodies.Tables);
         group.MapGet("/imports", (ImportStore imports, int? count) => imports.Newest(Math.Clamp(count ?? 20, 1, 200)).ToArray());
         group.MapPost(

@@ -79,7 +79,7 @@ internal static class LogEndpoints
     private const int Previewed = 8;
 
     public static void MapLogs(this RouteGroupBuilder api) =>
-        api.MapPost("/logs", Post).WithTags("Imports").WithMetadata(Bodies.Spreadsheets);
+        api.MapPost("/logs", Post).WithTags("Imports").WithMetadata(Bodies.Spreadsheets).ForKeys(KeyScope.Readings);
 
     /// <param name="asset">
     /// The machine's tag; it may be left out where a column or the headers of the log name the machines.

@@ -3,6 +3,7 @@ using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
 using Pyrometron.Core.Judging;
 using Pyrometron.Formats.Calendars;
+using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Server.Weeks;
@@ -22,6 +23,7 @@ internal static class CalendarEndpoints
         api.MapGroup("")
             .WithTags("Plan")
             .MapGet("/calendar.ics", GetAsync)
+            .ForKeys(KeyScope.Calendar)
             .Produces<string>(StatusCodes.Status200OK, "text/calendar");
 
     /// <summary>

@@ -52,3 +52,18 @@ CREATE TABLE sign_in_mistake (
     count       INTEGER NOT NULL,
     last_at     TEXT NOT NULL
 ) STRICT;
+
+-- Keys of programs. For a day after a key is renewed the one before it counts too.
+CREATE TABLE api_key (
+    id          INTEGER PRIMARY KEY,
+    name        TEXT NOT NULL UNIQUE,
+    scope       TEXT NOT NULL,
+    begins      TEXT NOT NULL,
+    hash        TEXT NOT NULL UNIQUE,
+    before_hash TEXT,
+    before_until TEXT,
+    made_at     TEXT NOT NULL,
+    until       TEXT,
+    used_at     TEXT,
+    used_from   TEXT
+) STRICT;

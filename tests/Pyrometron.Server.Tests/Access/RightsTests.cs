@@ -25,6 +25,7 @@ public sealed class RightsTests
         ["FleetUseCases.Report"] = Right.Work,
         ["FleetUseCases.WithdrawReport"] = Right.Work,
         ["ImportUseCases"] = Right.KeepMachines,
+        ["KeyUseCases"] = Right.KeepHouse,
         ["LogUseCases"] = Right.Work,
         ["NoticeUseCases"] = Right.KeepPeople,
         ["PlanUseCases"] = Right.Plan,
@@ -117,7 +118,7 @@ public sealed class RightsTests
     [Fact]
     public void What_writes_says_who_does_it()
     {
-        string[] ofTheProgram = ["Notice", "Prepare", "PrepareMail", "Note", "PutOff"];
+        string[] ofTheProgram = ["Recognise", "Notice", "Prepare", "PrepareMail", "Note", "PutOff"];
         var forgotten = UseCases
             .Except(WithoutActor)
             .SelectMany(t => t.GetMethods(BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly))

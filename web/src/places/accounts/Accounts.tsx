@@ -15,6 +15,7 @@ import { say } from '../../words/message';
 import { word } from '../../words/word';
 import { EditAccount } from './EditAccount';
 import { GivenLink } from './GivenLink';
+import { Keys } from './Keys';
 
 type Account = Schemas['AccountAnswer'];
 
@@ -124,6 +125,7 @@ export function Accounts() {
           </tr>
         ))}
       </PlainTable>
+      {!solo && <Keys />}
       {log.data && log.data.length > 0 && (
         <>
           <h2 className="next-heading">{t`Who signed in, and what became of accounts`}</h2>

@@ -2,14 +2,16 @@ import { t } from '@lingui/core/macro';
 import { Button, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
 import { useZones } from '../../api/queries';
+import { useSession } from '../../api/session';
 import type { Person } from './board';
 
 /** Addresses under which calendars find the plan: of everybody, of one person, of one zone. */
 export function CalendarFeeds({ people, onClose }: { people: readonly Person[]; onClose: () => void }) {
   const zones = useZones().data ?? [];
   const [whose, setWhose] = useState('');
+  const solo = useSession()?.solo !== false;
   const path = `/api/v1/calendar.ics${whose}`;
-  const address = new URL(path, window.location.href).href;
+  const address = new URL(solo ? path : `${path}${whose ? '&' : '?'}key=…`, window.location.href).href;
   return (
     <Modal
       title={t`The plan in a calendar`}
@@ -24,7 +26,12 @@ export function CalendarFeeds({ people, onClose }: { people: readonly Person[]; 
         </>
       }
     >
-      <p className="quiet small">{t`A calendar that subscribes to the address follows the plan: what moves keeps its entry, what is taken out is cancelled. Until there are accounts only calendars on this machine reach it; elsewhere take the file along.`}</p>
+      <p className="quiet small">
+        {t`A calendar that subscribes to the address follows the plan: what moves keeps its entry, what is taken out is cancelled. `}
+        {solo
+          ? t`Only calendars on this machine reach it; elsewhere take the file along.`
+          : t`A calendar cannot sign in: whoever keeps the house gives you a key for calendars, which goes to the end of the address.`}
+      </p>
       <Select
         aria-label={t`Whose`}
         className="full"
