@@ -113,6 +113,10 @@ export const router = createBrowserRouter([
         path: 'account',
         lazy: async () => ({ Component: (await import('./places/account/Account')).Account }),
       },
+      {
+        path: 'own',
+        lazy: async () => ({ Component: (await import('./places/own/OwnMachines')).OwnMachines }),
+      },
       { path: 'phone', lazy: async () => ({ Component: (await import('./places/phone/Phone')).Phone }) },
       {
         path: 'rules/accounts',

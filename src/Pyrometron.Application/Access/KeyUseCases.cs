@@ -6,7 +6,7 @@ namespace Pyrometron.Application.Access;
 /// <summary>Keys of programs: given out, renewed, ended, and recognised.</summary>
 public sealed class KeyUseCases(Database database, KeyStore keys, TimeProvider clock)
 {
-    /// <summary>By which a key is told from other secrets, also where secrets that were left lying about are looked for.</summary>
+    /// <summary>By which a key is told from other secrets, also where somebody looks for those left lying about.</summary>
     public const string Prefix = "pyrometron_";
 
     private const int ShownLength = 6,

@@ -236,7 +236,7 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
         return row;
     }
 
-    private static void Append(Transaction t, StoredJob row, EntryToAppend told)
+    internal static void Append(Transaction t, StoredJob row, EntryToAppend told)
     {
         var entries = JobStore.Entries(t, row.Id);
         if (entries.Any(e => e.Key == told.Key))

@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Server.Kestrel.Core;
 using Microsoft.AspNetCore.Server.Kestrel.Https;
 using Pyrometron.Application.Access;
+using Pyrometron.Application.Bench;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
@@ -36,6 +37,7 @@ internal static class AccessSetup
         services.AddSingleton<SessionStore>();
         services.AddSingleton<IPasswordHashes, PasswordHashes>();
         services.AddSingleton<AccountUseCases>();
+        services.AddSingleton<OwnerUseCases>();
         services.AddSingleton<KeyStore>();
         services.AddSingleton<KeyUseCases>();
         services.AddSingleton<OwnAccountUseCases>();

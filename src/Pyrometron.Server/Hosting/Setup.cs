@@ -216,7 +216,9 @@ public static class Setup
         open.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data)).WithTags("Health");
         open.MapSignIn();
         open.MapHouseAddress();
-        app.MapGroup("/api/v1").RequireAuthorization(AccessSetup.SignedIn).MapOwnAccount();
+        var own = app.MapGroup("/api/v1").RequireAuthorization(AccessSetup.SignedIn);
+        own.MapOwnAccount();
+        own.MapOwnMachines();
         var api = app.MapGroup("/api/v1").RequireAuthorization(AccessSetup.Look);
         api.MapAccounts();
         api.MapKeys();

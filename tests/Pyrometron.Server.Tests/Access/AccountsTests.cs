@@ -221,6 +221,31 @@ public sealed class AccountsTests : IDisposable
         );
     }
 
+    [Fact]
+    public async Task An_owner_sees_what_is_theirs_and_says_whether_it_may_be_opened()
+    {
+        var keeper = await _house.Keeper();
+        await HouseWithAccounts.LayTwoSites(keeper);
+        var owner = await _house.Of(keeper, "own", "owner", machines: ["DT-1"]);
+        var (_, mine) = await keeper.Post("/api/v1/jobs", new { asset = "DT-1", level = "dust-out" });
+        var (_, theirs) = await keeper.Post("/api/v1/jobs", new { asset = "DT-2", level = "dust-out" });
+        var (status, machines) = await owner.Get("/api/v1/own/machines");
+        Assert.Equal(200, status);
+        var machine = Assert.Single(machines.EnumerateArray());
+        Assert.Equal("DT-1", machine.GetProperty("asset").GetString());
+        var job = Assert.Single(machine.GetProperty("jobs").EnumerateArray());
+        Assert.Equal(mine.GetProperty("id").GetInt64(), job.GetProperty("id").GetInt64());
+        Assert.Equal(System.Text.Json.JsonValueKind.Null, job.GetProperty("mayOpen").ValueKind);
+        string Order(System.Text.Json.JsonElement of) => $"/api/v1/own/jobs/{of.GetProperty("id").GetInt64()}/order";
+        Assert.Equal(204, (await owner.Post(Order(mine), new { mayOpen = true })).Status);
+        Assert.Equal(404, (await owner.Post(Order(theirs), new { mayOpen = true })).Status);
+        Assert.Equal(400, (await owner.Post(Order(mine), new { })).Status);
+        Assert.Equal(403, (await keeper.Post(Order(mine), new { mayOpen = true })).Status);
+        var (_, seen) = await keeper.Get($"/api/v1/jobs/{mine.GetProperty("id").GetInt64()}");
+        Assert.True(seen.GetProperty("order").GetProperty("mayOpen").GetBoolean());
+        Assert.Equal("Name of own", seen.GetProperty("order").GetProperty("owner").GetString());
+    }
+
     /// <summary>
     /// Every call of the interface, by everybody who may not: nothing answers that should not. What needs no sign-in is listed
     /// here.
@@ -240,7 +265,7 @@ public sealed class AccountsTests : IDisposable
             "/api/v1/house/address",
             "/api/v1/house/root.crt",
         ];
-        string[] ofOwners = [.. open, "/api/v1/account"];
+        string[] ofOwners = [.. open, "/api/v1/account", "/api/v1/own/machines", "/api/v1/own/jobs/1/order"];
         var walked = 0;
         foreach (var endpoint in _house.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
         {

@@ -28,6 +28,7 @@ public sealed class RightsTests
         ["KeyUseCases"] = Right.KeepHouse,
         ["LogUseCases"] = Right.Work,
         ["NoticeUseCases"] = Right.KeepPeople,
+        ["OwnerUseCases"] = Right.LookAtOwn,
         ["PlanUseCases"] = Right.Plan,
         ["ReadingUseCases"] = Right.Work,
         ["RuleUseCases"] = Right.KeepRules,

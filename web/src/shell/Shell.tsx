@@ -2,7 +2,7 @@ import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
 import { Button } from 'antd';
 import { lazy, Suspense, useState } from 'react';
-import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useNews } from '../api/notices';
 import { useHealth } from '../api/queries';
 import { useSession } from '../api/session';
@@ -30,6 +30,10 @@ const PLACES: readonly { to: string; name: string; rare?: boolean }[] = [
   { to: '/rules', name: t`House rules`, rare: true },
 ];
 
+/** An owner sees what is theirs alone. */
+const OWN_PAGES = ['/own', '/account', '/phone'];
+const OWNERS = [{ to: '/own', name: t`Your machines`, rare: false }];
+
 /** What is new stands apart from the places: it leads to them. */
 const NEWS = { to: '/notices', name: t`What is new` };
 
@@ -41,10 +45,11 @@ export function Shell() {
   const { unit, reader, seenNotice } = usePreferences();
   const session = useSession();
   const isOut = session !== null && !session.solo && session.account === null;
-  const news = useNews(reader, !isOut);
+  const news = useNews(reader, !isOut && session?.role !== 'owner');
   const fresh = unseen(news.data?.notices ?? [], seenNotice);
   const narrow = useNarrow(760);
-  const places = isOut ? [] : PLACES;
+  const isOwner = session?.role === 'owner';
+  const places = isOut ? [] : isOwner ? OWNERS : PLACES;
   const health = useHealth();
   const navigate = useNavigate();
   const location = useLocation();
@@ -86,7 +91,7 @@ export function Shell() {
               {session.name}
             </NavLink>
           )}
-          {!isOut && (
+          {!isOut && !isOwner && (
             <NavLink to={NEWS.to} className="shell-news">
               {fresh > 0 ? t`New: ${fresh}` : NEWS.name}
             </NavLink>
@@ -103,9 +108,15 @@ export function Shell() {
         </div>
       </nav>
       <div className="shell-body">
-        {!isOut && <InHand />}
+        {!isOut && !isOwner && <InHand />}
         <main className="shell-main" id="main" key={location.pathname.split('/')[1]}>
-          {isOut ? <SignIn /> : <Outlet />}
+          {isOut ? (
+            <SignIn />
+          ) : isOwner && !OWN_PAGES.includes(location.pathname) ? (
+            <Navigate to="/own" replace />
+          ) : (
+            <Outlet />
+          )}
         </main>
       </div>
       <Suspense>
@@ -115,7 +126,7 @@ export function Shell() {
             open={settings}
             onClose={() => setSettings(false)}
             version={health.data?.version}
-            places={narrow ? [...own, NEWS, ...PLACES.filter((p) => p.rare)] : []}
+            places={narrow ? (isOwner ? own : [...own, NEWS, ...PLACES.filter((p) => p.rare)]) : []}
           />
         )}
       </Suspense>
