@@ -17,7 +17,7 @@ const OWN_WORDS = new Set(
 );
 
 /** Written by the parts of Ant Design itself, for readers of screens alone; and the word that the browser puts into a list of bits. */
-const BROUGHT_ALONG = /^(Increase Value|Decrease Value)$| PH\d and PH\d$/;
+const BROUGHT_ALONG = /^(Increase Value|Decrease Value)$| (PH|T)\d+(, (PH|T)\d+)*,? and (PH|T)\d+$/;
 
 /** A file of which lines and columns are refused, each for another reason. */
 const refused =

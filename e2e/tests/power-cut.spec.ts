@@ -74,7 +74,8 @@ async function cutAndLook(server: Server, kills: number): Promise<void> {
   let confirmedMinutes = 0;
   for (let kill = 0; kill < kills; kill++) {
     // A few writes one after the other; the power goes after any of them, at any moment of the next ones.
-    const after = Math.floor(Math.random() * 8);
+    // The first time after a few, so that something is confirmed that could be lost.
+    const after = kill === 0 ? 4 : Math.floor(Math.random() * 8);
     let cut = Promise.resolve();
     const unanswered: { key: string; entry: object }[] = [];
     for (let n = 0; n < 30; n++) {

@@ -8,6 +8,9 @@ namespace Pyrometron.Storage;
 /// </summary>
 public sealed class DataFolder : IDisposable
 {
+    /// <summary>The file whose lock says that a program is at work here.</summary>
+    private const string InUse = "in-use";
+
     /// <summary>Ends the name of a copy that is not whole yet.</summary>
     internal const string Unfinished = ".unfinished";
 
@@ -50,10 +53,27 @@ public sealed class DataFolder : IDisposable
     /// <inheritdoc/>
     public void Dispose() => _held.Dispose();
 
+    /// <summary>Whether a program is at work on a folder; changes nothing.</summary>
+    public static bool IsTaken(string path)
+    {
+        var mark = System.IO.Path.Combine(path, InUse);
+        if (!File.Exists(mark))
+            return false;
+        try
+        {
+            using var held = new FileStream(mark, FileMode.Open, FileAccess.ReadWrite, FileShare.None);
+            return false;
+        }
+        catch (IOException)
+        {
+            return true;
+        }
+    }
+
     /// <summary>The lock is the operating system's: it ends with the program, however that ends.</summary>
     private static FileStream Hold(string folder)
     {
-        var path = System.IO.Path.Combine(folder, "in-use");
+        var path = System.IO.Path.Combine(folder, InUse);
         try
         {
             var held = new FileStream(path, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);

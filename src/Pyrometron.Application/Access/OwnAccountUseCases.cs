@@ -157,7 +157,30 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
 
     private void CheckPassword(Account me, string password)
     {
-        if (accounts.Secrets(me.Id).Password is not { } hash || passwords.Verify(hash, password) == PasswordMatch.Wrong)
+        // Whoever found a browser that is signed in guesses no faster than a stranger.
+        var source = FormattableString.Invariant($"again {me.Id}");
+        if (
+            accounts.Mistakes(source) is { } made
+            && made.Last + SignInPace.Wait(made.Count) - clock.GetUtcNow() is { Ticks: > 0 } wait
+        )
+            throw new NotPossibleException(
+                Message.Of(
+                    "After several mistakes the next attempt counts in {wait}.",
+                    Value.Seconds("wait", Math.Ceiling(wait.TotalSeconds))
+                )
+            );
+        var isRight = accounts.Secrets(me.Id).Password is { } hash && passwords.Verify(hash, password) != PasswordMatch.Wrong;
+        Write(
+            me,
+            t =>
+            {
+                if (isRight)
+                    AccountStore.ForgetMistakes(t, source);
+                else
+                    AccountStore.NoteMistake(t, source);
+            }
+        );
+        if (!isRight)
             throw new NotPossibleException("The password is not right. Nothing was changed.");
     }
 

@@ -72,7 +72,7 @@ internal static class AccessSetup
         services
             .AddAuthorizationBuilder()
             .AddPolicy(Look, p => p.RequireAssertion(a => May(a.Resource, Right.Look)))
-            .AddPolicy(SignedIn, p => p.RequireAssertion(a => a.Resource is HttpContext c && Caller.Of(c).Session is not null));
+            .AddPolicy(SignedIn, p => p.RequireAssertion(a => a.Resource is HttpContext c && Caller.Of(c).IsOneself));
         services.Configure<ForwardedHeadersOptions>(forwarded => Forwarded(forwarded, door));
         services.AddRateLimiter(limiter =>
         {

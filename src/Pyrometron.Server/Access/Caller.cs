@@ -25,6 +25,12 @@ public sealed record Caller(Actor Actor, Session? Session)
         : context.Items[typeof(Session)] is Session session ? new(session.Account.Actor, session)
         : Nobody;
 
+    /// <summary>Whether it is a person at a browser, and no program: without accounts the one person always is.</summary>
+    public bool IsOneself => Session is not null || ReferenceEquals(this, TheOne);
+
+    /// <summary>The name of who signed in, whatever was said; without accounts what was said.</summary>
+    public string? Named(string? said) => Session?.Account.Name ?? said;
+
     /// <summary>Lets endpoints take it as a parameter.</summary>
     public static ValueTask<Caller> BindAsync(HttpContext context) => ValueTask.FromResult(Of(context));
 

@@ -97,6 +97,8 @@ internal static class SignInEndpoints
             return Problems.Conflict("There are no accounts here: the program was started for one person at this machine.");
         if (!IsShort(request.Account) || !IsShort(request.Password) || request.Code?.Length > LongestText)
             return Problems.Input("/account", "account and password are needed.");
+        if (AlreadyIn(context) is { } already)
+            return already;
         var code = request.Account!.Trim().ToLowerInvariant();
         var place = PlaceOf(context, known.NameOf(context, code));
         if (
@@ -168,6 +170,8 @@ internal static class SignInEndpoints
             return Ended();
         if (request.Password is null || request.Password.Length > LongestText)
             return Problems.Input("/password", "password is needed.");
+        if (AlreadyIn(context) is { } already)
+            return already;
         var isFirst = first.Is(request.Link!);
         if (isFirst && (!IsShort(request.Account) || !IsShort(request.Name)))
             return Problems.Input("/account", "account and name are needed: how you sign in, and how you are called.");
@@ -251,6 +255,14 @@ internal static class SignInEndpoints
         Array.Clear(bytes, 8, 8);
         return $"{new System.Net.IPAddress(bytes)}/64";
     }
+
+    /// <summary>A browser is one person's at a time: a second cookie would leave the first one's session open.</summary>
+    private static ProblemHttpResult? AlreadyIn(HttpContext context) =>
+        Caller.Of(context).Session is { } session
+            ? Problems.Conflict(
+                Message.Of("{name} is signed in with this browser. Sign out first.", Value.Text("name", session.Account.Name))
+            )
+            : null;
 
     private static ProblemHttpResult Ended() =>
         Problems.Missing("This link is used or has ended. Ask whoever keeps the house's accounts for a new one.");

@@ -128,11 +128,10 @@ internal static class JobEndpoints
                 "/device",
                 $"device is needed: a word that the device keeps for itself, {LongestWord} characters at most."
             );
-        var by = caller.Session is null ? request.By : caller.Actor.Name;
         bench.Append(
             caller.At(request.By, request.Device),
             id,
-            new EntryToAppend(key, request.Version.Value, request.Device, by, request.MadeAt, entry)
+            new EntryToAppend(key, request.Version.Value, request.Device, caller.Named(request.By), request.MadeAt, entry)
         );
         return TypedResults.Ok(JobAnswer.From(queries.Find(id)!));
     }

@@ -131,7 +131,7 @@ internal static class CampaignEndpoints
     {
         if (!Texts.IsLine(request.By, 80))
             return Problems.Input("/by", "by is needed: who decides it, 80 characters at most");
-        campaigns.GoOn(caller.Actor, id, request.By!.Trim());
+        campaigns.GoOn(caller.Actor, id, caller.Named(request.By)!.Trim());
         return TypedResults.NoContent();
     }
 

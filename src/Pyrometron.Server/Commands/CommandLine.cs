@@ -63,7 +63,10 @@ internal static class CommandLine
         restore.SetAction(parsed =>
             Told(parsed, at => RestoreOne(at, parsed.GetValue(name)!, parsed.GetValue(dryRun), parsed.GetValue(other)))
         );
-        foreach (var command in (Command[])[backup, list, restore, verify, UserCommands.Command(Data, Json)])
+        foreach (
+            var command in (Command[])
+                [backup, list, restore, verify, UserCommands.Command(Data, Json), Doctor.Command(Data, Json)]
+        )
             root.Add(command);
         return root;
     }

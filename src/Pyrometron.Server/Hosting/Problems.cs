@@ -142,6 +142,8 @@ public static class Problems
             detail = "Sign in first: this house has accounts, and nobody is signed in here, or not any more.";
         if (status == 403)
             detail = "Your account may not look at this. Whoever keeps the house's accounts can change that.";
+        if (status == 429)
+            detail = "Too many calls in a short time. Wait a few seconds; a program should send what it has in fewer calls.";
         var title = Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(status);
         return context.Response.WriteAsJsonAsync(Document(status, title, detail), ApiJson.Options, "application/problem+json");
     }

@@ -156,6 +156,20 @@ public sealed class AccountsTests : IDisposable
     }
 
     [Fact]
+    public async Task Without_accounts_the_one_person_may_everything_and_is_told_that_there_are_none()
+    {
+        using var server = new Server();
+        var (_, session) = await server.Get("/api/v1/session");
+        Assert.True(session.GetProperty("solo").GetBoolean());
+        Assert.Equal(Enum.GetValues<Right>().Length, session.GetProperty("rights").GetArrayLength());
+        var (status, body) = await server.Get("/api/v1/account");
+        Assert.Equal(409, status);
+        Assert.StartsWith("There are no accounts here", body.GetProperty("detail").GetString());
+        Assert.Equal(409, (await server.Post("/api/v1/session", new { account = "mira", password = "x" })).Status);
+        Assert.Equal(404, (await server.Get("/api/v1/house/root.crt")).Status);
+    }
+
+    [Fact]
     public async Task What_does_not_go_together_is_refused()
     {
         var keeper = await _house.Keeper();

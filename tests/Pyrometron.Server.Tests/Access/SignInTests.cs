@@ -145,6 +145,37 @@ public sealed class SignInTests : IDisposable
         Assert.Equal(200, (await other.SignIn("mira", next)).Status);
     }
 
+    /// <summary>Else whoever finds a browser that is signed in could guess the password there as fast as it is hashed.</summary>
+    [Fact]
+    public async Task The_password_that_is_asked_for_again_is_guessed_no_faster()
+    {
+        var keeper = await _house.Keeper();
+        for (var i = 0; i <= SignInPace.Free; i++)
+            Assert.Equal(
+                409,
+                (await keeper.Post("/api/v1/account/codes", new { password = "a guess that is long enough" })).Status
+            );
+        var (status, body) = await keeper.Post("/api/v1/account/codes", new { password = HouseWithAccounts.Password });
+        Assert.Equal(409, status);
+        Assert.Contains("After several mistakes", body.GetProperty("detail").GetString()!, StringComparison.Ordinal);
+    }
+
+    /// <summary>Without it the cookie would go on naming the session of whoever was there before.</summary>
+    [Fact]
+    public async Task A_browser_is_one_persons_at_a_time()
+    {
+        var keeper = await _house.Keeper();
+        var (_, link) = await keeper.Post("/api/v1/accounts/juno", new { name = "Juno", role = "reader" });
+        var enter = new { link = HouseWithAccounts.TokenOf(link), password = HouseWithAccounts.Password };
+        var (status, body) = await keeper.Post("/api/v1/session/enter", enter);
+        Assert.Equal(409, status);
+        Assert.StartsWith("Mira Larkspur is signed in", body.GetProperty("detail").GetString());
+        await keeper.Delete("/api/v1/session");
+        Assert.Equal(200, (await keeper.Post("/api/v1/session/enter", enter)).Status);
+        var (_, now) = await keeper.Get("/api/v1/session");
+        Assert.Equal("juno", now.GetProperty("account").GetString());
+    }
+
     [Fact]
     public async Task Mistakes_slow_a_stranger_and_not_a_browser_that_is_known()
     {
@@ -161,6 +192,8 @@ public sealed class SignInTests : IDisposable
         );
         Assert.Equal(429, (int)slowed.StatusCode);
         Assert.InRange(slowed.Headers.RetryAfter!.Delta!.Value.TotalSeconds, 1, 2);
+        Assert.Equal(409, (await known.SignIn("mira", HouseWithAccounts.Password)).Status);
+        await known.Delete("/api/v1/session");
         Assert.Equal(200, (await known.SignIn("mira", HouseWithAccounts.Password)).Status);
     }
 
@@ -193,6 +226,7 @@ public sealed class SignInTests : IDisposable
         Assert.Equal((401, "code"), (needs, asked.GetProperty("needs").GetString()));
         Assert.Equal(401, (await browser.SignIn("mira", HouseWithAccounts.Password, begun)).Status);
         Assert.Equal(200, (await browser.SignIn("mira", HouseWithAccounts.Password, codes[3].ToUpperInvariant())).Status);
+        await browser.Delete("/api/v1/session");
         Assert.Equal(401, (await browser.SignIn("mira", HouseWithAccounts.Password, codes[3])).Status);
         // The next step's code is within the window.
         var next = totp.ComputeTotp(DateTime.UtcNow.AddSeconds(30));

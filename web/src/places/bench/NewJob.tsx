@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Schemas, ServiceLevel } from '../../api/client';
 import { useMachine, useNotes, usePolicy } from '../../api/queries';
+import { useMay } from '../../api/session';
 import { fullDay } from '../../words/format';
 import { SYMPTOM_WORDS } from '../../words/work';
 import { useStartJob } from '../../ui/useStartJob';
@@ -55,6 +56,7 @@ function Questions({
   setLevel: (level: ServiceLevel) => void;
 }) {
   const start = useStartJob();
+  const mayWork = useMay('work');
   const notes = useNotes(model);
   const school = usePolicy().data?.bench?.warranty;
   const [answer, setAnswer] = useState('');
@@ -143,7 +145,7 @@ function Questions({
         <Button
           size="large"
           type="primary"
-          disabled={guarded && answer.trim() === ''}
+          disabled={!mayWork || (guarded && answer.trim() === '')}
           loading={start.isPending}
           onClick={() =>
             start.mutate({

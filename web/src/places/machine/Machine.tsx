@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { type ServiceLevel } from '../../api/client';
 import { useAssessment, useMachine } from '../../api/queries';
+import { useMay } from '../../api/session';
 import { levelName } from '../../words/work';
 import { AddMachines } from '../../ui/entry/AddMachines';
 import '../../ui/entry/entry.css';
@@ -33,6 +34,7 @@ export function Machine() {
   const assessment = useAssessment(machine.data && !machine.data.retiredOn ? tag : null);
   const [open, setOpen] = useState<'edit' | 'retire' | 'aside' | 'report' | 'reading' | 'copy' | null>(null);
   const startJob = useStartJob();
+  const mayWork = useMay('work');
 
   if (!machine.data) return <Unready of={[machine]} title={tag} missing={t`machine ${tag}`} />;
 
@@ -72,6 +74,7 @@ export function Machine() {
                 {a?.service && (
                   <Button
                     type="primary"
+                    disabled={!mayWork}
                     loading={startJob.isPending}
                     onClick={() => startJob.mutate({ asset: m.tag, level: a.service! })}
                   >

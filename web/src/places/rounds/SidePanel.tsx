@@ -4,6 +4,7 @@ import { Button, Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { api, unwrap, type QueueItem } from '../../api/client';
 import { useAssessment, useWrite } from '../../api/queries';
+import { useMay } from '../../api/session';
 import { capital, day, kelvin, money, partName } from '../../words/format';
 import { measuredWords } from '../../words/measured';
 import { say, sayAll } from '../../words/message';
@@ -22,6 +23,7 @@ export function SidePanel({
   onSetAside: () => void;
   startJob: StartJob;
 }) {
+  const mayWork = useMay('work');
   const assessment = useAssessment(item.asset);
   const takeBack = useWrite((tag: string) =>
     unwrap(api.DELETE('/api/v1/assets/{tag}/set-aside', { params: { path: { tag } } })),
@@ -98,6 +100,7 @@ export function SidePanel({
           item.service && (
             <Button
               type="primary"
+              disabled={!mayWork}
               loading={startJob.isPending}
               onClick={() => startJob.mutate({ asset: item.asset, level: item.service! })}
             >

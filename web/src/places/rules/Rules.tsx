@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { usePolicy, useWrite } from '../../api/queries';
+import { useMay } from '../../api/session';
 import { Refusal } from '../../ui/Refusal';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { BENCH_SCHOOLS } from './benchSchools';
@@ -67,13 +68,19 @@ function Choice({
 /** The house's rules: when a machine is worth opening, and what holds for some of them alone. */
 export function Rules() {
   usePageTitle(t`House rules`);
+  const mayKeepHouse = useMay('keep-house');
   const policy = usePolicy();
   return (
     <div className="page">
       <h1>{t`House rules`}</h1>
       <p className="quiet">{t`They hold for every machine, unless a rule below is nearer to it; the rounds follow at once.`}</p>
       <nav className="rules-nav" aria-label={t`On this page`}>
-        <Link to="/rules/accounts">{t`Accounts`}</Link> · <Link to="/rules/backups">{t`Backups`}</Link>
+        {mayKeepHouse && (
+          <>
+            <Link to="/rules/accounts">{t`Accounts`}</Link>
+            <Link to="/rules/backups">{t`Backups`}</Link>
+          </>
+        )}
         <a href="#intervals">{t`How often the calendar asks`}</a>
         <a href="#values">{t`What things are worth`}</a>
         <a href="#bench">{t`At the bench`}</a>
@@ -92,6 +99,7 @@ export function Rules() {
 }
 
 function HouseForm({ policy }: { policy: Policy }) {
+  const mayKeep = useMay('keep-rules');
   const save = useWrite((body: Policy) => unwrap(api.PUT('/api/v1/policy', { body })));
   const [form] = Form.useForm<Policy>();
   const [typed, setTyped] = useState<Policy | null>(null);
@@ -164,7 +172,7 @@ function HouseForm({ policy }: { policy: Policy }) {
         >
           <Switch aria-label={t`Damage done by a job stands on its proof sheet`} />
         </Form.Item>
-        <Button type="primary" htmlType="submit" disabled={save.isPending}>
+        <Button type="primary" htmlType="submit" disabled={save.isPending || !mayKeep}>
           {t`Keep these rules`}
         </Button>{' '}
         {save.isSuccess && typed === null && <span role="status">{t`Kept; the rounds follow at once.`}</span>}

@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { api, unwrap } from '../../api/client';
 import { useWrite } from '../../api/queries';
+import { useMay } from '../../api/session';
 import { Refusal } from '../../ui/Refusal';
 
 /** How long the solver may think, s: long enough for a few hundred jobs, short enough to wait for. */
@@ -18,12 +19,18 @@ export function MakePlan({
   words: string;
   days?: number;
 }) {
+  const mayPlan = useMay('plan');
   const make = useWrite(() =>
     unwrap(api.POST('/api/v1/weeks/plan', { body: { start: today, days, seconds: SECONDS } })),
   );
   return (
     <>
-      <Button type="primary" disabled={busy} loading={make.isPending} onClick={() => make.mutate(undefined)}>
+      <Button
+        type="primary"
+        disabled={busy || !mayPlan}
+        loading={make.isPending}
+        onClick={() => make.mutate(undefined)}
+      >
         {words}
       </Button>
       {make.isError && <Refusal error={make.error} />}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useStaff, useWeeks, useWrite } from '../../api/queries';
+import { useMay } from '../../api/session';
 import { Refusal } from '../../ui/Refusal';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
@@ -20,6 +21,7 @@ type Open =
 
 /** Who works when, and where work may be done when. */
 export function Staff() {
+  const mayKeep = useMay('keep-people');
   usePageTitle(t`People and times`);
   const staff = useStaff();
   const weeks = useWeeks();
@@ -86,7 +88,12 @@ export function Staff() {
           </div>
         </section>
       ))}
-      <Button type="primary" className="apart" onClick={() => setOpen({ kind: 'person', person: null })}>
+      <Button
+        type="primary"
+        className="apart"
+        disabled={!mayKeep}
+        onClick={() => setOpen({ kind: 'person', person: null })}
+      >
         {t`Add somebody`}
       </Button>
       <h2 className="next-heading">{t`When machines may be down`}</h2>
