@@ -4,7 +4,7 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Application.Access;
 
-/// <summary>Accounts as whoever keeps the house changes them, and as people change their own.</summary>
+/// <summary>Accounts as whoever keeps the house changes them.</summary>
 public sealed class AccountUseCases(Database database, TimeProvider clock)
 {
     /// <summary>A link counts this long.</summary>
@@ -53,7 +53,6 @@ public sealed class AccountUseCases(Database database, TimeProvider clock)
                         After = Told(after),
                     }
                 );
-                return 0;
             }
         );
 
@@ -69,7 +68,6 @@ public sealed class AccountUseCases(Database database, TimeProvider clock)
                 AccountStore.Remove(t, account.Id);
                 CheckKept(t);
                 t.Log(Of(Message.Of("Account {account} removed", Value.Text("account", code))) with { Before = Told(account) });
-                return 0;
             }
         );
 
@@ -96,7 +94,6 @@ public sealed class AccountUseCases(Database database, TimeProvider clock)
             {
                 SessionStore.EndAll(t, Find(t, code).Id, null);
                 t.Log(Of(Message.Of("Account {account} signed out everywhere", Value.Text("account", code))));
-                return 0;
             }
         );
 
@@ -111,7 +108,6 @@ public sealed class AccountUseCases(Database database, TimeProvider clock)
                 AccountStore.SetTotp(t, account.Id, null, []);
                 SessionStore.EndAll(t, account.Id, null);
                 t.Log(Of(Message.Of("Second factor of {account} taken away", Value.Text("account", code))));
-                return 0;
             }
         );
 
@@ -122,7 +118,8 @@ public sealed class AccountUseCases(Database database, TimeProvider clock)
         return token;
     }
 
-    private static void CheckNew(Transaction t, Account account)
+    /// <summary>Refuses an account that cannot be, or could be taken for another one.</summary>
+    internal static void CheckNew(Transaction t, Account account)
     {
         if ((AccountNames.RefuseCode(account.Code) ?? AccountNames.RefuseName(account.Name)) is { } why)
             throw new NotPossibleException(why);
@@ -185,6 +182,8 @@ public sealed class AccountUseCases(Database database, TimeProvider clock)
                     .. a.Suspended ? ["suspended"] : (string[])[],
                 ]
         );
+
+    private void Write(Actor actor, Action<Transaction> work) => database.Write(actor, clock.GetUtcNow(), work);
 
     private T Write<T>(Actor actor, Func<Transaction, T> work) => database.Write(actor, clock.GetUtcNow(), work);
 }

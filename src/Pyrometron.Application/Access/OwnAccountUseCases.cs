@@ -125,8 +125,6 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
     public Account EnterFirst(string code, string name, string password)
     {
         var account = new Account(0, code, name.Trim(), Role.Administrator, [], [], Suspended: false);
-        if ((AccountNames.RefuseCode(code) ?? AccountNames.RefuseName(name)) is { } why)
-            throw new NotPossibleException(why);
         var hash = HashOf(account, password);
         return database.Write(
             account.Actor,
@@ -138,6 +136,7 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
                 // One who was invited and never came, or who lost the way in.
                 if (AccountStore.Find(t, code) is { } waiting)
                     AccountStore.Remove(t, waiting.Id);
+                AccountUseCases.CheckNew(t, account);
                 var id = AccountStore.Add(t, account);
                 AccountStore.SetPassword(t, id, hash);
                 t.Log(AccountUseCases.Of(Message.Of("First account: {account}", Value.Text("account", code))));

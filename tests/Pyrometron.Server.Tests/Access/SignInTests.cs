@@ -46,6 +46,24 @@ public sealed class SignInTests : IDisposable
         Assert.Equal(404, (await other.Post("/api/v1/session/link", new { link = _house.First.Token })).Status);
     }
 
+    /// <summary>Somebody was added by command before anybody had come in.</summary>
+    [Fact]
+    public async Task The_first_account_cannot_have_the_name_of_one_that_waits()
+    {
+        var waiting = new Account(0, "mira", "Mira Larkspur", Role.Reader, [], [], Suspended: false);
+        _house.Services.GetRequiredService<AccountUseCases>().Add(Actor.Program, waiting);
+        object Request(string account) =>
+            new
+            {
+                link = _house.First.Token,
+                password = HouseWithAccounts.Password,
+                account,
+                name = "MIRA LARKSPUR",
+            };
+        Assert.Equal(409, (await _house.NewBrowser().Post("/api/v1/session/enter", Request("someone"))).Status);
+        Assert.Equal(200, (await _house.NewBrowser().Post("/api/v1/session/enter", Request("mira"))).Status);
+    }
+
     [Fact]
     public async Task A_link_lets_its_person_in_once_and_a_new_one_ends_it()
     {
