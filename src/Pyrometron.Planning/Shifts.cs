@@ -33,12 +33,15 @@ internal sealed class Shifts
     /// <summary>
     /// Where a job may stand in a shift: the minutes at which it may begin, day by day, since its cost is that of the day.
     /// </summary>
-    public IEnumerable<(int Day, long[] Starts)> Places(PlanJob job, Shift shift)
+    /// <param name="helps">Whether it is helped with there, not done.</param>
+    public IEnumerable<(int Day, long[] Starts)> Places(PlanJob job, Shift shift, bool helps = false)
     {
         if (!Problem.May(Problem.People[shift.Person], job))
             return [];
         if (job.Locked is { } locked)
-            return locked.Person == shift.Person && shift.Span.Holds(new Span(locked.Start, locked.Start + job.Minutes))
+            return
+                (helps ? MayHelp(locked, shift.Person) : locked.Person == shift.Person)
+                && shift.Span.Holds(new Span(locked.Start, locked.Start + job.Minutes))
                 ? [(locked.Start / PlanProblem.Day, [locked.Start, locked.Start])]
                 : [];
         var byDay = new SortedDictionary<int, List<long>>();
@@ -52,4 +55,7 @@ internal sealed class Shifts
             }
         return byDay.Select(d => (d.Key, d.Value.ToArray()));
     }
+
+    private static bool MayHelp(PlanLock locked, int person) =>
+        locked.Helper is { } helper ? helper == person : locked.Person != person;
 }

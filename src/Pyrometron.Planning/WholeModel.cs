@@ -15,6 +15,7 @@ internal sealed class WholeModel
     private readonly PlanProblem _problem;
     private readonly IntVar[] _starts;
     private readonly List<(int Job, int Shift, BoolVar Var)> _chosen = [];
+    private readonly List<(int Job, int Shift, BoolVar Var)> _helped = [];
     private readonly Dictionary<int, List<IntervalVar>> _down = [];
     private readonly List<BoolVar> _terms = [];
     private readonly List<long> _costs = [];
@@ -28,7 +29,7 @@ internal sealed class WholeModel
         var now = hint.Assignments.ToDictionary(a => a.Job);
         for (var j = 0; j < _problem.Jobs.Count; j++)
             Choices(j, now.TryGetValue(j, out var at) ? at : null);
-        foreach (var shift in _chosen.GroupBy(c => c.Shift))
+        foreach (var shift in _chosen.Concat(_helped).GroupBy(c => c.Shift))
             Tour([.. shift.Select(c => (c.Job, c.Var))]);
         foreach (var (zone, intervals) in _down)
         {
@@ -55,11 +56,49 @@ internal sealed class WholeModel
                 [
                     .. _chosen
                         .Where(c => solver.BooleanValue(c.Var))
-                        .Select(c => new Assignment(c.Job, _shifts.All[c.Shift].Person, (int)solver.Value(_starts[c.Job]))),
+                        .Select(c => new Assignment(
+                            c.Job,
+                            _shifts.All[c.Shift].Person,
+                            (int)solver.Value(_starts[c.Job]),
+                            Helper(solver, c.Job)
+                        )),
                 ],
                 _shifts.Unscaled(solver.BestObjectiveBound)
             )
             : null;
+    }
+
+    private int? Helper(CpSolver solver, int job)
+    {
+        foreach (var h in _helped)
+            if (h.Job == job && solver.BooleanValue(h.Var))
+                return _shifts.All[h.Shift].Person;
+        return null;
+    }
+
+    /// <summary>Who helps with a job that takes two: somebody in each plan that has it, and not who does it.</summary>
+    private void Helpers(int j, Assignment? now, IReadOnlyList<BoolVar> does)
+    {
+        var (job, helps) = (_problem.Jobs[j], new List<BoolVar>());
+        for (var s = 0; s < _shifts.All.Count; s++)
+        {
+            var starts = _shifts.Places(job, _shifts.All[s], helps: true).SelectMany(d => d.Starts).ToArray();
+            if (starts.Length == 0)
+                continue;
+            var y = _model.NewBoolVar("");
+            _model.AddLinearExpressionInDomain(_starts[j], Domain.FromFlatIntervals(starts)).OnlyEnforceIf(y);
+            foreach (var same in _chosen.Where(c => c.Job == j && c.Shift == s))
+                _model.AddBoolOr([y.Not(), same.Var.Not()]);
+            _model.AddHint(
+                y,
+                now is { Helper: { } helper } a
+                    && _shifts.All[s].Person == helper
+                    && _shifts.All[s].Span.Holds(new Span(a.Start, a.Start + job.Minutes))
+            );
+            helps.Add(y);
+            _helped.Add((j, s, y));
+        }
+        _model.Add(LinearExpr.Sum(helps) == LinearExpr.Sum(does));
     }
 
     private void Choices(int j, Assignment? now)
@@ -89,6 +128,8 @@ internal sealed class WholeModel
                     && _shifts.All[s].Span.Holds(new Span(a.Start, a.Start + job.Minutes))
             );
         }
+        if (job.TakesTwo)
+            Helpers(j, now, all);
         if (now is { } at)
             _model.AddHint(start, at.Start);
         if (_problem.Zones[job.Zone].MaxDown is not null && all.Count > 0)
@@ -117,18 +158,17 @@ internal sealed class WholeModel
         {
             var (job, here) = jobs[b];
             var zone = _problem.Jobs[job].Zone;
-            var setup = _problem.Zones[zone].SetupMinutes;
             tour.AddArc(b + 1, b + 1, here.Not());
             _model.AddImplication(here, empty.Not());
             tour.AddArc(b + 1, 0, _model.NewBoolVar(""));
             var first = _model.NewBoolVar("");
             tour.AddArc(0, b + 1, first);
-            Costs(first, PlanProblem.SetupCost * setup);
+            Costs(first, PlanProblem.SetupCost * _problem.Setup(zone, null));
             for (var a = 0; a < jobs.Count; a++)
                 if (a != b)
                 {
                     var before = _problem.Jobs[jobs[a].Job];
-                    var needed = before.Zone == zone ? 0 : setup;
+                    var needed = _problem.Setup(zone, before.Zone);
                     var leg = _model.NewBoolVar("");
                     tour.AddArc(a + 1, b + 1, leg);
                     _model.Add(_starts[job] >= _starts[jobs[a].Job] + before.Minutes + needed).OnlyEnforceIf(leg);

@@ -56,15 +56,16 @@ public sealed class PlanStore(Database database)
         database.Read(connection =>
             connection.Query(
                 """
-                SELECT work, start, person, max(plan_id) FROM plan_job
+                SELECT work, start, person, max(plan_id), helper FROM plan_job
                 WHERE person IS NOT NULL AND start >= $from AND plan_id < (SELECT max(id) FROM plan)
-                GROUP BY person, json_extract(work, '$.id')
+                GROUP BY person, helper, json_extract(work, '$.id')
                 """,
                 r => new Placed(
                     StoredJson.Read<WantedRecord>(r.GetString(0)).ToWanted(),
                     r.GetString(2),
                     Sql.ReadInstant(r.GetString(1)),
-                    false
+                    false,
+                    r.TextOrNull(4)
                 ),
                 ("$from", Sql.Text(from))
             )
@@ -94,14 +95,15 @@ public sealed class PlanStore(Database database)
         foreach (var placed in plan.Placed)
             t.Execute(
                 """
-                INSERT INTO plan_job (plan_id, work, person, start, locked)
-                VALUES ($plan, $work, $person, $start, $locked)
+                INSERT INTO plan_job (plan_id, work, person, start, locked, helper)
+                VALUES ($plan, $work, $person, $start, $locked, $helper)
                 """,
                 ("$plan", id),
                 ("$work", StoredJson.Write(WantedRecord.Of(placed.Work))),
                 ("$person", placed.Person),
                 ("$start", Sql.Text(placed.Start)),
-                ("$locked", placed.Locked ? 1 : 0)
+                ("$locked", placed.Locked ? 1 : 0),
+                ("$helper", placed.Helper)
             );
         foreach (var left in plan.LeftOut)
             t.Execute(
@@ -128,7 +130,7 @@ public sealed class PlanStore(Database database)
     private static StoredPlan? Find(SqliteConnection connection, long id)
     {
         var jobs = connection.Query(
-            "SELECT work, person, start, locked, code, reason FROM plan_job WHERE plan_id = $id",
+            "SELECT work, person, start, locked, code, reason, helper FROM plan_job WHERE plan_id = $id",
             r =>
                 (
                     Work: StoredJson.Read<WantedRecord>(r.GetString(0)).ToWanted(),
@@ -136,7 +138,8 @@ public sealed class PlanStore(Database database)
                     Start: r.InstantOrNull(2),
                     Locked: r.GetBoolean(3),
                     Code: r.TextOrNull(4),
-                    Reason: r.TextOrNull(5)
+                    Reason: r.TextOrNull(5),
+                    Helper: r.TextOrNull(6)
                 ),
             ("$id", id)
         );
@@ -159,7 +162,7 @@ public sealed class PlanStore(Database database)
                     r.GetString(8),
                     [
                         .. jobs.Where(j => j.Person is not null)
-                            .Select(j => new Placed(j.Work, j.Person!, j.Start!.Value, j.Locked)),
+                            .Select(j => new Placed(j.Work, j.Person!, j.Start!.Value, j.Locked, j.Helper)),
                     ],
                     [
                         .. jobs.Where(j => j.Person is null)

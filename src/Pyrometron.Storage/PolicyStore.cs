@@ -16,7 +16,7 @@ public sealed class PolicyStore(Database database)
     private static JudgementPolicy Current(SqliteConnection connection) =>
         connection
             .Query(
-                "SELECT action_margin_kelvin, worth_kelvin, much_kelvin, school, warranty, extent, precedence FROM policy",
+                "SELECT action_margin_kelvin, worth_kelvin, much_kelvin, school, warranty, extent, precedence, down_hours, spares_quarter_end FROM policy",
                 r => new JudgementPolicy(
                     r.GetDouble(0),
                     r.GetDouble(1),
@@ -29,6 +29,7 @@ public sealed class PolicyStore(Database database)
                     Precedence = Word<Precedence>(r, 6),
                     Values = Values(connection),
                     Intervals = Intervals(connection),
+                    Downtime = new DowntimeRules(Word<DownHours>(r, 7), r.GetBoolean(8)),
                 }
             )
             .FirstOrDefault()
@@ -98,11 +99,18 @@ public sealed class PolicyStore(Database database)
             ?? IntervalRules.Default;
         return connection
             .Query(
-                "SELECT kind, look, dust_out, repaste, longest_dust_out, repaste_used_hard FROM kind_interval",
+                "SELECT kind, look, dust_out, repaste, longest_dust_out, repaste_used_hard, fan FROM kind_interval",
                 r =>
                     (
                         Kind: Word<AssetKind>(r, 0),
-                        Months: new KindIntervals(Number(r, 1), Number(r, 2), Number(r, 3), Number(r, 4), Number(r, 5))
+                        Months: new KindIntervals(
+                            Number(r, 1),
+                            Number(r, 2),
+                            Number(r, 3),
+                            Number(r, 4),
+                            Number(r, 5),
+                            Number(r, 6)
+                        )
                     )
             )
             .Aggregate(rules, (all, kind) => all.With(kind.Kind, kind.Months));
@@ -153,10 +161,10 @@ public sealed class PolicyStore(Database database)
             INSERT OR REPLACE INTO policy (id, action_margin_kelvin, worth_kelvin, much_kelvin, school, extent, warranty, paste,
                 pads, alcohol, air, opening, precedence, currency, technician_hour, kilowatt_hour, decibel_year,
                 crash_hours, life_years, activation_energy_ev, pay_back_years, comeback_days, comebacks_free,
-                others_machines, tells_damage, downtime_share)
+                others_machines, tells_damage, downtime_share, down_hours, spares_quarter_end)
             VALUES (1, $margin, $worth, $much, $school, $extent, $warranty, $paste, $pads, $alcohol, $air, $opening,
                 $precedence, $currency, $technician, $kilowatt, $decibel, $crash, $life, $activation, $payback,
-                $comeback, $free, $others, $damage, $downtime)
+                $comeback, $free, $others, $damage, $downtime, $hours, $quarter)
             """,
             ("$margin", policy.ActionMarginKelvin),
             ("$worth", policy.WorthKelvin),
@@ -182,7 +190,9 @@ public sealed class PolicyStore(Database database)
             ("$life", values.LifeYears),
             ("$activation", values.ActivationEnergyEv),
             ("$payback", values.PayBackYears),
-            ("$downtime", values.DowntimeShare)
+            ("$downtime", values.DowntimeShare),
+            ("$hours", Words.Of(policy.Downtime.Hours)),
+            ("$quarter", Flag(policy.Downtime.SparesQuarterEnd))
         );
         Set(connection, policy.Intervals);
         foreach (var kind in Enum.GetValues<AssetKind>())
@@ -221,15 +231,16 @@ public sealed class PolicyStore(Database database)
             var months = rules.Of(kind);
             connection.Execute(
                 """
-                INSERT OR REPLACE INTO kind_interval (kind, look, dust_out, repaste, longest_dust_out, repaste_used_hard)
-                VALUES ($kind, $look, $dust_out, $repaste, $longest, $hard)
+                INSERT OR REPLACE INTO kind_interval (kind, look, dust_out, repaste, longest_dust_out, repaste_used_hard, fan)
+                VALUES ($kind, $look, $dust_out, $repaste, $longest, $hard, $fan)
                 """,
                 ("$kind", Words.Of(kind)),
                 ("$look", months.Look),
                 ("$dust_out", months.DustOut),
                 ("$repaste", months.Repaste),
                 ("$longest", months.LongestDustOut),
-                ("$hard", months.RepasteUsedHard)
+                ("$hard", months.RepasteUsedHard),
+                ("$fan", months.Fan)
             );
         }
     }

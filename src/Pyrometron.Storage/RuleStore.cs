@@ -45,9 +45,11 @@ public sealed class RuleStore(Database database)
             """
             INSERT INTO local_rule (scope, key, school, warranty, extent, paste, pads, action_margin_kelvin,
                 worth_kelvin, much_kelvin, look_months, dust_out_months, repaste_months, used_hard, pets_or_smoke,
-                salt_air, dry_air, machine_hour, replacement, downtime_share)
+                salt_air, dry_air, machine_hour, replacement, downtime_share, alcohol, air, opening, down_hours,
+                spares_quarter_end, two_people, fan_months)
             VALUES ($scope, $key, $school, $warranty, $extent, $paste, $pads, $margin, $worth, $much,
-                $look, $dust_out, $repaste, $hard, $pets, $salt, $dry, $hour, $new, $downtime)
+                $look, $dust_out, $repaste, $hard, $pets, $salt, $dry, $hour, $new, $downtime,
+                $alcohol, $air, $opening, $down, $quarter, $two, $fan)
             """,
             ("$scope", scope),
             ("$key", rule.Key),
@@ -68,7 +70,14 @@ public sealed class RuleStore(Database database)
             ("$dry", PolicyStore.Flag(c.DryAir)),
             ("$hour", c.MachineHour),
             ("$new", c.Replacement),
-            ("$downtime", c.DowntimeShare)
+            ("$downtime", c.DowntimeShare),
+            ("$alcohol", Word(c.Alcohol)),
+            ("$air", Word(c.Air)),
+            ("$opening", Word(c.Opening)),
+            ("$down", Word(c.DownHours)),
+            ("$quarter", PolicyStore.Flag(c.SparesQuarterEnd)),
+            ("$two", PolicyStore.Flag(c.TwoPeople)),
+            ("$fan", c.FanMonths)
         );
     }
 
@@ -110,7 +119,7 @@ public sealed class RuleStore(Database database)
                     """
                     SELECT scope, key, school, warranty, extent, paste, pads, action_margin_kelvin, worth_kelvin, much_kelvin,
                         look_months, dust_out_months, repaste_months, used_hard, pets_or_smoke, salt_air, dry_air, machine_hour,
-                        replacement, downtime_share
+                        replacement, downtime_share, alcohol, air, opening, down_hours, spares_quarter_end, two_people, fan_months
                     FROM local_rule
                     """,
                     r => new LocalRule(
@@ -134,7 +143,14 @@ public sealed class RuleStore(Database database)
                             PolicyStore.Flag(r, 16),
                             PolicyStore.Number(r, 17),
                             PolicyStore.Number(r, 18),
-                            PolicyStore.Number(r, 19)
+                            PolicyStore.Number(r, 19),
+                            Word<AlcoholStrength>(r, 20),
+                            Word<AirSource>(r, 21),
+                            Word<OpeningOrder>(r, 22),
+                            Word<DownHours>(r, 23),
+                            PolicyStore.Flag(r, 24),
+                            PolicyStore.Flag(r, 25),
+                            PolicyStore.Number(r, 26)
                         )
                     )
                 )

@@ -1,4 +1,5 @@
 using Microsoft.Data.Sqlite;
+using Pyrometron.Core.Planning;
 using Pyrometron.Core.Weeks;
 
 namespace Pyrometron.Storage;
@@ -11,6 +12,26 @@ public sealed class ZoneTimesStore(Database database)
 
     /// <summary>Within a use case.</summary>
     public static IReadOnlyList<ZoneTimes> All(Transaction t) => All(t.Connection);
+
+    /// <summary>The way between zones; the usual one until somebody has said.</summary>
+    public Walking Walking() => database.Read(Walking);
+
+    /// <summary>The way between zones within a use case.</summary>
+    public static Walking Walking(Transaction t) => Walking(t.Connection);
+
+    private static Walking Walking(SqliteConnection connection) =>
+        connection
+            .Query("SELECT within_site, between_sites FROM walking", r => new Walking(r.GetInt32(0), r.GetInt32(1)))
+            .Append(Core.Planning.Walking.Usual)
+            .First();
+
+    /// <summary>Keeps the way between zones.</summary>
+    public static void Keep(Transaction t, Walking walking) =>
+        t.Connection.Execute(
+            "INSERT OR REPLACE INTO walking (id, within_site, between_sites) VALUES (1, $within, $between)",
+            ("$within", walking.WithinSite),
+            ("$between", walking.BetweenSites)
+        );
 
     /// <summary>Machines that wait, by tag.</summary>
     public IReadOnlyDictionary<string, Hold> Holds() =>

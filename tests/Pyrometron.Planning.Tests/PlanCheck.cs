@@ -31,7 +31,22 @@ internal static class PlanCheck
             Must(person.Sites is null || person.Sites.Contains(zone.Site), "works elsewhere", a);
             Must(a.Start >= job.NotBefore, "too early", a);
             Must(zone.Windows is null || zone.Windows.Any(w => w.From <= a.Start && end <= w.To), "outside a window", a);
-            Must(job.Locked is null || job.Locked == new PlanLock(a.Person, a.Start), "locked elsewhere", a);
+            Must(job.Windows is null || job.Windows.Any(w => w.From <= a.Start && end <= w.To), "outside its own windows", a);
+            Must(
+                job.Locked is not { } fixedAt || (fixedAt.Person == a.Person && fixedAt.Start == a.Start),
+                "locked elsewhere",
+                a
+            );
+            Must(job.Locked?.Helper is not { } fixedHelper || fixedHelper == a.Helper, "helped by somebody else", a);
+            Must(job.TakesTwo == a.Helper is not null, "takes two, or does not", a);
+            if (a.Helper is { } other)
+            {
+                var helper = problem.People[other];
+                Must(other != a.Person, "helps themselves", a);
+                Must(job.Skills.All(helper.Skills.Contains), "helper lacks a skill", a);
+                Must(helper.Sites is null || helper.Sites.Contains(zone.Site), "helper works elsewhere", a);
+                Must(helper.Shifts.Any(s => s.From <= a.Start && end <= s.To), "outside the helper's shifts", a);
+            }
             Must(person.Shifts.Any(s => s.From <= a.Start && end <= s.To), "outside the shifts", a);
             cost += job.DueDay is { } due ? job.Weight * Math.Max(0, (a.Start / 1440) - due) : 0;
             if (job.Before is { } old && (old.Person != a.Person || old.Start / 1440 != a.Start / 1440))
@@ -42,13 +57,17 @@ internal static class PlanCheck
             {
                 var (free, last) = (shift.From, -1);
                 foreach (
-                    var a in plan.Where(a => a.Person == p && shift.From <= a.Start && a.Start < shift.To)
+                    var a in plan.Where(a => (a.Person == p || a.Helper == p) && shift.From <= a.Start && a.Start < shift.To)
                         .OrderBy(a => a.Start)
                         .ThenBy(a => problem.Jobs[a.Job].Minutes)
                 )
                 {
                     var zone = problem.Jobs[a.Job].Zone;
-                    var needed = zone == last ? 0 : problem.Zones[zone].SetupMinutes;
+                    var way =
+                        last < 0 ? 0
+                        : problem.Zones[last].Site == problem.Zones[zone].Site ? problem.Walking.WithinSite
+                        : problem.Walking.BetweenSites;
+                    var needed = zone == last ? 0 : problem.Zones[zone].SetupMinutes + way;
                     Must(free + needed <= a.Start, "no time for set-up, or two things at once", a);
                     (free, last, setup) = (a.Start + problem.Jobs[a.Job].Minutes, zone, setup + needed);
                 }

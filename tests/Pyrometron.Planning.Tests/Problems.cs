@@ -8,8 +8,10 @@ internal static class Problems
 {
     private static readonly string[] Skills = ["cards", "laptops", "pads"];
 
-    /// <summary>Small ones of every kind: windows, limits, skills, sites, parts that come later, shifts over midnight, a plan
-    /// before.</summary>
+    /// <summary>
+    /// Small ones of every kind: windows, limits, skills, sites, parts that come later, shifts over midnight, ways, work for two,
+    /// a plan before.
+    /// </summary>
     public static readonly Gen<PlanProblem> Any =
         from zones in Gen.Select(Gen.Int[0, 1], Gen.Int[0, 30], Gen.Int[0, 3], Gen.Bool).Array[1, 3]
         from people in Gen.Select(Gen.Int[0, 7], Gen.Int[0, 2], Gen.Int[360, 720], Gen.Int[120, 1000]).Array[1, 3]
@@ -47,10 +49,15 @@ internal static class Problems
                             Before =
                                 j.Item2 % 3 == 0 ? new PlanLock(j.Item1 % people.Length, ((j.Item3 % 3) * 1440) + 600) : null,
                             MoveCost = j.Item5 / 2.0,
+                            TakesTwo = j.Item1 / 5 % 3 == 0,
+                            Windows = j.Item1 / 15 % 4 == 0 ? [new Span(660, 1100), new Span(1440, 2880)] : null,
                         }
                 ),
             ]
-        );
+        )
+        {
+            Walking = new Walking(5 * people[0].Item2, 15 * people[0].Item2),
+        };
 
     /// <summary>One zone, one person from 8 to 16 on each of so many days, with all skills.</summary>
     public static PlanProblem Plain(int days, params PlanJob[] jobs) =>

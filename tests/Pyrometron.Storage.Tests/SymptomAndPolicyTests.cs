@@ -107,7 +107,14 @@ public class SymptomAndPolicyTests
                     true,
                     7,
                     8,
-                    0.9
+                    0.9,
+                    AlcoholStrength.Seventy,
+                    AirSource.Blower,
+                    OpeningOrder.Free,
+                    DownHours.Weekends,
+                    true,
+                    false,
+                    60
                 )
             ),
         ];

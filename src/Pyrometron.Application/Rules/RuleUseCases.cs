@@ -105,6 +105,7 @@ public sealed class RuleUseCases(Database database, TimeProvider clock)
             .Any(s =>
                 (rule.Scope == RuleScope.Site && s.Code == rule.Key)
                 || (rule.Scope == RuleScope.Zone && s.Zones.Any(z => z.Code == rule.Key))
+                || (rule.Scope == RuleScope.ZoneKind && s.Zones.Any(z => z.Code == LocalRule.ReadZoneKind(rule.Key)?.Zone))
             );
 
     private static IEnumerable<(Asset Asset, string Site)> Machines(Transaction t)

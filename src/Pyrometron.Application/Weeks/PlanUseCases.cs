@@ -74,12 +74,24 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                 foreach (var a in StandingPlan.Assignments(week, plan.Placed).Where(a => a.Job != job))
                     roster.TryPut(a);
                 var wanted = new Assignment(job, who, week.MinuteOf(start));
-                if (!roster.TryPut(wanted))
+                var old = plan.Placed.FirstOrDefault(p => p.Work.Id == work);
+                // Who helps stays if they can.
+                var same = wanted with
+                {
+                    Helper = old?.Helper is { } code && week.PersonOf(code) is >= 0 and var known ? known : null,
+                };
+                if (!roster.TryPut(same) && !roster.TryPut(wanted))
                     return Conflict.Of(roster, wanted);
                 if (!tryOnly)
                 {
-                    var old = plan.Placed.FirstOrDefault(p => p.Work.Id == work);
-                    var placed = new Placed(week.Wanted[job], person, start, true);
+                    var helper = roster.Assignments.First(a => a.Job == job).Helper;
+                    var placed = new Placed(
+                        week.Wanted[job],
+                        person,
+                        start,
+                        true,
+                        helper is { } index ? week.CodeOf(index) : null
+                    );
                     Change(
                         t,
                         plan with
@@ -202,7 +214,7 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                 var shift = who < 0 ? null : week.ShiftAt(who, week.MinuteOf(t.Now));
                 var rest = plan
                     .Placed.Where(p =>
-                        p.Person == person
+                        p.Has(person)
                         && !begun(p.Work)
                         && shift is not null
                         && week.MinuteOf(p.Start) >= shift.Span.From
@@ -274,7 +286,10 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
             [.. PeopleStore.Absences(t).Select(a => a.Absence)],
             ZoneTimesStore.All(t),
             TimeZoneInfo.Local
-        );
+        )
+        {
+            Walking = ZoneTimesStore.Walking(t),
+        };
 
     private static WeekProblem Standing(Transaction t, StoredPlan plan) => StandingPlan.Of(HouseOf(t), plan);
 

@@ -2,6 +2,7 @@ using Pyrometron.Application.Bench;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
+using Pyrometron.Core.Planning;
 using Pyrometron.Core.Weeks;
 using Pyrometron.Storage;
 
@@ -126,6 +127,26 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
                 t.Reach(times.Zone);
                 ZoneTimesStore.Keep(t, times);
                 t.Log(new Change("zone-times", Message.Of("Times of work changed: {zone}", Value.Text("zone", zone.Name))));
+            }
+        );
+
+    /// <summary>Keeps the way between zones.</summary>
+    public void Keep(Actor actor, Walking walking) =>
+        Write(
+            actor.AllowedEverywhere(Right.Plan),
+            t =>
+            {
+                ZoneTimesStore.Keep(t, walking);
+                t.Log(
+                    new Change(
+                        "zone-times",
+                        Message.Of(
+                            "Ways changed: {within} between zones of a site, {between} between sites",
+                            Value.Minutes("within", walking.WithinSite),
+                            Value.Minutes("between", walking.BetweenSites)
+                        )
+                    )
+                );
             }
         );
 

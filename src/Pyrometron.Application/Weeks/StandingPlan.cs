@@ -29,8 +29,12 @@ public static class StandingPlan
         var index = week.Wanted.Select((w, i) => (w.Id, i)).ToDictionary(w => w.Id, w => w.i);
         foreach (var p in placed)
             if (index.TryGetValue(p.Work.Id, out var job) && week.PersonOf(p.Person) is >= 0 and var person)
-                yield return new Assignment(job, person, week.MinuteOf(p.Start));
+                yield return new Assignment(job, person, week.MinuteOf(p.Start), HelperOf(week, p));
     }
+
+    /// <summary>Index of who helps; null where nobody is said to, or they are not in the house any more.</summary>
+    private static int? HelperOf(WeekProblem week, Placed placed) =>
+        placed.Helper is { } code && week.PersonOf(code) is >= 0 and var helper ? helper : null;
 
     /// <summary>What work is called in a sentence.</summary>
     public static string NameOf(Wanted work) => work.Title.Length > 0 ? work.Title : work.Id;

@@ -79,6 +79,11 @@ public sealed record ServiceDone(DateOnly Date, ServiceLevel Level)
     /// <summary>What it renewed by the book, whatever it won.</summary>
     public RenewedShares Renewed { get; init; } = RenewedShares.Of(Level);
 
+    /// <summary>
+    /// Whether the fan that was changed had failed, or was changed in time; null where nobody said, or no fan was changed.
+    /// </summary>
+    public bool? FanFailed { get; init; }
+
     /// <summary>What was used; empty where nobody wrote it down.</summary>
     public IReadOnlyList<UsedMaterial> Used { get; init; } = [];
 

@@ -83,6 +83,9 @@ public sealed class ServiceIntervals(Asset asset, Site site, Zone zone, Judgemen
                 null,
                 hard
             );
+        // Bearings age by their hours and their heat, which the lives of the fleet's own fans have in them.
+        if (_kind.Fan is { } fan)
+            yield return new Interval(ServiceLevel.FanSwap, fan, [], null, false);
     }
 
     /// <summary>
@@ -101,6 +104,7 @@ public sealed class ServiceIntervals(Asset asset, Site site, Zone zone, Judgemen
             {
                 ServiceLevel.Inspect => LookedAt(asOf, measured),
                 ServiceLevel.DustOut => asset.RenewedOn(Cause.Dust, asOf),
+                ServiceLevel.FanSwap => asset.RenewedOn(Cause.Fan, asOf),
                 _ => asset.RenewedOn(Cause.Paste, asOf),
             };
             yield return new DueService(interval.Level, from.AddDays(interval.Days), interval.Days);

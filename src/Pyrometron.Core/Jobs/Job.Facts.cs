@@ -29,6 +29,7 @@ public sealed partial class Job
                 At = at,
                 LiftedCooler = Card("cooler-off") is null ? Basis.LiftsCooler : CoolerCameOff,
                 Renewed = Renewed,
+                FanFailed = Renewed.Fan > 0 ? FoundFailedFan : null,
                 Used = [.. Materials.Select(m => new UsedMaterial(m.Material, m.Amount, m.ThicknessMm))],
                 Job = Head.Id,
                 By = FiledBy,
@@ -71,6 +72,10 @@ public sealed partial class Job
                 .Where(f => f.Grade is not null && (f.Grade.Cause is not null || Grading.IsSound(f.Grade)))
                 .Select(f => new Look(f.At, f.Cause, f.Grade!.Cause is not null, Basis.Opens)),
         ];
+
+    /// <summary>Whether a fan was found failed, or sound; null where nobody looked at one.</summary>
+    private bool? FoundFailedFan =>
+        Looks.Where(l => l.Cause == Cause.Fan).Select(l => (bool?)l.Found).OrderDescending().FirstOrDefault();
 
     private RenewedShares Renewed
     {

@@ -160,7 +160,8 @@ internal sealed class MachineRuling
 
     /// <summary>
     /// What the calendar asks for first; where much was measured lately and next to nothing is to win, evidence answers it and it
-    /// moves on. A house that goes by the calendar alone moves nothing.
+    /// moves on. A house that goes by the calendar alone moves nothing; nor does a fan's age wait: temperatures do not tell when a
+    /// bearing fails.
     /// </summary>
     private DueService? Due(Winnable winnable)
     {
@@ -172,7 +173,10 @@ internal sealed class MachineRuling
         if (_policy.School == School.Calendar || !wellMeasured)
             return ServiceIntervals.First(Asked(), _asOf);
         var days = winnable.DaysBelow(_policy.WorthKelvin);
-        return ServiceIntervals.First(Asked().Select(due => due.Until(_asOf, days)), _asOf);
+        return ServiceIntervals.First(
+            Asked().Select(due => due.Level == ServiceLevel.FanSwap ? due : due.Until(_asOf, days)),
+            _asOf
+        );
     }
 
     /// <summary>A fan that stands under a full command is what is wrong, now, whatever else there is.</summary>

@@ -7,7 +7,9 @@ using Pyrometron.Core.Worth;
 namespace Pyrometron.Core.LearntIntervals;
 
 /// <summary>The lives of the fans of one model, and the age at which to change them.</summary>
-/// <param name="Failures">Fans that were changed.</param>
+/// <param name="Failures">Fans that had failed when they were changed, or of which nobody said.</param>
+/// <param name="Unsaid">How many of these nobody said it of.</param>
+/// <param name="InTime">Fans that were changed before they failed.</param>
 /// <param name="Running">Fans that still run, each machine's counted as one.</param>
 /// <param name="Life">In months.</param>
 /// <param name="ShapeUncertainty">Relative, of its shape.</param>
@@ -20,6 +22,8 @@ public sealed record FanLives(
     AssetKind Kind,
     string Model,
     int Failures,
+    int Unsaid,
+    int InTime,
     int Running,
     WeibullLife Life,
     double ShapeUncertainty,
@@ -35,8 +39,8 @@ public sealed record FanLives(
     public AgeReplacement Replacement => new(Life, Planned, AtFailure);
 
     /// <summary>
-    /// All models with failures enough. The book tells that a fan was changed, not why: each change counts as a failure, and so
-    /// lives are told rather too short where fans were changed in time.
+    /// All models with failures enough. A fan that was changed in time ran until then, as one that still runs has. Where nobody
+    /// said why it was changed it counts as failed, and so lives are told rather too short.
     /// </summary>
     /// <param name="policyOf">The rules for a machine.</param>
     public static IReadOnlyList<FanLives> Of(IEnumerable<Asset> machines, DateOnly asOf, Func<Asset, JudgementPolicy> policyOf) =>
@@ -50,7 +54,8 @@ public sealed record FanLives(
 
     private static FanLives? OfModel(Asset[] machines, DateOnly asOf, JudgementPolicy policy)
     {
-        var lives = machines.SelectMany(a => LivesOf(a, asOf)).ToArray();
+        var changes = machines.SelectMany(a => ChangesOf(a, asOf)).ToArray();
+        Lifetime[] lives = [.. changes.Select(c => c.Life), .. machines.SelectMany(a => RunningOf(a, asOf))];
         var failures = lives.Count(l => l.Failed);
         if (failures < LeastFailures || WeibullLife.Fit(lives) is not { } life)
             return null;
@@ -66,7 +71,9 @@ public sealed record FanLives(
             asset.Kind,
             asset.Model,
             failures,
-            lives.Length - failures,
+            changes.Count(c => c.Failed is null),
+            changes.Count(c => c.Failed == false),
+            lives.Length - changes.Length,
             life,
             WeibullLife.ShapeUncertainty(failures),
             planned,
@@ -75,16 +82,27 @@ public sealed record FanLives(
         );
     }
 
-    private static IEnumerable<Lifetime> LivesOf(Asset asset, DateOnly asOf)
+    /// <summary>The lives that ended with a change, and whether it was said that the fan had failed.</summary>
+    private static IEnumerable<(Lifetime Life, bool? Failed)> ChangesOf(Asset asset, DateOnly asOf)
     {
         var since = asset.InServiceSince;
         foreach (var service in asset.Services)
-            if (service.Level == ServiceLevel.FanSwap && service.Date > since && service.Date <= asOf)
+            if (service.Renews(Cause.Fan) && service.Date > since && service.Date <= asOf)
             {
-                yield return new Lifetime((service.Date.DayNumber - since.DayNumber) / Interval.DaysAMonth, Failed: true);
+                // Another cooler brings another fan, whatever the old one was like.
+                var failed = service.FanFailed ?? (service.Level == ServiceLevel.FanSwap ? null : false);
+                yield return (new Lifetime(Months(since, service.Date), failed ?? true), failed);
                 since = service.Date;
             }
-        if (asOf > since)
-            yield return new Lifetime((asOf.DayNumber - since.DayNumber) / Interval.DaysAMonth, Failed: false);
     }
+
+    /// <summary>The life of the fan that runs now.</summary>
+    private static IEnumerable<Lifetime> RunningOf(Asset asset, DateOnly asOf)
+    {
+        var since = asset.RenewedOn(Cause.Fan, asOf);
+        if (asOf > since)
+            yield return new Lifetime(Months(since, asOf), Failed: false);
+    }
+
+    private static double Months(DateOnly from, DateOnly to) => (to.DayNumber - from.DayNumber) / Interval.DaysAMonth;
 }

@@ -8,8 +8,11 @@ using Pyrometron.Core.Statistics;
 namespace Pyrometron.Core.LearntIntervals;
 
 /// <summary>A better interval than the rules', from what some machines have gathered.</summary>
-/// <param name="Scope">A zone for dust, since it is in the air; a model for paste, since that is in the machine.</param>
-/// <param name="Key">Code of the zone, or name of the model.</param>
+/// <param name="Scope">
+/// A zone for dust, since it is in the air, or a kind in it where it holds several; a model for paste, since that is in the
+/// machine.
+/// </param>
+/// <param name="Key">That of the rule: code of the zone, zone and kind, or name of the model.</param>
 /// <param name="Machines">Measured machines that it rests on.</param>
 /// <param name="Jobs">Proven jobs that it rests on besides.</param>
 /// <param name="KelvinPerMonth">What the machines gather in the mean.</param>
@@ -74,9 +77,22 @@ public sealed record LearntInterval(
         var found = new List<LearntInterval?>();
         foreach (var zone in judgement.Queue.GroupBy(a => a.Asset.Zone))
         {
-            var kind = zone.GroupBy(a => a.Asset.Kind).MaxBy(g => g.Count())!;
-            if (kind.Count() >= OneKindShare * zone.Count())
-                found.Add(Learn(RuleScope.Zone, zone.Key, ServiceLevel.DustOut, [.. kind], siteOf, byTag));
+            var kinds = zone.GroupBy(a => a.Asset.Kind).OrderByDescending(g => g.Count()).ToList();
+            if (kinds[0].Count() >= OneKindShare * zone.Count())
+                found.Add(Learn(RuleScope.Zone, zone.Key, ServiceLevel.DustOut, [.. kinds[0]], siteOf, byTag));
+            else
+                found.AddRange(
+                    kinds.Select(kind =>
+                        Learn(
+                            RuleScope.ZoneKind,
+                            LocalRule.ZoneKind(zone.Key, kind.Key),
+                            ServiceLevel.DustOut,
+                            [.. kind],
+                            siteOf,
+                            byTag
+                        )
+                    )
+                );
         }
         foreach (var model in judgement.Queue.GroupBy(a => a.Asset.Model))
             found.Add(Learn(RuleScope.Model, model.Key, ServiceLevel.Repaste, [.. model], siteOf, byTag));

@@ -34,8 +34,14 @@ public static class Conflict
             );
         if (zone.Windows?.Any(w => w.Holds(span)) == false)
             return Message.Of("{zone} is not open for work then.", where);
+        if (job.Windows?.Any(w => w.Holds(span)) == false)
+            return "By its rules it may not stand then.";
         if (
-            roster.Assignments.Where(a => a.Person == wanted.Person && roster.SpanOf(a).Overlaps(span)).ToList()
+            roster
+                .Assignments.Where(a =>
+                    (a.Person == wanted.Person || a.Helper == wanted.Person) && roster.SpanOf(a).Overlaps(span)
+                )
+                .ToList()
             is [var other, ..]
         )
             return Message.Of("{person} is busy then: {job}.", who, Value.Text("job", problem.Jobs[other.Job].Id));
@@ -45,6 +51,10 @@ public static class Conflict
                 Value.Counted("most", most, "machine"),
                 where
             );
+        if (job.TakesTwo && !roster.HasHelper(wanted))
+            return wanted.Helper is { } helper
+                ? Message.Of("{person} cannot help with it then.", Value.Text("person", problem.People[helper].Id))
+                : "It takes two, and nobody else who may do it is free then.";
         return Message.Of(
             "There is no time for the set-up: {needed} in {zone}, or before what follows.",
             Value.Minutes("needed", zone.SetupMinutes),

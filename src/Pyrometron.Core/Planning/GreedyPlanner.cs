@@ -63,17 +63,16 @@ public sealed class GreedyPlanner : IPlanner
             .Where(j => j.job.Before is not null && !roster.Has(j.i))
             .OrderBy(j => j.job.Before!.Value.Start);
         foreach (var (job, i) in before)
-            roster.TryPut(new Assignment(i, job.Before!.Value.Person, job.Before.Value.Start));
+            roster.TryPut(At(i, job.Before!.Value));
         Fill(roster, Orders(problem).First());
         return roster;
     }
 
     /// <summary>The locked jobs of a problem in their places.</summary>
     public static IEnumerable<Assignment> Locked(PlanProblem problem) =>
-        problem
-            .Jobs.Select((job, i) => (job, i))
-            .Where(j => j.job.Locked is not null)
-            .Select(j => new Assignment(j.i, j.job.Locked!.Value.Person, j.job.Locked.Value.Start));
+        problem.Jobs.Select((job, i) => (job, i)).Where(j => j.job.Locked is not null).Select(j => At(j.i, j.job.Locked!.Value));
+
+    private static Assignment At(int job, PlanLock place) => new(job, place.Person, place.Start, place.Helper);
 
     /// <summary>The place of a job that costs least; null where it has none.</summary>
     /// <param name="places">Used while looking; what is in it is of no use afterwards.</param>

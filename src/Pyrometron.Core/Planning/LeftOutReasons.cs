@@ -34,6 +34,15 @@ public static class LeftOutReasons
                     ? Message.Of("Nobody works at {site}.", site)
                     : Message.Of("Nobody who works at {site} has the skills that it needs: {skills}.", site, skills)
             );
+        if (job.TakesTwo && people.Count == 1)
+            return Because(
+                LeftOutCode.NoSkill,
+                Message.Of(
+                    "It takes two, and only {person} has all its skills and works at {site}.",
+                    Value.Text("person", people[0].Id),
+                    site
+                )
+            );
         var shifts = people.SelectMany(p => p.Shifts).ToList();
         var needed = job.Minutes + zone.SetupMinutes;
         if (!shifts.Any(s => s.Minutes >= needed))
@@ -50,7 +59,9 @@ public static class LeftOutReasons
             return Because(
                 LeftOutCode.NoWindow,
                 Message.Of(
-                    "No window of {zone} holds its {needed} within a shift of somebody who may do it.",
+                    job.Windows is null
+                        ? "No window of {zone} holds its {needed} within a shift of somebody who may do it."
+                        : "No time at which its rules and {zone} let it stand holds its {needed} within a shift of somebody who may do it.",
                     Value.Text("zone", zone.Code),
                     Value.Minutes("needed", job.Minutes)
                 )
@@ -72,7 +83,12 @@ public static class LeftOutReasons
                 )
             );
         if (!CanStand(roster, index, crowding: false))
-            return Because(LeftOutCode.NoRoom, "All who may do it are busy whenever it could be done.");
+            return Because(
+                LeftOutCode.NoRoom,
+                job.TakesTwo
+                    ? "It takes two, and no two who may do it are free together whenever it could be done."
+                    : "All who may do it are busy whenever it could be done."
+            );
         if (!CanStand(roster, index, crowding: true))
             return Because(
                 LeftOutCode.MaxDown,

@@ -6,7 +6,10 @@ namespace Pyrometron.Core.Planning;
 /// <param name="Job">Index of the job.</param>
 /// <param name="Person">Index of who does it.</param>
 /// <param name="Start">The minute it begins, after its set-up.</param>
-public readonly record struct Assignment(int Job, int Person, int Start);
+/// <param name="Helper">
+/// Index of who helps, where it takes two; where one is put without, the first who can help is taken.
+/// </param>
+public readonly record struct Assignment(int Job, int Person, int Start, int? Helper = null);
 
 /// <summary>Why a job is not in the plan; the first that holds.</summary>
 public enum LeftOutCode

@@ -23,10 +23,20 @@ public sealed record PlanZone(
     IReadOnlyList<Span>? Windows = null
 );
 
+/// <summary>The way to a zone from another one, minutes; it adds to the set-up there.</summary>
+/// <param name="WithinSite">Between zones of one site.</param>
+/// <param name="BetweenSites">From one site to another.</param>
+public readonly record struct Walking(int WithinSite, int BetweenSites)
+{
+    /// <summary>Where nobody has said. Common practice, no source.</summary>
+    public static Walking Usual { get; } = new(5, 20);
+}
+
 /// <summary>A job that stands where somebody put it.</summary>
 /// <param name="Person">Index of who does it.</param>
 /// <param name="Start">Minute at which it begins.</param>
-public readonly record struct PlanLock(int Person, int Start);
+/// <param name="Helper">Index of who helps; null where it takes one, or whoever can.</param>
+public readonly record struct PlanLock(int Person, int Start, int? Helper = null);
 
 /// <summary>Work on one machine, done without a break.</summary>
 /// <param name="Id">Its own alone in the problem.</param>
@@ -53,13 +63,19 @@ public sealed record PlanJob(
 
     /// <summary>What it costs to give it to somebody else, or another day, than in the plan before.</summary>
     public double MoveCost { get; init; }
+
+    /// <summary>When it may be done, besides its zone's windows; null where always. Merged and in order.</summary>
+    public IReadOnlyList<Span>? Windows { get; init; }
+
+    /// <summary>Whether it takes two, both with all its skills, from its beginning to its end.</summary>
+    public bool TakesTwo { get; init; }
 }
 
 /// <summary>
 /// What is to be planned: jobs into the shifts of people, at the least cost. Rules: a job runs without a break inside one shift
 /// of one person with all its skills and its zone's site, inside one window of its zone, not before it may; nobody does two
-/// things at once; set-up stands directly before the job that needs it, inside the shift; at most so many machines of a zone are
-/// down at once.
+/// things at once; set-up stands directly before the job that needs it, inside the shift, with the way from another zone; at
+/// most so many machines of a zone are down at once; where a job takes two, the other does nothing else meanwhile.
 /// </summary>
 /// <param name="Start">The first day, from 00:00 UTC.</param>
 /// <param name="Days">How many days; nothing is planned beyond them.</param>
@@ -71,6 +87,9 @@ public sealed record PlanProblem(
     IReadOnlyList<PlanJob> Jobs
 )
 {
+    /// <summary>The way between zones.</summary>
+    public Walking Walking { get; init; }
+
     /// <summary>Minutes of a day.</summary>
     public const int Day = 1440;
 
@@ -82,6 +101,16 @@ public sealed record PlanProblem(
 
     /// <summary>The whole time of the plan.</summary>
     public Span Horizon => new(0, Days * Day);
+
+    /// <summary>
+    /// Minutes before a job: none behind one in the same zone, else its zone's set-up, with the way from the zone before.
+    /// </summary>
+    /// <param name="zone">Index of its zone.</param>
+    /// <param name="before">Index of the zone of the job before it in the shift; null for the first.</param>
+    public int Setup(int zone, int? before) =>
+        before == zone ? 0
+        : before is not { } from ? Zones[zone].SetupMinutes
+        : Zones[zone].SetupMinutes + (Zones[from].Site == Zones[zone].Site ? Walking.WithinSite : Walking.BetweenSites);
 
     /// <summary>What it costs to begin a job on a day, counted from the first.</summary>
     public static double Lateness(PlanJob job, int day) => job.DueDay is { } due ? job.Weight * Math.Max(0, day - due) : 0;
@@ -117,7 +146,8 @@ public sealed record PlanProblem(
         var zone = Zones[job.Zone];
         var room = new Span(Math.Max(shift.From + zone.SetupMinutes, job.NotBefore), shift.To);
         foreach (var window in zone.Windows ?? [Horizon])
-            if (room.And(window) is var open && open.Minutes >= job.Minutes)
+        foreach (var own in job.Windows ?? [Horizon])
+            if (room.And(window).And(own) is var open && open.Minutes >= job.Minutes)
                 yield return (open.From, open.To - job.Minutes);
     }
 }

@@ -3,8 +3,9 @@ namespace Pyrometron.Core.Planning;
 /// <summary>A place for a job among those of a shift.</summary>
 /// <param name="At">Before which of them, counted from the first.</param>
 /// <param name="Start">The minute at which it would begin.</param>
-/// <param name="Setup">The minutes of set-up in the shift more than now.</param>
-public readonly record struct Place(int At, int Start, int Setup);
+/// <param name="Setup">The minutes of set-up more than now.</param>
+/// <param name="Helper">Index of who would help, where it takes two.</param>
+public readonly record struct Place(int At, int Start, int Setup, int? Helper = null);
 
 /// <summary>
 /// A plan in the making: who does what when, shift by shift. Keeps all rules of <see cref="PlanProblem"/>: a job is only put
@@ -65,21 +66,29 @@ public sealed class Roster
 
     /// <summary>All jobs in their places, by time.</summary>
     public IReadOnlyList<Assignment> Assignments =>
-        [.. _shifts.SelectMany(p => p).SelectMany(s => s).OrderBy(a => a.Start).ThenBy(a => a.Person).ThenBy(a => a.Job)];
+        [
+            .. _shifts
+                .SelectMany((p, person) => p.SelectMany(s => s.Where(a => a.Person == person)))
+                .OrderBy(a => a.Start)
+                .ThenBy(a => a.Person)
+                .ThenBy(a => a.Job),
+        ];
 
     /// <summary>The same in no order, into a list that is there already.</summary>
     internal void CopyTo(List<Assignment> list)
     {
         list.Clear();
-        foreach (var person in _shifts)
-        foreach (var shift in person)
-            list.AddRange(shift);
+        for (var person = 0; person < _shifts.Length; person++)
+            foreach (var shift in _shifts[person])
+            foreach (var a in shift)
+                if (a.Person == person)
+                    list.Add(a);
     }
 
     /// <summary>Whether a job has its place.</summary>
     public bool Has(int job) => _person[job] >= 0;
 
-    /// <summary>What is done in a shift, in order.</summary>
+    /// <summary>What is done in a shift, in order; also what is only helped with.</summary>
     public IReadOnlyList<Assignment> Of(int person, int shift) => _shifts[person][shift];
 
     /// <summary>Minutes of set-up directly before one of the jobs of a shift.</summary>
@@ -95,11 +104,14 @@ public sealed class Roster
             for (var j = 0; j < Problem.Jobs.Count; j++)
                 if (!Has(j))
                     cost += Problem.LeavingOut(Problem.Jobs[j]);
-            foreach (var shift in _shifts.SelectMany(p => p))
-                for (var i = 0; i < shift.Count; i++)
-                    cost +=
-                        PlanProblem.Placing(Problem.Jobs[shift[i].Job], shift[i].Person, shift[i].Start / PlanProblem.Day)
-                        + PlanProblem.SetupCost * SetupAt(shift, i);
+            for (var person = 0; person < _shifts.Length; person++)
+                foreach (var shift in _shifts[person])
+                    for (var i = 0; i < shift.Count; i++)
+                    {
+                        cost += PlanProblem.SetupCost * SetupAt(shift, i);
+                        if (shift[i].Person == person)
+                            cost += PlanProblem.Placing(Problem.Jobs[shift[i].Job], person, shift[i].Start / PlanProblem.Day);
+                    }
             return cost;
         }
     }
@@ -108,35 +120,68 @@ public sealed class Roster
     public bool TryPut(Assignment wanted)
     {
         var job = Problem.Jobs[wanted.Job];
-        if (Has(wanted.Job) || OpeningAt(wanted) is not { } opening)
+        if (Has(wanted.Job) || Seat(wanted, wanted.Person) is not { } seat || Crowded(job.Zone, SpanOf(wanted), wanted.Person))
             return false;
-        var shift = opening.Shift;
-        var done = _shifts[wanted.Person][shift];
-        var at = done.FindIndex(a => a.Start >= wanted.Start);
-        at = at < 0 ? done.Count : at;
-        if (
-            !Fits(Problem.People[wanted.Person].Shifts[shift], done, at, wanted)
-            || Crowded(job.Zone, SpanOf(wanted), wanted.Person)
-        )
+        if (!job.TakesTwo)
+            wanted = wanted with { Helper = null };
+        else if (HelperFor(wanted) is { } helper)
+        {
+            wanted = wanted with { Helper = helper.Person };
+            _shifts[helper.Person][helper.Shift].Insert(helper.At, wanted);
+        }
+        else
             return false;
-        done.Insert(at, wanted);
+        _shifts[wanted.Person][seat.Shift].Insert(seat.At, wanted);
         _down[job.Zone].Add((SpanOf(wanted), wanted.Person));
         _person[wanted.Job] = wanted.Person;
         return true;
     }
 
+    /// <summary>Where in somebody's shifts a job can be put at its time; null where it cannot.</summary>
+    private (int Shift, int At)? Seat(Assignment wanted, int person)
+    {
+        if (OpeningAt(wanted with { Person = person }) is not { Shift: var shift })
+            return null;
+        var done = _shifts[person][shift];
+        var at = done.FindIndex(a => a.Start >= wanted.Start);
+        at = at < 0 ? done.Count : at;
+        return Fits(Problem.People[person].Shifts[shift], done, at, wanted) ? (shift, at) : null;
+    }
+
+    /// <summary>Whether somebody can help with a job at its time: who is said to, or else anybody.</summary>
+    public bool HasHelper(Assignment wanted) => HelperFor(wanted) is not null;
+
+    /// <summary>Who can help with a job at its time: who is said to, or else the first who can.</summary>
+    private (int Person, int Shift, int At)? HelperFor(Assignment wanted)
+    {
+        var (first, last) = wanted.Helper is { } said ? (said, said) : (0, Problem.People.Count - 1);
+        for (var person = first; person <= last; person++)
+            if (person != wanted.Person && Seat(wanted, person) is { } seat)
+                return (person, seat.Shift, seat.At);
+        return null;
+    }
+
     /// <summary>Takes a job out.</summary>
-    /// <returns>Whose shift it stood in, and which.</returns>
-    public (int Person, int Shift) Take(int job)
+    /// <param name="opened">Told whose shifts it stood in, and which.</param>
+    public void Take(int job, ICollection<(int Person, int Shift)>? opened = null)
     {
         var person = _person[job];
+        var a = TakeFrom(person, job, opened);
+        _down[Problem.Jobs[job].Zone].Remove((SpanOf(a), person));
+        if (a.Helper is { } helper)
+            TakeFrom(helper, job, opened);
+        _person[job] = -1;
+    }
+
+    private Assignment TakeFrom(int person, int job, ICollection<(int Person, int Shift)>? opened)
+    {
         var shift = Array.FindIndex(_shifts[person], s => s.Exists(a => a.Job == job));
         var done = _shifts[person][shift];
         var at = done.FindIndex(a => a.Job == job);
-        _down[Problem.Jobs[job].Zone].Remove((SpanOf(done[at]), person));
+        var taken = done[at];
         done.RemoveAt(at);
-        _person[job] = -1;
-        return (person, shift);
+        opened?.Add((person, shift));
+        return taken;
     }
 
     /// <summary>
@@ -154,22 +199,72 @@ public sealed class Roster
         var zone = Problem.Jobs[index].Zone;
         if (Idle(opening.Person, opening.Shift) < Problem.Jobs[index].Minutes)
             return;
+        if (Problem.Jobs[index].TakesTwo)
+        {
+            PlacesForTwo(index, opening, found, crowding);
+            return;
+        }
         for (var at = 0; at <= done.Count; at++)
             if (Moved(index, opening, at, null, crowding) is { } start)
-            {
-                var setup = SetupOf(zone, done, at);
-                if (at < done.Count)
-                    setup += NextSetup(zone, done[at]) - SetupAt(done, at);
-                found.Add(new Place(at, start, setup));
-            }
+                found.Add(new Place(at, start, MoreSetup(zone, done, at)));
     }
+
+    /// <summary>
+    /// The earliest place of a job that takes two with each who could help. Nothing that stands is moved for it, nor it for
+    /// others: what is moved in one shift would have to be in the other.
+    /// </summary>
+    private void PlacesForTwo(int index, Opening opening, List<Place> found, bool crowding)
+    {
+        foreach (var other in Openings.Of(index))
+        {
+            if (other.Person == opening.Person)
+                continue;
+            var from = 0;
+            while (
+                Free(index, opening, from, crowding) is { } own && Free(index, other, own.Start, crowding: false) is { } helping
+            )
+            {
+                if (own.Start == helping.Start)
+                {
+                    found.Add(new Place(own.At, own.Start, own.Setup + helping.Setup, other.Person));
+                    break;
+                }
+                from = helping.Start;
+            }
+        }
+    }
+
+    /// <summary>The first place from a minute on in which a job fits between what is done in a shift, as it stands.</summary>
+    private Place? Free(int index, Opening opening, int from, bool crowding)
+    {
+        var done = _shifts[opening.Person][opening.Shift];
+        var zone = Problem.Jobs[index].Zone;
+        for (var at = 0; at <= done.Count; at++)
+        {
+            var free = at == 0 ? Problem.People[opening.Person].Shifts[opening.Shift].From : SpanOf(done[at - 1]).To;
+            if (Earliest(index, opening, Math.Max(from, free + SetupOf(zone, done, at)), crowding) is not { } start)
+                return null;
+            if (at == done.Count || start + Problem.Jobs[index].Minutes + NextSetup(zone, done[at]) <= done[at].Start)
+                return new Place(at, start, MoreSetup(zone, done, at));
+        }
+        return null;
+    }
+
+    /// <summary>The minutes of set-up that a job in a place of a shift adds.</summary>
+    private int MoreSetup(int zone, List<Assignment> done, int at) =>
+        SetupOf(zone, done, at) + (at < done.Count ? NextSetup(zone, done[at]) - SetupAt(done, at) : 0);
 
     /// <summary>Puts a job into a place that was found for it just now.</summary>
     public void Put(int index, Opening opening, Place place)
     {
         var moved = new List<Assignment>();
-        if (Moved(index, opening, place.At, moved, crowding: true) is null)
+        var stands = place.Helper is { } helper
+            ? TryPut(new Assignment(index, opening.Person, place.Start, helper))
+            : Moved(index, opening, place.At, moved, crowding: true) is not null;
+        if (!stands)
             throw new InvalidOperationException("The plan has changed since the place was found.");
+        if (moved.Count == 0)
+            return;
         var done = _shifts[opening.Person][opening.Shift];
         done.Insert(place.At, moved[0]);
         _down[ZoneOf(moved[0])].Add((SpanOf(moved[0]), opening.Person));
@@ -187,7 +282,7 @@ public sealed class Roster
         {
             var at = done[i];
             if (
-                Problem.Jobs[at.Job].Locked is null
+                !Stays(at.Job)
                 && Openings.At(at.Job, person, shift) is { } opening
                 && Earliest(at.Job, opening, free + SetupAt(done, i), crowding: true) is { } start
                 && start < at.Start
@@ -217,7 +312,7 @@ public sealed class Roster
             if (needed <= done[i].Start)
                 break;
             if (
-                Problem.Jobs[done[i].Job].Locked is not null
+                Stays(done[i].Job)
                 || Openings.At(done[i].Job, opening.Person, opening.Shift) is not { } other
                 || Earliest(done[i].Job, other, needed, crowding) is not { } start
             )
@@ -227,6 +322,9 @@ public sealed class Roster
         }
         return first;
     }
+
+    /// <summary>Whether a job is not moved to make room: somebody put it there, or two meet for it.</summary>
+    private bool Stays(int job) => Problem.Jobs[job] is { Locked: not null } or { TakesTwo: true };
 
     /// <summary>The minutes of a shift in which nothing is done and nothing set up.</summary>
     private int Idle(int person, int shift)
@@ -275,13 +373,12 @@ public sealed class Roster
 
     private int ZoneOf(Assignment a) => Problem.Jobs[a.Job].Zone;
 
-    private int NextSetup(int zone, Assignment next) => ZoneOf(next) == zone ? 0 : Problem.Zones[ZoneOf(next)].SetupMinutes;
+    private int NextSetup(int zone, Assignment next) => Problem.Setup(ZoneOf(next), zone);
 
     private int SetupAt(List<Assignment> shift, int i) => SetupOf(ZoneOf(shift[i]), shift, i);
 
-    /// <summary>The set-up of a job of a zone in a place of a shift: none behind one of the same zone.</summary>
-    private int SetupOf(int zone, List<Assignment> shift, int at) =>
-        at > 0 && ZoneOf(shift[at - 1]) == zone ? 0 : Problem.Zones[zone].SetupMinutes;
+    /// <summary>The set-up of a job of a zone in a place of a shift.</summary>
+    private int SetupOf(int zone, List<Assignment> shift, int at) => Problem.Setup(zone, at > 0 ? ZoneOf(shift[at - 1]) : null);
 
     private bool Fits(Span shift, List<Assignment> done, int at, Assignment wanted)
     {

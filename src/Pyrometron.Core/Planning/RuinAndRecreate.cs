@@ -80,12 +80,12 @@ public sealed class RuinAndRecreate
         {
             var pick = _chance.Next(i, _standing.Count);
             (_standing[i], _standing[pick]) = (_standing[pick], _standing[i]);
-            opened.Add(roster.Take(_standing[i].Job));
+            roster.Take(_standing[i].Job, opened);
             taken.Add(_standing[i].Job);
         }
         if (roster.Has(stranger.Job))
         {
-            opened.Add(roster.Take(stranger.Job));
+            roster.Take(stranger.Job, opened);
             taken.Add(stranger.Job);
         }
         foreach (var (person, shift) in opened)

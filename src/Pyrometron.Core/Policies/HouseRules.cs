@@ -23,6 +23,7 @@ public sealed class HouseRules(JudgementPolicy house, IEnumerable<LocalRule> loc
                     (RuleScope.Site, site),
                     (RuleScope.Zone, asset.Zone),
                     (RuleScope.Kind, Words.Of(asset.Kind)),
+                    (RuleScope.ZoneKind, LocalRule.ZoneKind(asset.Zone, asset.Kind)),
                     (RuleScope.Model, asset.Model),
                     (RuleScope.Machine, asset.Tag),
                 ]

@@ -9,12 +9,14 @@ namespace Pyrometron.Core.Policies;
 /// <param name="Repaste">New paste: also the full service, since a lifted cooler is cleaned.</param>
 /// <param name="LongestDustOut">Never longer than this between two dust-outs, however clean it stands.</param>
 /// <param name="RepasteUsedHard">The full service of one that is used hard.</param>
+/// <param name="Fan">The age at which a fan is changed before it fails.</param>
 public sealed record KindIntervals(
     double? Look,
     double? DustOut,
     double? Repaste,
     double? LongestDustOut = null,
-    double? RepasteUsedHard = null
+    double? RepasteUsedHard = null,
+    double? Fan = null
 );
 
 /// <summary>

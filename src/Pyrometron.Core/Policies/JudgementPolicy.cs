@@ -29,6 +29,12 @@ public sealed record JudgementPolicy(
     /// <summary>How often the calendar asks.</summary>
     public IntervalRules Intervals { get; init; } = IntervalRules.Default;
 
+    /// <summary>When machines may stand for work.</summary>
+    public DowntimeRules Downtime { get; init; } = DowntimeRules.Default;
+
+    /// <summary>Whether it takes two to open one: it is lifted out of its rack, or off a high shelf.</summary>
+    public bool TwoPeople { get; init; }
+
     /// <summary>How the machine stands and works.</summary>
     public Surroundings Surroundings { get; init; } = Surroundings.Usual;
 

@@ -9,6 +9,9 @@ public enum RuleScope
     Site,
     Zone,
     Kind,
+
+    /// <summary>Machines of one kind in one zone.</summary>
+    ZoneKind,
     Model,
     Machine,
 }
@@ -32,6 +35,13 @@ public enum RuleScope
 /// <param name="MachineHour">What an hour of the machine's full work is worth.</param>
 /// <param name="Replacement">What a new one costs.</param>
 /// <param name="DowntimeShare">Share of a machine-hour that is lost while it stands for a service.</param>
+/// <param name="Alcohol">What is in the bottle.</param>
+/// <param name="Air">Where the air for blowing comes from.</param>
+/// <param name="Opening">In which order screws come out.</param>
+/// <param name="DownHours">When machines may stand for work.</param>
+/// <param name="SparesQuarterEnd">Whether none may in the last week of a quarter.</param>
+/// <param name="TwoPeople">Whether it takes two to open one.</param>
+/// <param name="FanMonths">Age at which a fan is changed before it fails, months; 0 for never.</param>
 public sealed record RuleChange(
     School? School = null,
     WarrantySchool? Warranty = null,
@@ -50,7 +60,14 @@ public sealed record RuleChange(
     bool? DryAir = null,
     double? MachineHour = null,
     double? Replacement = null,
-    double? DowntimeShare = null
+    double? DowntimeShare = null,
+    AlcoholStrength? Alcohol = null,
+    AirSource? Air = null,
+    OpeningOrder? Opening = null,
+    DownHours? DownHours = null,
+    bool? SparesQuarterEnd = null,
+    bool? TwoPeople = null,
+    double? FanMonths = null
 )
 {
     /// <summary>All that holds for machines of a kind; 0 months where the calendar does not ask.</summary>
@@ -75,7 +92,14 @@ public sealed record RuleChange(
             around.DryAir,
             worth.MachineHour,
             worth.Replacement,
-            policy.Values.DowntimeShare
+            policy.Values.DowntimeShare,
+            bench.Alcohol,
+            bench.Air,
+            bench.Opening,
+            policy.Downtime.Hours,
+            policy.Downtime.SparesQuarterEnd,
+            policy.TwoPeople,
+            months.Fan ?? 0
         );
     }
 
@@ -108,6 +132,11 @@ public sealed record RuleChange(
             {
                 DowntimeShare = DowntimeShare ?? policy.Values.DowntimeShare,
             },
+            Downtime = new DowntimeRules(
+                DownHours ?? policy.Downtime.Hours,
+                SparesQuarterEnd ?? policy.Downtime.SparesQuarterEnd
+            ),
+            TwoPeople = TwoPeople ?? policy.TwoPeople,
         };
     }
 
@@ -119,6 +148,9 @@ public sealed record RuleChange(
             Extent = Extent ?? bench.Extent,
             Paste = Paste ?? bench.Paste,
             Pads = Pads ?? bench.Pads,
+            Alcohol = Alcohol ?? bench.Alcohol,
+            Air = Air ?? bench.Air,
+            Opening = Opening ?? bench.Opening,
         };
 
     /// <summary>
@@ -130,7 +162,8 @@ public sealed record RuleChange(
             Months(DustOutMonths, wider.DustOut),
             Months(RepasteMonths, wider.Repaste),
             DustOutMonths is null ? wider.LongestDustOut : null,
-            RepasteMonths is null ? wider.RepasteUsedHard : null
+            RepasteMonths is null ? wider.RepasteUsedHard : null,
+            Months(FanMonths, wider.Fan)
         );
 
     private static double? Months(double? set, double? wider) =>
@@ -140,9 +173,20 @@ public sealed record RuleChange(
 }
 
 /// <summary>A rule for some machines.</summary>
-/// <param name="Key">Code of the site or zone, word of the kind, name of the model, or tag of the machine.</param>
+/// <param name="Key">
+/// Code of the site or zone, word of the kind, <see cref="ZoneKind"/>, name of the model, or tag of the machine.
+/// </param>
 public sealed record LocalRule(RuleScope Scope, string Key, RuleChange Change)
 {
+    /// <summary>The key of a rule for machines of a kind in a zone: <c>Z2/laptop</c>. No zone's code holds a slash.</summary>
+    public static string ZoneKind(string zone, AssetKind kind) => $"{zone}/{Words.Of(kind)}";
+
+    /// <summary>Zone and kind of such a key; null where it is none.</summary>
+    public static (string Zone, AssetKind Kind)? ReadZoneKind(string key) =>
+        key.LastIndexOf('/') is > 0 and var at && Words.TryRead<AssetKind>(key[(at + 1)..], out var kind)
+            ? (key[..at], kind)
+            : null;
+
     /// <summary>Whether it holds for a machine.</summary>
     /// <param name="site">Code of the site that it stands on.</param>
     public bool HoldsFor(Asset asset, string site) =>
@@ -151,6 +195,7 @@ public sealed record LocalRule(RuleScope Scope, string Key, RuleChange Change)
             RuleScope.Site => site == Key,
             RuleScope.Zone => asset.Zone == Key,
             RuleScope.Kind => Words.Of(asset.Kind) == Key,
+            RuleScope.ZoneKind => ZoneKind(asset.Zone, asset.Kind) == Key,
             RuleScope.Model => asset.Model == Key,
             RuleScope.Machine => asset.Tag == Key,
             _ => true,

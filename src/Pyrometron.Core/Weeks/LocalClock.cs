@@ -35,6 +35,34 @@ public sealed class LocalClock(DateOnly start, TimeZoneInfo zone)
         }
     }
 
+    /// <summary>When a place or a machine may be worked on, in minutes of the plan; null where always.</summary>
+    /// <param name="weekly">The stretches of a week; empty for always.</param>
+    /// <param name="closed">First and last days of stretches in which not.</param>
+    /// <param name="days">The days of the plan.</param>
+    /// <param name="horizon">Where it is always open.</param>
+    public IReadOnlyList<Span>? Open(
+        IReadOnlyList<WeeklyTime> weekly,
+        IEnumerable<(DateOnly From, DateOnly To)> closed,
+        int days,
+        Span horizon
+    )
+    {
+        var shuts = closed.ToList();
+        if (weekly.Count == 0 && shuts.Count == 0)
+            return null;
+        IReadOnlyList<Span> open = weekly.Count == 0 ? [horizon] : Span.Merged(Spans(weekly, days).Select(s => s.Span));
+        foreach (var (from, to) in shuts)
+        {
+            var shut = Days(from, to);
+            open = Span.Merged(
+                open.SelectMany(o =>
+                    new[] { o with { To = Math.Min(o.To, shut.From) }, o with { From = Math.Max(o.From, shut.To) } }
+                )
+            );
+        }
+        return open;
+    }
+
     /// <summary>All of a stretch of days.</summary>
     public Span Days(DateOnly from, DateOnly to) => new(Minute(from, 0), Minute(to.AddDays(1), 0));
 

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Policies;
 
 namespace Pyrometron.Core.Weeks;
 
@@ -36,6 +37,8 @@ public sealed record WantedStep(string Tag, ServiceLevel? Level, int Minutes, Ca
 /// <param name="DueBy">The last day on which it is not late; null where it never is.</param>
 /// <param name="Weight">What a day of lateness costs.</param>
 /// <param name="Campaign">Name of the campaign whose work it is; null where it is of none.</param>
+/// <param name="TakesTwo">Whether it takes two people.</param>
+/// <param name="Downtime">When its machines may stand for it, besides what their zone says; null for always.</param>
 public sealed record Wanted(
     string Id,
     WantedKind Kind,
@@ -47,7 +50,9 @@ public sealed record Wanted(
     string WaitsFor,
     DateOnly? DueBy,
     double Weight,
-    string? Campaign = null
+    string? Campaign = null,
+    bool TakesTwo = false,
+    DowntimeRules? Downtime = null
 )
 {
     /// <summary>What is waited for where a warranty runs.</summary>
@@ -61,4 +66,9 @@ public sealed record Wanted(
 /// <param name="Work">What is done.</param>
 /// <param name="Person">Code of who does it.</param>
 /// <param name="Locked">Whether it stays there when the plan is made anew.</param>
-public sealed record Placed(Wanted Work, string Person, DateTimeOffset Start, bool Locked);
+/// <param name="Helper">Code of who helps, where it takes two.</param>
+public sealed record Placed(Wanted Work, string Person, DateTimeOffset Start, bool Locked, string? Helper = null)
+{
+    /// <summary>Whether somebody has to be there.</summary>
+    public bool Has(string person) => Person == person || Helper == person;
+}

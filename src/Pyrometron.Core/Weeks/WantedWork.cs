@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Judging;
+using Pyrometron.Core.Policies;
 
 namespace Pyrometron.Core.Weeks;
 
@@ -77,7 +78,9 @@ public static class WantedWork
                     _ => SoonWeight,
                 }
             ),
-            name
+            name,
+            TakesTwo(a, level),
+            DowntimeOf(a)
         );
     }
 
@@ -123,7 +126,10 @@ public static class WantedWork
         if (a is { Measure: { } run, NeedsWorkProbability: not null, Urgency: Urgency.Soon })
             return (
                 $"run-{a.Asset.Tag}",
-                FollowUp($"run-{a.Asset.Tag}", WantedKind.DecidingRun, a.Asset, run.Minutes, null, a.AsOf.AddDays(NextDays))
+                FollowUp($"run-{a.Asset.Tag}", WantedKind.DecidingRun, a.Asset, run.Minutes, null, a.AsOf.AddDays(NextDays)) with
+                {
+                    Downtime = DowntimeOf(a),
+                }
             );
         if (a.Service is not { } level || a.Minutes is not { } minutes || a.Urgency > Urgency.Soon)
             return null;
@@ -156,10 +162,19 @@ public static class WantedWork
                 from,
                 why,
                 due,
-                weight
+                weight,
+                null,
+                TakesTwo(a, level),
+                DowntimeOf(a)
             )
         );
     }
+
+    /// <summary>Two are needed where the machine is lifted; nobody lifts it to look at it or to blow it out.</summary>
+    private static bool TakesTwo(Assessment a, ServiceLevel level) => a.Policy.TwoPeople && ServiceEffects.Opens(level);
+
+    private static DowntimeRules? DowntimeOf(Assessment a) =>
+        a.Policy.Downtime == DowntimeRules.Default ? null : a.Policy.Downtime;
 
     private static DateOnly Within(DateOnly? day, DateOnly first, DateOnly last) =>
         day is not { } known || known > last ? last
@@ -177,5 +192,7 @@ public static class WantedWork
                 Skills = works.SelectMany(w => w.Skills).ToHashSet(),
                 DueBy = works.Min(w => w.DueBy),
                 Weight = works.Sum(w => w.Weight),
+                TakesTwo = works.Any(w => w.TakesTwo),
+                Downtime = works.Select(w => w.Downtime).Aggregate((all, one) => one is null ? all : all?.And(one) ?? one),
             };
 }

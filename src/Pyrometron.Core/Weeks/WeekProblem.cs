@@ -16,6 +16,9 @@ public sealed record House(
     TimeZoneInfo TimeZone
 )
 {
+    /// <summary>The way between zones.</summary>
+    public Walking Walking { get; init; } = Walking.Usual;
+
     /// <summary>The time zone of a site.</summary>
     public TimeZoneInfo ClockOf(Site site) =>
         site.TimeZone is { } id && TimeZoneInfo.TryFindSystemTimeZoneById(id, out var zone) ? zone : TimeZone;
@@ -78,8 +81,11 @@ public sealed class WeekProblem
                 ),
             ],
             [.. zones.Select(z => ZoneOf(z.Site, z.Zone, start, days, horizon))],
-            [.. wanted.Select(w => JobOf(w, index[w.Zone], ClockOf(zones[index[w.Zone]].Site, start)))]
-        );
+            [.. wanted.Select(w => JobOf(w, index[w.Zone], ClockOf(zones[index[w.Zone]].Site, start), start, days, horizon))]
+        )
+        {
+            Walking = house.Walking,
+        };
         Problem = Problem with { Jobs = [.. Problem.Jobs.Zip(wanted, (job, w) => Standing(job, w, before, from))] };
         Problem = Unlocked(Problem);
     }
@@ -108,6 +114,9 @@ public sealed class WeekProblem
         return -1;
     }
 
+    /// <summary>The code of somebody by their index.</summary>
+    public string CodeOf(int person) => _house.People[person].Code;
+
     /// <summary>The shift that holds a minute of somebody's; null where none does.</summary>
     public LocalShift? ShiftAt(int person, int minute) =>
         Shifts.FirstOrDefault(s => s.Person == person && s.Span.From <= minute && minute < s.Span.To);
@@ -117,9 +126,10 @@ public sealed class WeekProblem
         [
             .. assignments.Select(a => new Placed(
                 Wanted[a.Job],
-                _house.People[a.Person].Code,
+                CodeOf(a.Person),
                 InstantOf(a.Start),
-                Problem.Jobs[a.Job].Locked is not null
+                Problem.Jobs[a.Job].Locked is not null,
+                a.Helper is { } helper ? CodeOf(helper) : null
             )),
         ];
 
@@ -165,32 +175,32 @@ public sealed class WeekProblem
     {
         var times = _house.Zones.FirstOrDefault(z => z.Zone == zone.Code) ?? ZoneTimes.Usual(zone.Code);
         var clock = ClockOf(site, start);
-        IReadOnlyList<Span> open =
-            times.Open.Count == 0 ? [horizon] : Span.Merged(clock.Spans(times.Open, days).Select(s => s.Span));
-        foreach (var closed in times.Closed)
-        {
-            var shut = clock.Days(closed.From, closed.To);
-            open = Span.Merged(
-                open.SelectMany(o =>
-                    new[] { o with { To = Math.Min(o.To, shut.From) }, o with { From = Math.Max(o.From, shut.To) } }
-                )
-            );
-        }
-        var always = times.Open.Count == 0 && times.Closed.Count == 0;
-        return new PlanZone(zone.Name, site.Name, times.SetupMinutes, times.MaxDown, always ? null : open);
+        return new PlanZone(
+            zone.Name,
+            site.Name,
+            times.SetupMinutes,
+            times.MaxDown,
+            clock.Open(times.Open, times.Closed.Select(c => (c.From, c.To)), days, horizon)
+        );
     }
 
-    private PlanJob JobOf(Wanted work, int zone, LocalClock clock) =>
+    private static PlanJob JobOf(Wanted work, int zone, LocalClock clock, DateOnly start, int days, Span horizon) =>
         new(
             work.Id,
             zone,
             work.Minutes,
             work.Skills.Select(Skills.Name).ToHashSet(),
             work.NotBefore is { } day ? Math.Max(0, clock.Minute(day, 0)) : 0,
-            work.DueBy is { } due ? due.DayNumber - DateOnly.FromDateTime(_start.UtcDateTime).DayNumber : null,
+            work.DueBy is { } due ? due.DayNumber - start.DayNumber : null,
             work.Weight,
             null
-        );
+        )
+        {
+            TakesTwo = work.TakesTwo,
+            Windows = work.Downtime is { } rules
+                ? clock.Open(rules.Open(), rules.Closed(start.AddDays(-1), days + 2), days, horizon)
+                : null,
+        };
 
     /// <summary>A job with where it stood before.</summary>
     private PlanJob Standing(PlanJob job, Wanted work, IReadOnlyList<Placed> before, DateTimeOffset? from)
@@ -201,7 +211,8 @@ public sealed class WeekProblem
             || (from is { } now && old.Start < now)
         )
             return job;
-        var place = new PlanLock(person, MinuteOf(old.Start));
+        var helper = old.Helper is { } code && PersonOf(code) is >= 0 and var known ? known : (int?)null;
+        var place = new PlanLock(person, MinuteOf(old.Start), job.TakesTwo ? helper : null);
         return job with { Before = place, MoveCost = Math.Max(LeastMoveCost, job.Weight), Locked = old.Locked ? place : null };
     }
 

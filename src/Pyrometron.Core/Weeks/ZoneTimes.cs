@@ -2,7 +2,7 @@ namespace Pyrometron.Core.Weeks;
 
 /// <summary>When machines of a zone may be worked on, and what it takes to begin there.</summary>
 /// <param name="Zone">Code of the zone.</param>
-/// <param name="SetupMinutes">The way there, the tools, the mat: before the first job of a visit.</param>
+/// <param name="SetupMinutes">The tools, the mat, the forms of the house: before the first job of a visit.</param>
 /// <param name="MaxDown">How many of its machines may be down at once; null where any number may.</param>
 /// <param name="Open">The stretches of a week in which machines may be down; empty for always.</param>
 /// <param name="Closed">Days on which none may be, whatever the week says.</param>

@@ -126,6 +126,8 @@ public static class FleetDocument
         var usual = new ServiceDone(service.Date, service.Level);
         if (service.LiftedCooler != usual.LiftedCooler)
             w.WriteBoolean("coolerLifted", service.LiftedCooler);
+        if (service.FanFailed is { } failed)
+            w.WriteBoolean("fanFailed", failed);
         if (service.Renewed == usual.Renewed)
             return;
         w.WriteStartObject("renewed");

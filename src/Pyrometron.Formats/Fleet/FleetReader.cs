@@ -205,6 +205,7 @@ internal sealed class FleetReader(ReadOnlyMemory<byte> utf8, DateOnly today)
         {
             LiftedCooler = w.OptionalFlag("coolerLifted") ?? service.LiftedCooler,
             Renewed = w.OptionalItem("renewed", ReadShares) ?? service.Renewed,
+            FanFailed = w.OptionalFlag("fanFailed"),
         };
     }
 

@@ -19,6 +19,7 @@ public sealed record MachinePart(string Part, double LimitCelsius, JointMaterial
 /// <param name="LiftedCooler">Whether the cooler came off: then new paste came with it.</param>
 /// <param name="Renewed">Share of each cause that it took away, 0 to 1; those of which it took nothing are left out.</param>
 /// <param name="Proven">What the runs before and after it showed; null while it is not measured.</param>
+/// <param name="FanFailed">Whether the fan that was changed had failed; null where nobody said, or none was changed.</param>
 public sealed record ServiceEntry(
     long Id,
     DateOnly Date,
@@ -29,7 +30,8 @@ public sealed record ServiceEntry(
     bool LiftedCooler,
     IReadOnlyDictionary<string, double> Renewed,
     VerdictOutcome? Proven,
-    string? By
+    string? By,
+    bool? FanFailed
 )
 {
     internal static ServiceEntry From(StoredService s) =>
@@ -43,7 +45,8 @@ public sealed record ServiceEntry(
             s.Service.LiftedCooler,
             Enum.GetValues<Cause>().Where(c => s.Service.Renewed.Of(c) > 0).ToDictionary(Words.Of, s.Service.Renewed.Of),
             s.Service.Proven,
-            s.Service.By
+            s.Service.By,
+            s.Service.FanFailed
         );
 }
 

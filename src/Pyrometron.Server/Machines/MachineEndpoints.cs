@@ -18,7 +18,8 @@ public sealed record Retirement(bool Retired, DateOnly? On, string? Reason);
 public sealed record PutAside(string? Reason, DateOnly? Until);
 
 /// <summary>A service to add by hand.</summary>
-public sealed record AddService(DateOnly? Date, ServiceLevel? Level);
+/// <param name="FanFailed">Whether the fan that was changed had failed, or was changed in time; null where nobody knows.</param>
+public sealed record AddService(DateOnly? Date, ServiceLevel? Level, bool? FanFailed = null);
 
 /// <summary>Something voided with a reason, or restored.</summary>
 public sealed record Voiding(bool Voided, string? Reason);
@@ -170,7 +171,11 @@ internal static class MachineEndpoints
             return Problems.Input("/date", "date is needed: the day of the service, not later than today");
         if (request.Level is not { } level)
             return Problems.Input("/level", $"level is needed: one of {Words.List<ServiceLevel>()}");
-        fleet.AddService(caller.Actor, tag, new ServiceDone(date, level));
+        fleet.AddService(
+            caller.Actor,
+            tag,
+            new ServiceDone(date, level) { FanFailed = level == ServiceLevel.FanSwap ? request.FanFailed : null }
+        );
         return TypedResults.NoContent();
     }
 

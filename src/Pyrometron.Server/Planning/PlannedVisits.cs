@@ -20,11 +20,19 @@ internal sealed class PlannedVisits(PlanStore plans, House house, DateTimeOffset
 
     /// <summary>Somebody's part: what is another's now is cancelled in theirs.</summary>
     public IReadOnlyCollection<CalendarVisit> Of(Person person) =>
-        Entries(p => p.Person == person.Code, p => $"{p.Work.Id}-{p.Person}", _ => "");
+        Entries(
+            p => p.Has(person.Code),
+            p => $"{p.Work.Id}-{person.Code}",
+            p => p.Helper is not { } helper ? "" : $"With {NameOf(p.Person == person.Code ? helper : p.Person)}. "
+        );
 
     /// <summary>All of a zone, or of the house where it is null, with who does it.</summary>
     public IReadOnlyCollection<CalendarVisit> In(string? zone) =>
-        Entries(p => zone is null || p.Work.Zone == zone, p => $"{p.Work.Id}-planned", p => $"{NameOf(p.Person)}. ");
+        Entries(
+            p => zone is null || p.Work.Zone == zone,
+            p => $"{p.Work.Id}-planned",
+            p => p.Helper is { } helper ? $"{NameOf(p.Person)}, {NameOf(helper)}. " : $"{NameOf(p.Person)}. "
+        );
 
     private IReadOnlyCollection<CalendarVisit> Entries(Func<Placed, bool> isIn, Func<Placed, string> id, Func<Placed, string> who)
     {

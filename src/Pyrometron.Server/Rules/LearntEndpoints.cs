@@ -48,7 +48,9 @@ public sealed record LearntIntervalAnswer(
 public sealed record CostAtAge(double Months, double Cost);
 
 /// <summary>Lives of the fans of a model, and the age at which to change them.</summary>
-/// <param name="Failures">Changes in the book, each taken for a failure.</param>
+/// <param name="Failures">Fans that had failed when they were changed, or of which nobody said.</param>
+/// <param name="Unsaid">How many of these nobody said it of.</param>
+/// <param name="InTime">Fans that were changed before they failed.</param>
 /// <param name="Running">Fans that still run.</param>
 /// <param name="Shape">Of the Weibull distribution; above 1 they wear out.</param>
 /// <param name="ShapeLow">Lower end, k = 2.</param>
@@ -65,6 +67,8 @@ public sealed record FanLivesAnswer(
     AssetKind Kind,
     string Model,
     int Failures,
+    int Unsaid,
+    int InTime,
     int Running,
     double Shape,
     double ShapeLow,
@@ -89,6 +93,8 @@ public sealed record FanLivesAnswer(
             fans.Kind,
             fans.Model,
             fans.Failures,
+            fans.Unsaid,
+            fans.InTime,
             fans.Running,
             fans.Life.Shape,
             fans.Life.Shape * Math.Max(0, 1 - spread),
@@ -189,8 +195,8 @@ internal static class LearntEndpoints
     private static Results<NoContent, ProblemHttpResult> Refuse(Caller caller, IntervalRefusal request, RuleUseCases rules)
     {
         var problems = new List<InputProblem>();
-        if (request.Scope is not (RuleScope.Zone or RuleScope.Model))
-            problems.Add(new InputProblem($"scope is zone or model", Pointer: "/scope"));
+        if (request.Scope is not (RuleScope.Zone or RuleScope.ZoneKind or RuleScope.Model))
+            problems.Add(new InputProblem($"scope is zone, zone-kind or model", Pointer: "/scope"));
         if (string.IsNullOrWhiteSpace(request.Key) || request.Key.Length > LocalRuleDto.LongestKey)
             problems.Add(new InputProblem($"key is needed: the zone or model of the suggestion", Pointer: "/key"));
         if (request.Level is null)

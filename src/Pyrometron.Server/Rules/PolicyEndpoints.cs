@@ -20,6 +20,7 @@ namespace Pyrometron.Server.Rules;
 /// <param name="Intervals">
 /// How often the calendar asks; as it is when omitted. Months that are omitted for a kind mean that it is not asked.
 /// </param>
+/// <param name="Downtime">When machines may stand for work; as it is when omitted.</param>
 public sealed record PolicyDto(
     double? ActionMarginKelvin,
     double? WorthKelvin,
@@ -28,7 +29,8 @@ public sealed record PolicyDto(
     BenchSchools? Bench = null,
     Precedence? Precedence = null,
     HouseValues? Values = null,
-    IntervalRules? Intervals = null
+    IntervalRules? Intervals = null,
+    DowntimeRules? Downtime = null
 )
 {
     internal static PolicyDto From(JudgementPolicy p, BenchSchools bench) =>
@@ -46,7 +48,8 @@ public sealed record PolicyDto(
             },
             p.Precedence,
             p.Values,
-            p.Intervals
+            p.Intervals,
+            p.Downtime
         );
 }
 

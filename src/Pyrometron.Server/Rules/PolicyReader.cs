@@ -39,6 +39,7 @@ internal sealed class PolicyReader(JudgementPolicy before, BenchSchools ways)
             Precedence = sent.Precedence ?? before.Precedence,
             Values = sent.Values ?? before.Values,
             Intervals = sent.Intervals ?? before.Intervals,
+            Downtime = sent.Downtime ?? before.Downtime,
         };
         if (sent.School is null)
             Problems.Add(new InputProblem($"school is needed: one of {Words.List<School>()}", Pointer: "/school"));
@@ -73,16 +74,25 @@ internal sealed class PolicyReader(JudgementPolicy before, BenchSchools ways)
     public LocalRule Read(LocalRuleDto sent, string at = "")
     {
         if (sent.Scope is null or RuleScope.House)
-            Problems.Add(new InputProblem($"scope is needed: one of site, zone, kind, model, machine", Pointer: $"{at}/scope"));
+            Problems.Add(
+                new InputProblem($"scope is needed: one of site, zone, kind, zone-kind, model, machine", Pointer: $"{at}/scope")
+            );
         if (string.IsNullOrWhiteSpace(sent.Key) || sent.Key.Length > LocalRuleDto.LongestKey || sent.Key.Any(char.IsControl))
             Problems.Add(
                 new InputProblem(
-                    $"key is needed: the code of the site or zone, the kind, the model, or the tag of the machine",
+                    $"key is needed: the code of the site or zone, the kind, zone/kind, the model, or the tag of the machine",
                     Pointer: $"{at}/key"
                 )
             );
         if (sent.Scope == RuleScope.Kind && sent.Key is { } kind && !Words.TryRead<AssetKind>(kind, out _))
             Problems.Add(new InputProblem($"key is one of {Words.List<AssetKind>()}", Pointer: $"{at}/key"));
+        if (sent.Scope == RuleScope.ZoneKind && sent.Key is { } both && LocalRule.ReadZoneKind(both) is null)
+            Problems.Add(
+                new InputProblem(
+                    $"key is the code of a zone, a slash, and one of {Words.List<AssetKind>()}",
+                    Pointer: $"{at}/key"
+                )
+            );
         var change = sent.Change ?? new RuleChange();
         var path = $"{at[Math.Min(1, at.Length)..]}{(at.Length > 0 ? "/" : "")}change/";
         Optional(change.ActionMarginKelvin, path + "actionMarginKelvin", 0, 30, "K");
@@ -94,6 +104,7 @@ internal sealed class PolicyReader(JudgementPolicy before, BenchSchools ways)
                     (change.LookMonths, "lookMonths"),
                     (change.DustOutMonths, "dustOutMonths"),
                     (change.RepasteMonths, "repasteMonths"),
+                    (change.FanMonths, "fanMonths"),
                 ]
         )
             if (months is not 0)
@@ -147,6 +158,7 @@ internal sealed class PolicyReader(JudgementPolicy before, BenchSchools ways)
             Months(months.Repaste, kind, "repaste");
             Months(months.LongestDustOut, kind, "longestDustOut");
             Months(months.RepasteUsedHard, kind, "repasteUsedHard");
+            Months(months.Fan, kind, "fan");
         }
         if (rules.Factors is not { } f)
         {

@@ -165,12 +165,15 @@ public sealed record MachineRulesAnswer(
 /// <summary>What people call what a rule is for.</summary>
 internal sealed class RuleNames(IReadOnlyList<Site> sites)
 {
-    /// <summary>Its name, or its key where it has no other.</summary>
+    /// <summary>Its name, or its key where it has no other; of a zone and a kind the zone's.</summary>
     public string Of(RuleScope scope, string key) =>
         scope switch
         {
             RuleScope.Site => sites.FirstOrDefault(s => s.Code == key)?.Name ?? key,
-            RuleScope.Zone => sites.SelectMany(s => s.Zones).FirstOrDefault(z => z.Code == key)?.Name ?? key,
+            RuleScope.Zone => Zone(key),
+            RuleScope.ZoneKind => Zone(LocalRule.ReadZoneKind(key)?.Zone ?? key),
             _ => key,
         };
+
+    private string Zone(string code) => sites.SelectMany(s => s.Zones).FirstOrDefault(z => z.Code == code)?.Name ?? code;
 }

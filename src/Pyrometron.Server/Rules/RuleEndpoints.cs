@@ -55,6 +55,7 @@ internal static class RuleEndpoints
                 .. Targets(RuleScope.Site, m => m.Site),
                 .. Targets(RuleScope.Zone, m => m.Asset.Zone),
                 .. Targets(RuleScope.Kind, m => Words.Of(m.Asset.Kind)),
+                .. Targets(RuleScope.ZoneKind, m => LocalRule.ZoneKind(m.Asset.Zone, m.Asset.Kind)),
                 .. Targets(RuleScope.Model, m => m.Asset.Model),
             ]
         );

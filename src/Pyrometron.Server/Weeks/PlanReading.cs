@@ -44,7 +44,7 @@ internal sealed class PlanReading
             _plan.Bound is { } least ? Math.Max(0, _plan.Cost - least) / Math.Max(_plan.Cost, 1) : null,
             _plan.Planner,
             before is not null,
-            _plan.Placed.Sum(p => p.Work.Minutes + SetupOf(p)),
+            _plan.Placed.Sum(p => Spent(p, p.Person) + (p.Helper is { } helper ? Spent(p, helper) : 0)),
             _week.Shifts.Sum(s => s.Span.Minutes),
             [.. _plan.Placed.OrderBy(p => p.Start).ThenBy(p => p.Person).Select(p => Job(p, bench))],
             [.. _plan.LeftOut.Select(Left)],
@@ -70,7 +70,7 @@ internal sealed class PlanReading
             day,
             from,
             work.Minutes,
-            SetupOf(placed),
+            SetupOf(placed, placed.Person),
             placed.Locked,
             work.DueBy,
             IsLate(work, day),
@@ -78,8 +78,17 @@ internal sealed class PlanReading
             job is null || DateOnly.FromDateTime(job.StartedAt.UtcDateTime) < _plan.Start
                 ? null
                 : new OpenJob(job.Id, Core.Fleet.Words.Of(job.State)),
-            work.Campaign
+            work.Campaign,
+            placed.Helper is { } helper ? Help(placed, helper) : null
         );
+    }
+
+    private int Spent(Placed placed, string person) => placed.Work.Minutes + SetupOf(placed, person);
+
+    private HelpAnswer Help(Placed placed, string helper)
+    {
+        var (day, from) = Local(helper, _week.MinuteOf(placed.Start));
+        return new HelpAnswer(helper, day, from, SetupOf(placed, helper));
     }
 
     /// <summary>Whether it stands behind its day although it was in time when the plan was made.</summary>
@@ -143,9 +152,9 @@ internal sealed class PlanReading
         return (day, minute - clock.Minute(day, 0));
     }
 
-    private int SetupOf(Placed placed)
+    private int SetupOf(Placed placed, string code)
     {
-        var person = _week.PersonOf(placed.Person);
+        var person = _week.PersonOf(code);
         if (person < 0 || _conflicts.ContainsKey(placed.Work.Id))
             return 0;
         var minute = _week.MinuteOf(placed.Start);

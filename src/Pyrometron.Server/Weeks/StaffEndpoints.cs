@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Application.Weeks;
+using Pyrometron.Core.Planning;
 using Pyrometron.Core.Weeks;
 using Pyrometron.Formats;
 using Pyrometron.Server.Access;
@@ -29,7 +30,7 @@ public sealed record PersonDto(
 public sealed record AbsenceDto(DateOnly? From, DateOnly? To, string? Reason);
 
 /// <summary>When machines of a zone may be worked on.</summary>
-/// <param name="SetupMinutes">The way there, the tools, the mat: before the first job of a visit.</param>
+/// <param name="SetupMinutes">The tools, the mat: before the first job of a visit.</param>
 /// <param name="MaxDown">How many may be down at once; any number where null.</param>
 /// <param name="Open">The stretches of a week in which machines may be down; empty for always.</param>
 /// <param name="Closed">Days on which none may be.</param>
@@ -39,6 +40,11 @@ public sealed record ZoneTimesDto(
     IReadOnlyList<WeeklyTimeDto?>? Open,
     IReadOnlyList<AbsenceDto?>? Closed
 );
+
+/// <summary>The way between zones, minutes; it adds to the set-up.</summary>
+/// <param name="WithinSite">Between zones of one site.</param>
+/// <param name="BetweenSites">From one site to another.</param>
+public sealed record WalkingDto(int? WithinSite, int? BetweenSites);
 
 /// <summary>A machine that waits.</summary>
 /// <param name="Until">The first day on which it may be worked on; null where it waits no longer.</param>
@@ -72,7 +78,8 @@ public sealed record ZoneTimesAnswer(
 public sealed record StaffAnswer(
     IReadOnlyList<PersonAnswer> People,
     IReadOnlyList<ZoneTimesAnswer> Zones,
-    IReadOnlyList<Hold> Holds
+    IReadOnlyList<Hold> Holds,
+    WalkingDto Walking
 );
 
 /// <summary>Who works when, where work may be done when, and what waits.</summary>
@@ -93,6 +100,7 @@ internal static class StaffEndpoints
         group.MapPost("/people/{code}/absences", AddAbsence);
         group.MapDelete("/absences/{id:long}", RemoveAbsence);
         group.MapPut("/zones/{code}/times", PutZone);
+        group.MapPut("/walking", PutWalking);
         group.MapPut("/assets/{tag}/hold", PutHold);
     }
 
@@ -100,6 +108,7 @@ internal static class StaffEndpoints
     {
         var absences = people.Absences().ToLookup(a => a.Absence.Person);
         var times = zones.All().ToDictionary(z => z.Zone);
+        var way = zones.Walking();
         return new(
             [
                 .. people
@@ -130,7 +139,8 @@ internal static class StaffEndpoints
                         );
                     }),
             ],
-            [.. zones.Holds().Values.OrderBy(h => h.Tag, StringComparer.Ordinal)]
+            [.. zones.Holds().Values.OrderBy(h => h.Tag, StringComparer.Ordinal)],
+            new WalkingDto(way.WithinSite, way.BetweenSites)
         );
     }
 
@@ -202,6 +212,19 @@ internal static class StaffEndpoints
         if (wrong.Count > 0)
             return Problems.Input(wrong);
         staff.Keep(caller.Actor, new ZoneTimes(code, times.SetupMinutes!.Value, times.MaxDown, open, closed));
+        return TypedResults.NoContent();
+    }
+
+    private static Results<NoContent, ProblemHttpResult> PutWalking(Caller caller, WalkingDto walking, StaffUseCases staff)
+    {
+        var wrong = new List<InputProblem>();
+        if (walking.WithinSite is not (>= 0 and <= MostMinutes))
+            wrong.Add(new($"withinSite must be a whole number from 0 to {MostMinutes}", Pointer: "/withinSite"));
+        if (walking.BetweenSites is not (>= 0 and <= MostMinutes))
+            wrong.Add(new($"betweenSites must be a whole number from 0 to {MostMinutes}", Pointer: "/betweenSites"));
+        if (wrong.Count > 0)
+            return Problems.Input(wrong);
+        staff.Keep(caller.Actor, new Walking(walking.WithinSite!.Value, walking.BetweenSites!.Value));
         return TypedResults.NoContent();
     }
 

@@ -59,6 +59,7 @@ public sealed record WorkStep(string Asset, ServiceLevel? Level, int Minutes, Ca
 /// <param name="Conflict">Why it cannot stand there any more; null where it can.</param>
 /// <param name="Bench">The machine's job at the bench since the plan's first day; null without one.</param>
 /// <param name="Campaign">Name of the campaign whose work it is; null where it is of none.</param>
+/// <param name="Help">Who helps; null where it takes one.</param>
 public sealed record PlannedJob(
     string Id,
     WantedKind Kind,
@@ -77,8 +78,15 @@ public sealed record PlannedJob(
     bool Late,
     Message? Conflict,
     OpenJob? Bench,
-    string? Campaign
+    string? Campaign,
+    HelpAnswer? Help
 );
+
+/// <summary>Who helps with a job that takes two.</summary>
+/// <param name="Day">The day of their shift, on their calendar.</param>
+/// <param name="From">When it begins by their clock, minutes from 00:00 of the day.</param>
+/// <param name="Setup">Minutes of set-up before it, theirs.</param>
+public sealed record HelpAnswer(string Person, DateOnly Day, int From, int Setup);
 
 /// <summary>Work without a place.</summary>
 /// <param name="Code">As in <c>plan/solve</c>; <c>by-hand</c> where a person left it out.</param>

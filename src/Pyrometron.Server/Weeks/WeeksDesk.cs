@@ -69,7 +69,10 @@ internal sealed class WeeksDesk(
 
     /// <summary>The house as it is.</summary>
     public House House =>
-        new(fleet.Sites(), people.All(), [.. people.Absences().Select(a => a.Absence)], zones.All(), TimeZoneInfo.Local);
+        new(fleet.Sites(), people.All(), [.. people.Absences().Select(a => a.Absence)], zones.All(), TimeZoneInfo.Local)
+        {
+            Walking = zones.Walking(),
+        };
 
     /// <summary>Begins a plan and does not wait for it.</summary>
     /// <exception cref="NotPossibleException">One is being made, or nothing is judged yet.</exception>

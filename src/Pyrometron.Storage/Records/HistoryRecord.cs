@@ -75,7 +75,8 @@ internal sealed record ServiceRecord(
     bool LiftedCooler,
     RenewedRecord Renewed,
     IReadOnlyList<UsedRecord>? Used,
-    string? By
+    string? By,
+    bool? FanFailed = null
 )
 {
     /// <summary>The form that is written.</summary>
@@ -83,7 +84,7 @@ internal sealed record ServiceRecord(
 
     /// <summary>Null where nothing is known beyond what its level says.</summary>
     public static ServiceRecord? Of(ServiceDone s) =>
-        s is { At: null, Used.Count: 0, By: null }
+        s is { At: null, Used.Count: 0, By: null, FanFailed: null }
         && s.LiftedCooler == ServiceEffects.LiftsCooler(s.Level)
         && s.Renewed == RenewedShares.Of(s.Level)
             ? null
@@ -92,7 +93,8 @@ internal sealed record ServiceRecord(
                 s.LiftedCooler,
                 new RenewedRecord(s.Renewed.Dust, s.Renewed.Paste, s.Renewed.Pads, s.Renewed.Fan, s.Renewed.Mount),
                 s.Used.Count == 0 ? null : [.. s.Used.Select(u => new UsedRecord(Words.Of(u.Kind), u.Amount, u.ThicknessMm))],
-                s.By
+                s.By,
+                s.FanFailed
             );
 
     /// <summary>The service with what is known of it.</summary>
@@ -107,6 +109,7 @@ internal sealed record ServiceRecord(
                 .. (Used ?? []).Select(u => new UsedMaterial(StoredWords.Read<MaterialKind>(u.Kind), u.Amount, u.ThicknessMm)),
             ],
             By = By,
+            FanFailed = FanFailed,
         };
 }
 

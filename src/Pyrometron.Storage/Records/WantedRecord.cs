@@ -1,4 +1,5 @@
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Weeks;
 
 namespace Pyrometron.Storage.Records;
@@ -15,7 +16,10 @@ internal sealed record WantedRecord(
     string? WaitsFor,
     DateOnly? DueBy,
     double Weight,
-    string? Campaign = null
+    string? Campaign = null,
+    bool? TakesTwo = null,
+    DownHours? DownHours = null,
+    bool? SparesQuarterEnd = null
 )
 {
     public static WantedRecord Of(Wanted work) =>
@@ -30,7 +34,10 @@ internal sealed record WantedRecord(
             work.WaitsFor.Length > 0 ? work.WaitsFor : null,
             work.DueBy,
             work.Weight,
-            work.Campaign
+            work.Campaign,
+            work.TakesTwo ? true : null,
+            work.Downtime?.Hours,
+            work.Downtime?.SparesQuarterEnd
         );
 
     public Wanted ToWanted() =>
@@ -45,7 +52,9 @@ internal sealed record WantedRecord(
             WaitsFor ?? "",
             DueBy,
             Weight,
-            Campaign
+            Campaign,
+            TakesTwo ?? false,
+            DownHours is { } hours ? new DowntimeRules(hours, SparesQuarterEnd ?? false) : null
         );
 }
 

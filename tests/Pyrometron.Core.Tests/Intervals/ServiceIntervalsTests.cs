@@ -49,6 +49,24 @@ public class ServiceIntervalsTests
     }
 
     [Fact]
+    public void A_fan_is_asked_for_at_its_age_where_the_house_says_so()
+    {
+        Assert.DoesNotContain(Of(Machine(AssetKind.Server)).All(), i => i.Level == ServiceLevel.FanSwap);
+        var policy = JudgementPolicy.Default with
+        {
+            Intervals = IntervalRules.Default with { Server = new KindIntervals(null, 18, 42, Fan: 60) },
+        };
+        var changed = new ServiceDone(Start.AddDays(400), ServiceLevel.FanSwap);
+        foreach (var dust in Enum.GetValues<DustClass>())
+        {
+            var due = Of(Machine(AssetKind.Server, 24, changed), dust, policy: policy)
+                .Due(Start.AddDays(500), null, reports: true)
+                .Single(d => d.Level == ServiceLevel.FanSwap);
+            Assert.Equal(changed.Date.AddDays((int)Math.Round(60 * Interval.DaysAMonth)), due.Due);
+        }
+    }
+
+    [Fact]
     public void Servers_go_by_the_air_they_breathe()
     {
         double Months(DustClass dust) => Of(ServiceLevel.DustOut, Of(Machine(AssetKind.Server), dust)).Months;

@@ -325,6 +325,7 @@ public class JobTests
         var service = Job.Service!;
         Assert.Equal(ServiceLevel.Repaste, service.Level);
         Assert.Equal((1, 1), (service.Renewed.Fan, service.Renewed.Paste));
+        Assert.True(service.FanFailed);
     }
 
     [Fact]

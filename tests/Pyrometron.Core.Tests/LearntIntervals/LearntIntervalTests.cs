@@ -134,6 +134,49 @@ public class LearntIntervalTests
         Assert.Empty(FanLives.Of(machines.Skip(2), Hall.Today, _ => dear));
     }
 
+    /// <summary>
+    /// A fan that was changed in time ran at least so long: it counts as one that still runs, and the life comes out longer than
+    /// where the same change is taken for a failure. Another cooler tells nothing of the fan.
+    /// </summary>
+    [Fact]
+    public void Fans_changed_in_time_make_no_life_shorter()
+    {
+        Asset Changed(int i, int month, bool? failed, ServiceLevel level = ServiceLevel.FanSwap) =>
+            Server(i) with
+            {
+                Services = [new ServiceDone(Server(i, month).Services[0].Date, level) { FanFailed = failed }],
+            };
+        Asset[] failed = [.. Enumerable.Range(1, 6).Select(i => Changed(i, 24 + 2 * i, true))];
+        FanLives Of(params Asset[] more) =>
+            Assert.Single(FanLives.Of([.. failed, .. more], Hall.Today, _ => JudgementPolicy.Default));
+        var (inTime, unsaid) = (Of(Changed(7, 12, false), Changed(8, 12, false)), Of(Changed(7, 12, null), Changed(8, 12, null)));
+        Assert.Equal((6, 0, 2), (inTime.Failures, inTime.Unsaid, inTime.InTime));
+        Assert.Equal((8, 2, 0), (unsaid.Failures, unsaid.Unsaid, unsaid.InTime));
+        Assert.True(inTime.Life.Mean > unsaid.Life.Mean);
+        var cooler = Of(Changed(7, 12, null, ServiceLevel.CoolerSwap), Changed(8, 12, null, ServiceLevel.CoolerSwap));
+        Assert.Equal(inTime.Life.Mean, cooler.Life.Mean, 9);
+    }
+
+    /// <summary>Each kind of a mixed zone has its own interval: what clogs a laptop does not clog a card.</summary>
+    [Fact]
+    public void A_zone_of_several_kinds_is_learnt_kind_by_kind()
+    {
+        var hall = new Hall();
+        for (var i = 0; i < 12; i++)
+            hall.With(
+                $"M-{i}",
+                [new Fault(Cause.Dust, Hall.Now - 365, Hall.Now, i < 6 ? 14 : 3)],
+                [new ServiceDone(Hall.Today.AddDays(-365), ServiceLevel.Repaste)],
+                m => i < 6 ? m : m with { Asset = m.Asset with { Kind = AssetKind.Server, Model = "Petrel" } }
+            );
+        var learnt = LearntInterval.Of(hall.Judge(), Sites, []).Where(l => l.Level == ServiceLevel.DustOut).ToList();
+        Assert.DoesNotContain(learnt, l => l.Scope == RuleScope.Zone);
+        var cards = Assert.Single(learnt, l => l.Key == "ROW/graphics-card");
+        Assert.Equal((RuleScope.ZoneKind, 6), (cards.Scope, cards.Machines));
+        Assert.InRange(5.1, cards.LowMonths, cards.HighMonths!.Value);
+        Assert.All(learnt.Where(l => l.Key != cards.Key), l => Assert.True(l.KelvinPerMonth < cards.KelvinPerMonth / 2));
+    }
+
     [Fact]
     public void Fans_that_fail_by_chance_run_until_they_fail()
     {

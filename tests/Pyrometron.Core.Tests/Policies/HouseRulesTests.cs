@@ -24,6 +24,7 @@ public class HouseRulesTests
         (RuleScope.Site, "QUAY"),
         (RuleScope.Zone, "F3"),
         (RuleScope.Kind, "desktop"),
+        (RuleScope.ZoneKind, "F3/desktop"),
         (RuleScope.Model, "Petrel"),
         (RuleScope.Machine, "DSK-7"),
     ];
@@ -67,6 +68,8 @@ public class HouseRulesTests
             new(RuleScope.Site, "F3", new RuleChange(WorthKelvin: 9)),
             new(RuleScope.Zone, "QUAY", new RuleChange(WorthKelvin: 9)),
             new(RuleScope.Kind, "laptop", new RuleChange(WorthKelvin: 9)),
+            new(RuleScope.ZoneKind, "F3/laptop", new RuleChange(WorthKelvin: 9)),
+            new(RuleScope.ZoneKind, "F4/desktop", new RuleChange(WorthKelvin: 9)),
             new(RuleScope.Model, "petrel", new RuleChange(WorthKelvin: 9)),
             new(RuleScope.Machine, "DSK-70", new RuleChange(WorthKelvin: 9)),
         ];
@@ -111,13 +114,63 @@ public class HouseRulesTests
             DryAir: true,
             MachineHour: 7,
             Replacement: 900,
-            DowntimeShare: 0.5
+            DowntimeShare: 0.5,
+            Alcohol: AlcoholStrength.Seventy,
+            Air: AirSource.Blower,
+            Opening: OpeningOrder.Free,
+            DownHours: DownHours.Weekends,
+            SparesQuarterEnd: true,
+            TwoPeople: true,
+            FanMonths: 60
         );
         var rules = new HouseRules(JudgementPolicy.Default, [new LocalRule(RuleScope.Kind, "desktop", all)]);
         var bench = rules.For(Machine, "QUAY", BenchSchools.Default);
         Assert.Equal(all, RuleChange.InForce(rules.For(Machine, "QUAY"), bench, AssetKind.Desktop));
         Assert.True(new RuleChange().IsEmpty());
         Assert.False(all.IsEmpty());
+    }
+
+    [Theory]
+    [InlineData("F3/desktop", true)]
+    [InlineData("F3/", false)]
+    [InlineData("/desktop", false)]
+    [InlineData("F3", false)]
+    [InlineData("F3/fridge", false)]
+    public void The_key_of_a_zone_and_a_kind_is_read_or_refused(string key, bool isOne) =>
+        Assert.Equal(isOne ? ("F3", AssetKind.Desktop) : null, LocalRule.ReadZoneKind(key));
+
+    /// <summary>A house that closes its books may let no machine stand then; one of its rooms may allow even less.</summary>
+    [Fact]
+    public void Downtime_is_set_hour_by_hour_like_every_other_setting()
+    {
+        var policy = With(
+            new LocalRule(RuleScope.Site, "QUAY", new RuleChange(SparesQuarterEnd: true)),
+            new LocalRule(RuleScope.Zone, "F3", new RuleChange(DownHours: DownHours.OutOfHours)),
+            new LocalRule(RuleScope.Model, "Petrel", new RuleChange(SparesQuarterEnd: false, TwoPeople: true))
+        );
+        Assert.Equal(new DowntimeRules(DownHours.OutOfHours), policy.Downtime);
+        Assert.True(policy.TwoPeople);
+        Assert.Equal(
+            new DowntimeRules(DownHours.Weekends, true),
+            new DowntimeRules(DownHours.Weekends).And(new DowntimeRules(DownHours.OutOfHours, true))
+        );
+    }
+
+    /// <summary>Against the calendar: quarters end with March, June, September and December.</summary>
+    [Fact]
+    public void The_last_week_of_a_quarter_is_its_last_seven_days()
+    {
+        foreach (var year in new[] { 2026, 2028 })
+        {
+            var days = Enumerable
+                .Range(0, DateTime.IsLeapYear(year) ? 366 : 365)
+                .Select(new DateOnly(year, 1, 1).AddDays)
+                .Where(DowntimeRules.IsQuarterEnd)
+                .ToList();
+            Assert.Equal(28, days.Count);
+            Assert.Equal([(3, 31), (6, 30), (9, 30), (12, 31)], days.Chunk(7).Select(w => (w[^1].Month, w[^1].Day)));
+            Assert.All(days.Chunk(7), w => Assert.Equal(6, w[^1].DayNumber - w[0].DayNumber));
+        }
     }
 
     [Fact]

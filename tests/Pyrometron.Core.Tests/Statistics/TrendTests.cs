@@ -74,8 +74,10 @@ public class TrendTests
                 {
                     var random = new Random(seed);
                     var t = Enumerable.Range(0, 40).Select(i => (double)i).ToArray();
-                    var y = t.Select(x => slope * x + 5 + (random.NextDouble() < 0.2 ? random.NextDouble() * 1000 : 0)).ToArray();
-                    return Math.Abs(TheilSen.Fit(t, y)!.Value.Slope - slope) < 0.5;
+                    var wild = t.OrderBy(_ => random.Next()).Take(10).ToHashSet();
+                    var y = t.Select(x => slope * x + 5 + (wild.Contains(x) ? random.NextDouble() * 1000 : 0)).ToArray();
+                    // 435 of the 780 pairs are without one: their slope is the middle one.
+                    return Math.Abs(TheilSen.Fit(t, y)!.Value.Slope - slope) < 1e-6;
                 },
                 iter: 200
             );

@@ -35,6 +35,36 @@ public sealed class WantedWorkTests
     private static Wanted[] Advised(params Assessment[] queue) =>
         [.. WantedWork.Advised(queue, new Dictionary<string, Hold> { ["GC-9"] = new("GC-9", Today.AddDays(5), "2.0 mm pads") })];
 
+    /// <summary>Nobody lifts a machine to blow it out; cards of one host stand when all of them may.</summary>
+    [Fact]
+    public void Rules_of_lifting_and_of_standing_still_come_with_the_work()
+    {
+        Assessment Ruled(string tag, ServiceLevel level, DownHours hours, string? host = null) =>
+            Judged(tag, Urgency.Next, level, host) with
+            {
+                Policy = JudgementPolicy.Default with { TwoPeople = true, Downtime = new DowntimeRules(hours) },
+            };
+        var wanted = Advised(
+            Ruled("GC-1", ServiceLevel.DustOut, DownHours.AnyTime),
+            Ruled("GC-2", ServiceLevel.BlowOut, DownHours.OutOfHours),
+            Ruled("GC-3", ServiceLevel.Repaste, DownHours.OutOfHours, "HOST"),
+            Ruled("GC-4", ServiceLevel.Repaste, DownHours.Weekends, "HOST")
+        );
+        Assert.Equal([true, false, true], wanted.Select(w => w.TakesTwo));
+        Assert.Equal([null, DownHours.OutOfHours, DownHours.Weekends], wanted.Select(w => w.Downtime?.Hours));
+        var campaign = WantedWork.OfCampaign(
+            Ruled("GC-5", ServiceLevel.DustOut, DownHours.Weekends) with
+            {
+                Urgency = Urgency.Fine,
+            },
+            "Fins",
+            ServiceLevel.Repad,
+            null,
+            null
+        )!;
+        Assert.Equal((true, DownHours.Weekends), (campaign.TakesTwo, campaign.Downtime!.Hours));
+    }
+
     [Fact]
     public void Only_what_needs_work_is_planned()
     {

@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Planning;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Units;
 using Pyrometron.Core.Weeks;
 
@@ -71,6 +72,46 @@ public sealed class WeekProblemTests
         Assert.Equal([new Span(4 * 1440, 7 * 1440)], zones[0].Windows);
         Assert.Equal([new Span(1440 + (22 * 60), 2880 + (6 * 60))], zones[1].Windows);
         Assert.Equal((5, 20, (int?)2), (zones[0].SetupMinutes, zones[1].SetupMinutes, zones[0].MaxDown));
+    }
+
+    /// <summary>By the wall of the site: Lisbon is an hour ahead of UTC until 25 October 2026.</summary>
+    [Fact]
+    public void Downtime_rules_are_windows_of_the_job_by_the_clock_of_its_site()
+    {
+        IReadOnlyList<Span>? Windows(DowntimeRules rules, DateOnly start) =>
+            new WeekProblem(Institute, start, 2, [Job("DT-1") with { Downtime = rules }], [], null).Problem.Jobs[0].Windows;
+        Assert.Null(new WeekProblem(Institute, Monday, 2, [Job("DT-1")], [], null).Problem.Jobs[0].Windows);
+        // A Friday and a Saturday in winter: Lisbon's wall shows UTC.
+        var friday = Windows(new DowntimeRules(DownHours.OutOfHours), new DateOnly(2026, 12, 11))!;
+        Assert.Contains(friday, w => w.Holds(new Span(18 * 60, 2 * 1440)));
+        Assert.DoesNotContain(friday, w => w.Overlaps(new Span(8 * 60, 18 * 60)));
+        // In summer eight o'clock is seven by UTC.
+        var summer = Windows(new DowntimeRules(DownHours.OutOfHours), new DateOnly(2026, 7, 6))!;
+        Assert.DoesNotContain(summer, w => w.Overlaps(new Span(7 * 60, 17 * 60)));
+        Assert.Contains(summer, w => w.Holds(new Span(17 * 60, 24 * 60)));
+        Assert.All(
+            Windows(new DowntimeRules(DownHours.Weekends), new DateOnly(2026, 12, 10))!,
+            w => Assert.False(w.Overlaps(new Span(0, 2 * 1440)))
+        );
+        Assert.All(
+            Windows(new DowntimeRules(SparesQuarterEnd: true), new DateOnly(2026, 12, 24))!,
+            w => Assert.False(w.Overlaps(new Span(1440, 2 * 1440)))
+        );
+    }
+
+    [Fact]
+    public void Work_for_two_has_both_in_the_plan_and_keeps_them()
+    {
+        Wanted[] wanted = [Job("SRV-1") with { TakesTwo = true }, Job("SRV-2")];
+        var placed = Plan(Week(Institute, wanted));
+        var two = placed.Single(p => p.Work.Id == "SRV-1");
+        Assert.True(two.Has("mira") && two.Has("tomas"));
+        Assert.Null(placed.Single(p => p.Work.Id == "SRV-2").Helper);
+        var again = Week(Institute, wanted, [two with { Locked = true }]);
+        Assert.Equal(two with { Locked = true }, Plan(again).Single(p => p.Work.Id == "SRV-1"));
+        // Who helped is not there any more: somebody else, or nobody.
+        var alone = Week(Institute with { People = [.. Institute.People.Where(p => p.Code == two.Person)] }, wanted, placed);
+        Assert.DoesNotContain(Plan(alone), p => p.Work.Id == "SRV-1");
     }
 
     [Fact]

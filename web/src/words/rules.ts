@@ -1,6 +1,6 @@
 import { plural, t } from '@lingui/core/macro';
 import type { Schemas } from '../api/client';
-import { kelvin, money, tenths, whole } from './format';
+import { KIND_NAMES, kelvin, money, tenths, whole } from './format';
 
 /** What a rule can set. */
 export type Setting = keyof Schemas['RuleChange'];
@@ -11,9 +11,26 @@ export const SCOPES: Record<Schemas['RuleScope'], string> = {
   site: t`site`,
   zone: t`zone`,
   kind: t`kind`,
+  'zone-kind': t`kind in a zone`,
   model: t`model`,
   machine: t`machine`,
 };
+
+/** What a rule is for, as people call it. */
+export function targetName({
+  scope,
+  key,
+  name,
+}: {
+  scope: string;
+  key: string;
+  name: string | null;
+}): string {
+  if (scope === 'kind') return KIND_NAMES[key] ?? key;
+  if (scope !== 'zone-kind') return name ?? key;
+  const kind = key.slice(key.lastIndexOf('/') + 1);
+  return t`${name ?? key}: ${KIND_NAMES[kind] ?? kind}`;
+}
 
 interface Choice {
   value: string;
@@ -53,6 +70,31 @@ export const PADS: readonly Choice[] = [
   { value: 'putty', label: t`putty` },
 ];
 
+export const ALCOHOLS: readonly Choice[] = [
+  { value: 'ninetynine', label: '99 %' },
+  { value: 'ninety-plus', label: t`90 % or stronger` },
+  { value: 'seventy', label: t`70 %, with time to dry` },
+];
+
+export const AIRS: readonly Choice[] = [
+  { value: 'compressor', label: t`compressor, regulated` },
+  { value: 'can', label: t`can` },
+  { value: 'blower', label: t`blower` },
+  { value: 'brush-only', label: t`none: brush only` },
+];
+
+export const OPENINGS: readonly Choice[] = [
+  { value: 'reverse-of-numbers', label: t`highest number first` },
+  { value: 'free', label: t`in any order` },
+];
+
+/** When machines may stand for work. */
+export const DOWN_HOURS: readonly Choice[] = [
+  { value: 'any-time', label: t`at any time` },
+  { value: 'out-of-hours', label: t`out of hours: not from 8 to 18 on weekdays` },
+  { value: 'weekends', label: t`on weekends` },
+];
+
 /** What a setting is called, and what it may be. */
 export type SettingField = { name: Setting; label: string } & (
   | { as: 'choice'; options: readonly Choice[] }
@@ -66,6 +108,7 @@ export const SETTINGS: readonly SettingField[] = [
   { name: 'lookMonths', label: t`Look every`, as: 'months', min: 0, max: 240, first: 6 },
   { name: 'dustOutMonths', label: t`Dust-out every`, as: 'months', min: 0, max: 240, first: 12 },
   { name: 'repasteMonths', label: t`New paste every`, as: 'months', min: 0, max: 240, first: 36 },
+  { name: 'fanMonths', label: t`A fan is changed at`, as: 'months', min: 0, max: 240, first: 60 },
   { name: 'usedHard', label: t`Used hard: loaded for hours every day`, as: 'flag' },
   { name: 'petsOrSmoke', label: t`Pets or smoke about it`, as: 'flag' },
   { name: 'saltAir', label: t`Salt air`, as: 'flag' },
@@ -98,6 +141,12 @@ export const SETTINGS: readonly SettingField[] = [
   { name: 'warranty', label: t`Under warranty`, as: 'choice', options: WARRANTIES },
   { name: 'paste', label: t`Paste`, as: 'choice', options: PASTES },
   { name: 'pads', label: t`Pads`, as: 'choice', options: PADS },
+  { name: 'alcohol', label: t`Alcohol`, as: 'choice', options: ALCOHOLS },
+  { name: 'air', label: t`Air for blowing`, as: 'choice', options: AIRS },
+  { name: 'opening', label: t`Screws come out`, as: 'choice', options: OPENINGS },
+  { name: 'downHours', label: t`It may stand for work`, as: 'choice', options: DOWN_HOURS },
+  { name: 'sparesQuarterEnd', label: t`Never in the last week of a quarter`, as: 'flag' },
+  { name: 'twoPeople', label: t`It takes two to open it`, as: 'flag' },
   { name: 'machineHour', label: t`An hour of its full work`, as: 'money', min: 0, max: 1e9, first: 1 },
   { name: 'replacement', label: t`A new one`, as: 'money', min: 0, max: 1e9, first: 1000 },
   {

@@ -1,5 +1,5 @@
 import { t } from '@lingui/core/macro';
-import { Button, Input, Modal, Select } from 'antd';
+import { Button, Input, Modal, Radio, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas, type ServiceLevel } from '../../api/client';
@@ -65,6 +65,8 @@ export function Book({
             </>
           )}
           {s.by && ` · ${s.by}`}
+          {s.fanFailed !== null &&
+            ` · ${s.fanFailed ? t`the fan had failed` : t`the fan was changed in time`}`}
           {s.proven && ` · ${s.proven.replaceAll('-', ' ')}`}
           <span className="small quiet block">{renewedWords(s)}</span>
         </>
@@ -174,8 +176,18 @@ function renewedWords(service: Schemas['ServiceEntry']): string {
 function AddService({ tag, onClose }: { tag: string; onClose: () => void }) {
   const [date, setDate] = useState(new Date().toISOString().slice(0, 10));
   const [level, setLevel] = useState<ServiceLevel>('dust-out');
+  const [fanFailed, setFanFailed] = useState<'failed' | 'in-time' | 'unknown'>('unknown');
   const write = useWrite(() =>
-    unwrap(api.POST('/api/v1/assets/{tag}/services', { params: { path: { tag } }, body: { date, level } })),
+    unwrap(
+      api.POST('/api/v1/assets/{tag}/services', {
+        params: { path: { tag } },
+        body: {
+          date,
+          level,
+          fanFailed: level !== 'fan-swap' || fanFailed === 'unknown' ? null : fanFailed === 'failed',
+        },
+      }),
+    ),
   );
   return (
     <Modal
@@ -203,6 +215,19 @@ function AddService({ tag, onClose }: { tag: string; onClose: () => void }) {
           label: l,
         }))}
       />
+      {level === 'fan-swap' && (
+        <Radio.Group
+          className="apart-small"
+          aria-label={t`Why the fan was changed`}
+          value={fanFailed}
+          onChange={(e) => setFanFailed(e.target.value as typeof fanFailed)}
+          options={[
+            { value: 'failed', label: t`it had failed` },
+            { value: 'in-time', label: t`in time` },
+            { value: 'unknown', label: t`nobody knows` },
+          ]}
+        />
+      )}
     </Modal>
   );
 }

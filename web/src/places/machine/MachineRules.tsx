@@ -4,8 +4,8 @@ import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { PlainTable } from '../../ui/PlainTable';
 import { Refusal } from '../../ui/Refusal';
-import { capital, KIND_NAMES } from '../../words/format';
-import { intervalMaking, SCOPES, SETTINGS, settingValue } from '../../words/rules';
+import { capital } from '../../words/format';
+import { intervalMaking, SCOPES, SETTINGS, settingValue, targetName } from '../../words/rules';
 import { levelName } from '../../words/work';
 
 type InForce = Schemas['RuleInForce'];
@@ -14,7 +14,7 @@ type InForce = Schemas['RuleInForce'];
 const from = (s: InForce): string =>
   s.scope === 'house' || !s.key
     ? t`the house’s rules`
-    : t`the rule for the ${SCOPES[s.scope]} ${s.scope === 'kind' ? (KIND_NAMES[s.key] ?? s.key) : (s.name ?? s.key)}`;
+    : t`the rule for the ${SCOPES[s.scope]} ${targetName({ ...s, key: s.key })}`;
 
 /** Which rules hold for a machine, where each comes from, and how its intervals come about. */
 export function MachineRules({ tag }: { tag: string }) {

@@ -6,14 +6,14 @@ import { useWrite } from '../../api/queries';
 import { NumberField } from '../../ui/NumberField';
 import { Refusal } from '../../ui/Refusal';
 import { DifferenceField } from '../../ui/TemperatureField';
-import { capital, differenceUnit, KIND_NAMES } from '../../words/format';
-import { SCOPES, SETTINGS, type Setting, type SettingField } from '../../words/rules';
+import { capital, differenceUnit } from '../../words/format';
+import { SCOPES, SETTINGS, targetName, type Setting, type SettingField } from '../../words/rules';
 import { Preview } from './Preview';
 
 type Change = Schemas['RuleChange'];
 type Scope = Exclude<Schemas['RuleScope'], 'house'>;
 
-const TO_CHOOSE: readonly Scope[] = ['site', 'zone', 'kind', 'model', 'machine'];
+const TO_CHOOSE: readonly Scope[] = ['site', 'zone', 'kind', 'zone-kind', 'model', 'machine'];
 
 /** What a setting starts from once it is chosen. */
 const first = (field: SettingField) =>
@@ -90,7 +90,7 @@ export function EditRule({
                 .filter((target) => target.scope === scope)
                 .map((target) => ({
                   value: target.key,
-                  label: `${scope === 'kind' ? (KIND_NAMES[target.key] ?? target.key) : target.name} (${String(target.machines)})`,
+                  label: `${targetName(target)} (${String(target.machines)})`,
                 }))}
             />
           )}

@@ -1,6 +1,7 @@
 import { plural, t } from '@lingui/core/macro';
+import { Button } from 'antd';
 import type { Schemas } from '../../api/client';
-import { KIND_NAMES, money, tenths, whole } from '../../words/format';
+import { money, tenths, whole } from '../../words/format';
 
 const WIDTH = 360,
   HEIGHT = 150,
@@ -12,7 +13,15 @@ const WIDTH = 360,
 const WORTH_SHARE = 0.05;
 
 /** What changing the fans of a model at an age costs, against running them until they fail. */
-export function FanCurve({ fans, currency }: { fans: Schemas['FanLivesAnswer']; currency: string }) {
+export function FanCurve({
+  fans,
+  currency,
+  onTake,
+}: {
+  fans: Schemas['FanLivesAnswer'];
+  currency: string;
+  onTake: () => void;
+}) {
   const most = Math.min(Math.max(...fans.curve.map((p) => p.cost)), 2.5 * fans.costOfFailure);
   const last = fans.curve[fans.curve.length - 1]!.months;
   const x = (months: number) => LEFT + (months / last) * (WIDTH - LEFT - 8);
@@ -22,7 +31,11 @@ export function FanCurve({ fans, currency }: { fans: Schemas['FanLivesAnswer']; 
     .map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.months).toFixed(1)} ${y(p.cost).toFixed(1)}`)
     .join('');
   const saves = typeof fans.costAtBest === 'number' ? 1 - fans.costAtBest / fans.costOfFailure : 0;
-  const wear = t`${plural(fans.failures, { one: '# fan was changed', other: '# fans were changed' })}, ${plural(fans.running, { one: '# runs', other: '# run' })}: a mean life of ${tenths(fans.meanMonths)} months, shape ${tenths(fans.shape)} (${tenths(fans.shapeLow)} to ${tenths(fans.shapeHigh)}).`;
+  const inTime =
+    fans.inTime > 0
+      ? t`, ${plural(fans.inTime, { one: '# was changed in time', other: '# were changed in time' })}`
+      : '';
+  const wear = t`${plural(fans.failures, { one: '# fan had failed when it was changed', other: '# fans had failed when they were changed' })}${inTime}, ${plural(fans.running, { one: '# runs', other: '# run' })}: a mean life of ${tenths(fans.meanMonths)} months, shape ${tenths(fans.shape)} (${tenths(fans.shapeLow)} to ${tenths(fans.shapeHigh)}).`;
   return (
     <section className="apart" aria-label={t`Fans of ${fans.model}`}>
       <h3>{t`Fans of ${fans.model}`}</h3>
@@ -71,8 +84,13 @@ export function FanCurve({ fans, currency }: { fans: Schemas['FanLivesAnswer']; 
         ))}
       </svg>
       <p className="quiet small">
-        {t`${currency} a month and machine, by the age at which a fan is changed; the dashed line is running them until they fail. A planned change costs ${money(fans.planned, currency)}, one after a failure ${money(fans.atFailure, currency)}. ${KIND_NAMES[fans.kind] ?? fans.kind}: each change in the book is taken for a failure, so lives are told rather too short.`}
+        {t`${currency} a month and machine, by the age at which a fan is changed; the dashed line is running them until they fail. A planned change costs ${money(fans.planned, currency)}, one after a failure ${money(fans.atFailure, currency)}. `}{' '}
+        {fans.unsaid > 0 &&
+          t`Of ${plural(fans.unsaid, { one: '# change', other: '# changes' })} nobody said why: they are taken for failures, so lives are told rather too short.`}
       </p>
+      {typeof fans.bestMonths === 'number' && saves >= WORTH_SHARE && (
+        <Button onClick={onTake}>{t`Change them at ${whole(fans.bestMonths)} months`}</Button>
+      )}
     </section>
   );
 }

@@ -11,6 +11,7 @@ const MONTHS = [
   { name: 'longestDustOut', label: t`dust-out, at the longest`, empty: t`no limit` },
   { name: 'repaste', label: t`new paste`, empty: t`never` },
   { name: 'repasteUsedHard', label: t`new paste, used hard`, empty: t`as usual` },
+  { name: 'fan', label: t`another fan`, empty: t`when it fails` },
 ] as const;
 
 const FACTORS = [

@@ -5,6 +5,7 @@ import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
 import { AskReason } from '../../ui/AskReason';
 import { fullDay, kelvin, tenths, whole } from '../../words/format';
+import { targetName } from '../../words/rules';
 import { levelName } from '../../words/work';
 import { EditRule } from './EditRule';
 import { FanCurve } from './FanCurve';
@@ -24,7 +25,22 @@ function evidence(i: Interval): string {
 }
 
 const heading = (i: Interval): string =>
-  t`${i.name}: ${levelName(i.level)} every ${whole(i.months)} months, not ${whole(i.presentMonths)}`;
+  t`${targetName(i)}: ${levelName(i.level)} every ${whole(i.months)} months, not ${whole(i.presentMonths)}`;
+
+/** The rule that there is, or one that sets nothing yet. */
+const ruleFor = (
+  known: Schemas['LocalRulesAnswer'],
+  scope: Schemas['RuleScope'],
+  key: string,
+  name: string,
+): Schemas['LocalRuleAnswer'] =>
+  known.rules.find((r) => r.scope === scope && r.key === key) ?? {
+    scope,
+    key,
+    name,
+    machines: 0,
+    change: {},
+  };
 
 /** Intervals that the house's own record contradicts, and the age at which to change fans: taken, or not, by a person. */
 export function Learnt({
@@ -36,6 +52,7 @@ export function Learnt({
 }) {
   const [taken, setTaken] = useState<Interval | null>(null);
   const [refused, setRefused] = useState<Interval | null>(null);
+  const [fans, setFans] = useState<Schemas['FanLivesAnswer'] | null>(null);
   const refuse = useWrite((body: Schemas['IntervalRefusal']) =>
     unwrap(api.POST('/api/v1/rules/learnt/refusals', { body })),
   );
@@ -86,20 +103,21 @@ export function Learnt({
           </ul>
         </details>
       )}
-      {learnt.fans.map((fans) => (
-        <FanCurve key={fans.model} fans={fans} currency={learnt.currency} />
+      {learnt.fans.map((f) => (
+        <FanCurve key={f.model} fans={f} currency={learnt.currency} onTake={() => setFans(f)} />
       ))}
+      {fans && (
+        <EditRule
+          rule={ruleFor(known, 'model', fans.model, fans.model)}
+          adds={{ fanMonths: Math.round(fans.bestMonths ?? 0) }}
+          known={known}
+          currency={learnt.currency}
+          onClose={() => setFans(null)}
+        />
+      )}
       {taken && (
         <EditRule
-          rule={
-            known.rules.find((r) => r.scope === taken.scope && r.key === taken.key) ?? {
-              scope: taken.scope,
-              key: taken.key,
-              name: taken.name,
-              machines: 0,
-              change: {},
-            }
-          }
+          rule={ruleFor(known, taken.scope, taken.key, taken.name)}
           adds={
             taken.level === 'dust-out'
               ? { dustOutMonths: taken.ruleMonths }

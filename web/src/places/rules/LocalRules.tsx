@@ -5,15 +5,12 @@ import { api, unwrap, type Schemas } from '../../api/client';
 import { useLearnt, useRules, useWrite } from '../../api/queries';
 import { PlainTable } from '../../ui/PlainTable';
 import { Refusal } from '../../ui/Refusal';
-import { KIND_NAMES } from '../../words/format';
-import { SCOPES, SETTINGS, settingValue } from '../../words/rules';
+
+import { SCOPES, SETTINGS, settingValue, targetName } from '../../words/rules';
 import { EditRule } from './EditRule';
 import { Learnt } from './Learnt';
 
 type Rule = Schemas['LocalRuleAnswer'];
-
-const nameOf = (rule: Rule): string =>
-  rule.scope === 'kind' ? (KIND_NAMES[rule.key] ?? rule.key) : rule.name;
 
 /** What a rule sets, in one line. */
 function told(change: Schemas['RuleChange'], currency: string): string {
@@ -34,7 +31,7 @@ export function LocalRules({ currency }: { currency: string }) {
     <section className="apart" aria-labelledby="local-rules">
       <h2 id="local-rules">{t`Rules for some machines`}</h2>
       <p className="quiet">
-        {t`For a site, a zone, a kind, a model or one machine; what is nearer wins in this order, setting by setting. A machine’s page shows which rules hold there.`}
+        {t`For a site, a zone, a kind, a kind in a zone, a model or one machine; what is nearer wins in this order, setting by setting. A machine’s page shows which rules hold there.`}
       </p>
       {rules.isError && <Refusal error={rules.error} retry={() => void rules.refetch()} />}
       {remove.isError && <Refusal error={remove.error} />}
@@ -54,7 +51,7 @@ export function LocalRules({ currency }: { currency: string }) {
           {rules.data.rules.map((rule) => (
             <tr key={`${rule.scope} ${rule.key}`}>
               <th scope="row">
-                <span className="quiet light">{SCOPES[rule.scope]}</span> {nameOf(rule)}
+                <span className="quiet light">{SCOPES[rule.scope]}</span> {targetName(rule)}
               </th>
               <td>{told(rule.change, currency)}</td>
               <td className="figures">

@@ -16,7 +16,7 @@ import './rules.css';
 import { NumberField } from '../../ui/NumberField';
 import { DifferenceField } from '../../ui/TemperatureField';
 import { differenceUnit } from '../../words/format';
-import { SCHOOLS } from '../../words/rules';
+import { DOWN_HOURS, SCHOOLS } from '../../words/rules';
 
 type Policy = Schemas['PolicyDto'];
 
@@ -83,6 +83,7 @@ export function Rules() {
         )}
         <a href="#intervals">{t`How often the calendar asks`}</a>
         <a href="#values">{t`What things are worth`}</a>
+        <a href="#downtime">{t`When machines may stand`}</a>
         <a href="#bench">{t`At the bench`}</a>
         <a href="#local-rules">{t`Rules for some machines`}</a>
         <a href="#learnt">{t`What the house’s own record says`}</a>
@@ -135,6 +136,18 @@ function HouseForm({ policy }: { policy: Policy }) {
         ))}
         <Intervals />
         <HouseValues />
+        <h2 className="next-heading" id="downtime">{t`When machines may stand`}</h2>
+        <p className="quiet">{t`Weeks plans by these, and by the times of each zone; a rule for some machines may ask for more or less.`}</p>
+        <Form.Item name={['downtime', 'hours']} label={t`Machines may stand for work`}>
+          <Select options={[...DOWN_HOURS]} style={{ maxWidth: 340 }} />
+        </Form.Item>
+        <Form.Item
+          name={['downtime', 'sparesQuarterEnd']}
+          label={t`Never in the last week of a quarter`}
+          valuePropName="checked"
+        >
+          <Switch aria-label={t`Never in the last week of a quarter`} />
+        </Form.Item>
         <h2 className="next-heading" id="bench">{t`At the bench`}</h2>
         <p className="quiet">{t`Work cards are made by these; jobs in hand follow at once.`}</p>
         {BENCH_SCHOOLS.map((s) => (

@@ -1,6 +1,6 @@
 import { t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
-import { EXTENTS, PADS, PASTES, WARRANTIES } from '../../words/rules';
+import { AIRS, ALCOHOLS, EXTENTS, OPENINGS, PADS, PASTES, WARRANTIES } from '../../words/rules';
 
 type Bench = NonNullable<Schemas['PolicyDto']['bench']>;
 
@@ -35,28 +35,16 @@ export const BENCH_SCHOOLS: readonly School[] = [
   {
     name: 'alcohol',
     label: t`Alcohol`,
-    options: [
-      { value: 'ninetynine', label: '99 %' },
-      { value: 'ninety-plus', label: t`90 % or stronger` },
-      { value: 'seventy', label: t`70 %, with time to dry` },
-    ],
+    options: ALCOHOLS,
   },
   {
     name: 'air',
     label: t`Air for blowing`,
-    options: [
-      { value: 'compressor', label: t`compressor, regulated` },
-      { value: 'can', label: t`can` },
-      { value: 'blower', label: t`blower` },
-      { value: 'brush-only', label: t`none: brush only` },
-    ],
+    options: AIRS,
   },
   {
     name: 'opening',
     label: t`Screws come out`,
-    options: [
-      { value: 'reverse-of-numbers', label: t`highest number first` },
-      { value: 'free', label: t`in any order` },
-    ],
+    options: OPENINGS,
   },
 ];

@@ -2,17 +2,19 @@ import { t } from '@lingui/core/macro';
 import { Link } from 'react-router';
 import { clockAt, minutes, weekday } from '../../words/format';
 import { say } from '../../words/message';
-import type { DayBoard } from './board';
-import { nameOf, workWords } from './jobWords';
-import { edge, Mark } from './TrackRow';
+import type { DayBoard, Person } from './board';
+import { nameOf, togetherWords, workWords } from './jobWords';
+import { Beside, edge, Mark } from './TrackRow';
 
 /** One day on a phone: person by person, job by job. */
 export function DayLines({
   board,
+  people,
   picked,
   onPick,
 }: {
   board: DayBoard;
+  people: readonly Person[];
   picked: string | null;
   onPick: (id: string) => void;
 }) {
@@ -44,9 +46,14 @@ export function DayLines({
             >
               <span className="figures">{clockAt(job.from)}</span>
               <span>
-                <Mark job={job} /> <span className="figures unbroken">{nameOf(job)}</span> {workWords(job)} ·{' '}
+                <Mark job={job} /> <Beside job={job} />{' '}
+                <span className="figures unbroken">{nameOf(job)}</span> {workWords(job)} ·{' '}
                 {minutes(job.minutes)}
-                <span className="block small quiet">{job.zoneName}</span>
+                <span className="block small quiet">
+                  {job.zoneName}
+                  {job.campaign !== null && ` · ${t`Campaign: ${job.campaign}`}`}
+                  {job.help !== null && ` · ${togetherWords(job, people)}`}
+                </span>
                 {job.conflict && <span className="block small">{say(job.conflict)}</span>}
               </span>
             </button>

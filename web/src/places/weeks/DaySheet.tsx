@@ -18,8 +18,8 @@ import { say } from '../../words/message';
 import { BRING } from '../../words/bring';
 import { levelName } from '../../words/work';
 import { BenchLink } from './BenchLink';
-import { nameOf, workWords } from './jobWords';
-import type { PlannedJob } from './board';
+import { nameOf, togetherWords, workWords } from './jobWords';
+import { jobsOn, type PlannedJob } from './board';
 
 /** One person's day on a sheet: in walking order, with what to bring, each job one tap from the bench. */
 export function DaySheet() {
@@ -29,13 +29,13 @@ export function DaySheet() {
   const queue = useQueue();
   const person = staff.data?.people.find((p) => p.code === code);
   const shelf = useBring(
-    (weeks.data?.plan?.jobs ?? [])
-      .filter((j) => j.person === code && j.day === day && j.kind === 'service')
+    (weeks.data?.plan ? jobsOn(weeks.data.plan, code, day) : [])
+      .filter((j) => j.kind === 'service')
       .flatMap((j) => j.steps.map((step) => step.asset)),
   );
   usePageTitle(person ? t`Day sheet: ${person.name}` : t`Day sheet`);
   if (!weeks.data || !staff.data) return <Unready of={[weeks, staff]} title={t`Day sheet`} />;
-  const jobs = (weeks.data.plan?.jobs ?? []).filter((j) => j.person === code && j.day === day);
+  const jobs = weeks.data.plan ? jobsOn(weeks.data.plan, code, day) : [];
   if (!person || !/^\d{4}-\d\d-\d\d$/.test(day)) return <NotFound what={t`day sheet`} />;
   const levels = [...new Set(jobs.flatMap((j) => j.steps.flatMap((s) => (s.level ? [s.level] : []))))];
   const bring = [...new Set(levels.flatMap((level) => BRING[level] ?? []))];
@@ -85,6 +85,7 @@ export function DaySheet() {
           <p className="no-gap">
             <span className="sheet-box" /> <strong className="figures">{clockAt(job.from)}</strong>{' '}
             <strong>{nameOf(job)}</strong> · {workWords(job)} · {minutes(job.minutes)}
+            {job.help && ` · ${togetherWords(job, staff.data.people)}`}
           </p>
           <Steps job={job} items={queue.data?.items ?? []} />
         </section>

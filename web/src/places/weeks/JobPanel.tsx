@@ -11,7 +11,7 @@ import { say } from '../../words/message';
 import { levelName } from '../../words/work';
 import { type Person, type Plan, type PlannedJob } from './board';
 import { GiveSpot } from './GiveSpot';
-import { nameOf, workWords } from './jobWords';
+import { nameOf, togetherWords, workWords } from './jobWords';
 import { BenchLink } from './BenchLink';
 import type { useDraft } from './useDraft';
 import { WaitFor } from './WaitFor';
@@ -62,7 +62,8 @@ export function JobPanel({
         {t`${person}, ${weekday(job.day)}, ${clockAt(job.from)} – ${clockAt(job.from + job.minutes)}`}
         <span className="block small quiet">
           {job.zoneName}
-          {job.setup > 0 && t` · ${minutes(job.setup)} of set-up before it`}
+          {job.setup > 0 && t` · ${minutes(job.setup)} of set-up and way before it`}
+          {job.help && <span className="block">{togetherWords(job, people)}</span>}
         </span>
       </p>
       {job.conflict && <p role="alert">{t`It cannot stand there any more: ${say(job.conflict)}`}</p>}

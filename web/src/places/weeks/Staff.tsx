@@ -9,7 +9,7 @@ import { Refusal } from '../../ui/Refusal';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { day, minutes } from '../../words/format';
-import { AddAbsence, EditPerson, EditZoneTimes } from './StaffDialogs';
+import { AddAbsence, EditPerson, EditWalking, EditZoneTimes } from './StaffDialogs';
 import { SKILLS } from './jobWords';
 import { hoursAWeek, weekWords } from './weekdays';
 import './weeks.css';
@@ -17,7 +17,8 @@ import './weeks.css';
 type Open =
   | { kind: 'person'; person: Schemas['PersonAnswer'] | null }
   | { kind: 'away'; person: Schemas['PersonAnswer'] }
-  | { kind: 'zone'; zone: Schemas['ZoneTimesAnswer'] };
+  | { kind: 'zone'; zone: Schemas['ZoneTimesAnswer'] }
+  | { kind: 'walking' };
 
 /** Who works when, and where work may be done when. */
 export function Staff() {
@@ -41,7 +42,7 @@ export function Staff() {
     ),
   );
   if (!staff.data || !weeks.data) return <Unready of={[staff, weeks]} title={t`People and times`} />;
-  const { people, zones, holds } = staff.data;
+  const { people, zones, holds, walking } = staff.data;
   const error = back.error ?? remove.error ?? release.error;
   return (
     <div className="page broad">
@@ -116,6 +117,15 @@ export function Staff() {
           <Button onClick={() => setOpen({ kind: 'zone', zone: z })}>{t`Edit`}</Button>
         </section>
       ))}
+      <section className="weeks-staff ruled" aria-label={t`The way between zones`}>
+        <div>
+          <p className="no-gap heavy">{t`The way between zones`}</p>
+          <p className="small quiet no-gap">
+            {t`${minutes(walking.withinSite ?? 0)} within a site · ${minutes(walking.betweenSites ?? 0)} from one site to another`}
+          </p>
+        </div>
+        <Button onClick={() => setOpen({ kind: 'walking' })}>{t`Edit`}</Button>
+      </section>
       {holds.length > 0 && <h2 className="next-heading">{t`Machines that wait`}</h2>}
       {holds.map((h) => (
         <p key={h.tag} className="no-gap">
@@ -133,6 +143,7 @@ export function Staff() {
         <AddAbsence person={open.person} today={weeks.data.today} onClose={() => setOpen(null)} />
       )}
       {open?.kind === 'zone' && <EditZoneTimes zone={open.zone} onClose={() => setOpen(null)} />}
+      {open?.kind === 'walking' && <EditWalking walking={walking} onClose={() => setOpen(null)} />}
     </div>
   );
 }

@@ -141,7 +141,7 @@ export function EditZoneTimes({ zone, onClose }: { zone: Schemas['ZoneTimesAnswe
         <Form.Item
           name="setupMinutes"
           label={t`Set-up for a visit, minutes`}
-          extra={t`The way there, the tools, the mat.`}
+          extra={t`The tools, the mat; the way there is told apart.`}
           rules={needed(t`A number of minutes`)}
         >
           <NumberField min={0} max={240} inputMode="numeric" />
@@ -158,6 +158,37 @@ export function EditZoneTimes({ zone, onClose }: { zone: Schemas['ZoneTimesAnswe
       >
         <Input.TextArea rows={3} className="figures" />
       </Form.Item>
+    </EditDialog>
+  );
+}
+
+/** What it takes to walk from one zone to the next. */
+export function EditWalking({ walking, onClose }: { walking: Schemas['WalkingDto']; onClose: () => void }) {
+  const write = useWrite((body: Schemas['WalkingDto']) => unwrap(api.PUT('/api/v1/walking', { body })));
+  return (
+    <EditDialog<Schemas['WalkingDto']>
+      title={t`The way between zones`}
+      initial={walking}
+      write={write}
+      onClose={onClose}
+    >
+      <div className="two-fields">
+        <Form.Item
+          name="withinSite"
+          label={t`Within a site, minutes`}
+          extra={t`From one zone to the next, besides the set-up there.`}
+          rules={needed(t`A number of minutes`)}
+        >
+          <NumberField min={0} max={240} inputMode="numeric" />
+        </Form.Item>
+        <Form.Item
+          name="betweenSites"
+          label={t`From one site to another, minutes`}
+          rules={needed(t`A number of minutes`)}
+        >
+          <NumberField min={0} max={240} inputMode="numeric" />
+        </Form.Item>
+      </div>
     </EditDialog>
   );
 }

@@ -4,8 +4,18 @@ import { heat } from '../../theme/heat';
 import { CauseMark } from '../../ui/marks/CauseMark';
 import { clockAt, minutes, weekday } from '../../words/format';
 import { say } from '../../words/message';
-import { halves, kelvinOf, moved, STEP, type Person, type Plan, type PlannedJob, type Track } from './board';
-import { nameOf, workWords } from './jobWords';
+import {
+  halves,
+  kelvinOf,
+  moved,
+  STEP,
+  type Person,
+  type Plan,
+  type PlannedJob,
+  type Track,
+  type TrackJob,
+} from './board';
+import { nameOf, togetherWords, workWords } from './jobWords';
 import type { useDraft } from './useDraft';
 
 /** A pointer that moved less than this many pixels picks; farther, it drags. */
@@ -105,7 +115,7 @@ function Block({
   hours,
   move,
 }: {
-  job: PlannedJob;
+  job: TrackJob;
   half: 'upper' | 'lower' | undefined;
   style: { insetInlineStart: string; inlineSize: string };
   setup: { insetInlineStart: string; inlineSize: string } | null;
@@ -118,7 +128,9 @@ function Block({
   move: ReturnType<typeof useDraft>;
 }) {
   const grip = useRef<{ x: number; minutes: number } | null>(null);
-  const start = { id: job.id, minutes: job.minutes, person: job.person, day: job.day, from: job.from };
+  // Who helps goes where the job goes: it is moved in the row of who does it.
+  const own = job.helps === true ? plan.jobs.find((j) => j.id === job.id)! : job;
+  const start = { id: job.id, minutes: job.minutes, person: own.person, day: own.day, from: own.from };
   const held = isHeld && move.draft ? move.draft : null;
 
   const onKeyDown = (event: KeyboardEvent) => {
@@ -162,15 +174,17 @@ function Block({
           half && `weeks-${half}`,
           isHeld && 'weeks-left',
           job.conflict && 'weeks-cannot',
+          job.helps === true && 'weeks-helps',
         ]
           .filter(Boolean)
           .join(' ')}
         style={{ ...style, borderInlineStartColor: edge(job) }}
         aria-pressed={isPicked}
-        aria-label={wordsOf(job)}
+        aria-label={wordsOf(job, people)}
         onClick={() => !held && onPick()}
         onKeyDown={onKeyDown}
         onPointerDown={(event) => {
+          if (job.helps === true) return;
           const bar = event.currentTarget.parentElement!.getBoundingClientRect();
           const at = hours.from + ((event.clientX - bar.left) / bar.width) * (hours.to - hours.from);
           grip.current = { x: event.clientX, minutes: at - job.from };
@@ -186,7 +200,10 @@ function Block({
           move.hold(null);
         }}
       >
-        <Mark job={job} />
+        <span className="weeks-marks">
+          <Mark job={job} />
+          <Beside job={job} />
+        </span>
         <span className="figures small">{nameOf(job)}</span>
       </button>
     </>
@@ -204,6 +221,26 @@ export function Mark({ job }: { job: PlannedJob }) {
         {kind}
       </svg>
     )
+  );
+}
+
+/** Marks beside it: work of a campaign, one of a row of many; work for two. */
+export function Beside({ job }: { job: PlannedJob }) {
+  return (
+    <>
+      {job.campaign !== null && (
+        <svg viewBox="0 0 18 18" fill="none" stroke="currentColor" strokeWidth={1.6} aria-hidden>
+          <title>{t`Campaign: ${job.campaign}`}</title>
+          <path d="M2 4.500h5v9H2zM9 4.500h3M9 13.500h3M12 4.500v9M15 4.500h1.500v9H15" />
+        </svg>
+      )}
+      {job.help !== null && (
+        <svg viewBox="0 0 18 18" fill="none" stroke="currentColor" strokeWidth={1.6} aria-hidden>
+          <title>{t`It takes two`}</title>
+          <path d="M5 3v12M13 3v12M5 9h8" />
+        </svg>
+      )}
+    </>
   );
 }
 
@@ -233,9 +270,12 @@ export function edge(job: { steps: PlannedJob['steps'] }): string {
 }
 
 /** A job in one sentence, for those who do not see the board. */
-function wordsOf(job: PlannedJob): string {
+function wordsOf(job: TrackJob, people: readonly Person[]): string {
   const where = t`${nameOf(job)}, ${workWords(job)}, ${weekday(job.day)} ${clockAt(job.from)}, ${minutes(job.minutes)}, ${job.zoneName}`;
-  return job.conflict ? `${where}. ${say(job.conflict)}` : where;
+  const campaign = job.campaign === null ? '' : `. ${t`Campaign: ${job.campaign}`}`;
+  const two = job.help === null ? '' : `. ${togetherWords(job, people)}`;
+  const conflict = job.conflict ? `. ${say(job.conflict)}` : '';
+  return where + campaign + two + conflict;
 }
 
 function trackUnder(event: PointerEvent): HTMLElement | null {

@@ -190,7 +190,7 @@ function InForce({
         {move.place.isError && <Refusal error={move.place.error} />}
         {days.map((day) =>
           narrow ? (
-            <DayLines key={day.day} board={day} onPick={setPicked} picked={picked} />
+            <DayLines key={day.day} board={day} people={people} onPick={setPicked} picked={picked} />
           ) : (
             <Day
               key={day.day}

@@ -33,6 +33,7 @@ const job = (id: string, from: number, minutes: number, day = '2026-12-07', pers
   conflict: null,
   bench: null,
   campaign: null,
+  help: null,
 });
 
 const plan = (jobs: PlannedJob[], days = 3): Plan =>

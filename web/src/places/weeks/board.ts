@@ -22,11 +22,24 @@ export interface DayBoard {
   closed: readonly { name: string; reason: string }[];
 }
 
+/** A job in somebody's day: their own, or one that they help with. */
+export type TrackJob = PlannedJob & { helps?: boolean };
+
+/** What somebody does on a day, in order; what they help with stands by their own clock. */
+export const jobsOn = (plan: Plan, person: string, day: string): TrackJob[] =>
+  plan.jobs
+    .map((j): TrackJob => {
+      if (j.help?.person !== person) return j;
+      return { ...j, day: j.help.day, from: j.help.from, setup: j.help.setup, helps: true };
+    })
+    .filter((j) => (j.helps === true || j.person === person) && j.day === day)
+    .sort((a, b) => a.from - b.from);
+
 /** One person's day. */
 export interface Track {
   person: Person;
   shifts: readonly Schemas['ShiftAnswer'][];
-  jobs: readonly PlannedJob[];
+  jobs: readonly TrackJob[];
   away: string | null;
 }
 
@@ -44,7 +57,7 @@ export function boards(plan: Plan, people: readonly Person[], zones: readonly Zo
       return {
         person,
         shifts: plan.shifts.filter((s) => s.person === person.code && s.day === day),
-        jobs: plan.jobs.filter((j) => j.person === person.code && j.day === day),
+        jobs: jobsOn(plan, person.code, day),
         away: absence ? absence.reason : null,
       };
     });

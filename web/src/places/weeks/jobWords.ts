@@ -1,7 +1,7 @@
 import { plural, t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { levelName } from '../../words/work';
-import { tagsOf } from './board';
+import { tagsOf, type Person, type TrackJob } from './board';
 
 type Work = Pick<Schemas['PlannedJob'], 'kind' | 'title' | 'steps'>;
 
@@ -28,6 +28,13 @@ export function workWords(job: Work): string {
     case 'service':
       return [...new Set(job.steps.map((s) => (s.level ? levelName(s.level) : '')))].join(', ');
   }
+}
+
+/** Who does it with somebody, where it takes two. */
+export function togetherWords(job: TrackJob, people: readonly Person[]): string {
+  const other = job.helps === true ? job.person : (job.help?.person ?? '');
+  const name = people.find((p) => p.code === other)?.name ?? other;
+  return job.helps === true ? t`It takes two: helps ${name}` : t`It takes two: with ${name}`;
 }
 
 /** Skills in words. */

@@ -13,6 +13,7 @@ export const planCsv = (plan: Plan, people: readonly Person[]): string =>
       'begins',
       'ends',
       'person',
+      'with',
       'zone',
       'job',
       'kind',
@@ -27,7 +28,8 @@ export const planCsv = (plan: Plan, people: readonly Person[]): string =>
         j.day,
         clock(j.from),
         clock(j.from + j.minutes),
-        people.find((p) => p.code === j.person)?.name ?? j.person,
+        nameIn(people, j.person),
+        j.help && nameIn(people, j.help.person),
         j.zoneName,
         nameOf(j),
         j.kind,
@@ -38,6 +40,7 @@ export const planCsv = (plan: Plan, people: readonly Person[]): string =>
         null,
       ]),
       ...plan.leftOut.map((j) => [
+        null,
         null,
         null,
         null,
@@ -53,6 +56,9 @@ export const planCsv = (plan: Plan, people: readonly Person[]): string =>
       ]),
     ],
   );
+
+const nameIn = (people: readonly Person[], code: string): string =>
+  people.find((p) => p.code === code)?.name ?? code;
 
 const levels = (job: { steps: Plan['jobs'][number]['steps'] }): string =>
   job.steps
