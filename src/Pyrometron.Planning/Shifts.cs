@@ -36,7 +36,8 @@ internal sealed class Shifts
     /// <param name="helps">Whether it is helped with there, not done.</param>
     public IEnumerable<(int Day, long[] Starts)> Places(PlanJob job, Shift shift, bool helps = false)
     {
-        if (!Problem.May(Problem.People[shift.Person], job))
+        var person = Problem.People[shift.Person];
+        if (helps ? !Problem.MayHelp(person, job) : !Problem.May(person, job))
             return [];
         if (job.Locked is { } locked)
             return

@@ -43,7 +43,7 @@ internal static class PlanCheck
             {
                 var helper = problem.People[other];
                 Must(other != a.Person, "helps themselves", a);
-                Must(job.Skills.All(helper.Skills.Contains), "helper lacks a skill", a);
+                Must(job.HelperSkills!.All(helper.Skills.Contains), "helper lacks a skill", a);
                 Must(helper.Sites is null || helper.Sites.Contains(zone.Site), "helper works elsewhere", a);
                 Must(helper.Shifts.Any(s => s.From <= a.Start && end <= s.To), "outside the helper's shifts", a);
             }

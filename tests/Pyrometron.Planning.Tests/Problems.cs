@@ -49,7 +49,7 @@ internal static class Problems
                             Before =
                                 j.Item2 % 3 == 0 ? new PlanLock(j.Item1 % people.Length, ((j.Item3 % 3) * 1440) + 600) : null,
                             MoveCost = j.Item5 / 2.0,
-                            TakesTwo = j.Item1 / 5 % 3 == 0,
+                            HelperSkills = j.Item1 / 5 % 3 == 0 ? Chosen(j.Item2 & 3) : null,
                             Windows = j.Item1 / 15 % 4 == 0 ? [new Span(660, 1100), new Span(1440, 2880)] : null,
                         }
                 ),

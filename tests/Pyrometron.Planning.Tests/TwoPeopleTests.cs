@@ -4,7 +4,13 @@ namespace Pyrometron.Planning.Tests;
 
 public sealed class TwoPeopleTests
 {
-    private static readonly PlanProblem Pair = Problems.Plain(1, Problems.Job("lift", 60) with { TakesTwo = true }) with
+    private static readonly PlanProblem Pair = Problems.Plain(
+        1,
+        Problems.Job("lift", 60) with
+        {
+            HelperSkills = new HashSet<string> { "cards" },
+        }
+    ) with
     {
         People = [Problems.Worker("mira", 1), Problems.Worker("sol", 1)],
     };
@@ -62,7 +68,21 @@ public sealed class TwoPeopleTests
         var problem = Pair with { People = [Pair.People[0], Pair.People[1] with { Sites = new HashSet<string> { "S9" } }] };
         var left = Assert.Single(LeftOutReasons.Of(new GreedyPlanner().Solve(problem, 1, null, default).Roster));
         Assert.Equal(LeftOutCode.NoSkill, left.Code);
-        Assert.Contains("only mira", left.Reason.ToString(), StringComparison.Ordinal);
+        Assert.Equal("It takes two, and nobody else who works at S0 may help: cards.", left.Reason.ToString());
+    }
+
+    /// <summary>Who does it needs its skills, who helps only what helping needs.</summary>
+    [Fact]
+    public void Who_helps_need_not_be_able_to_do_it()
+    {
+        var problem = Pair with
+        {
+            People = [Pair.People[0], Pair.People[1] with { Skills = new HashSet<string> { "cards" } }],
+            Jobs = [Pair.Jobs[0] with { Skills = new HashSet<string> { "pads" } }],
+        };
+        var plan = new SolverPlanner().Solve(problem, 2, null, default);
+        Assert.Equal([new Assignment(0, 0, 495, 1)], plan.Assignments);
+        Assert.False(new Roster(problem).TryPut(new Assignment(0, 1, 495, 0)));
     }
 
     /// <summary>Who helps is locked with the job, and stays when it is planned anew.</summary>

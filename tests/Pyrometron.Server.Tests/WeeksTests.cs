@@ -30,11 +30,11 @@ public sealed class WeeksTests(WeeksTests.House house) : IClassFixture<WeeksTest
 
         public void Dispose() => Server.Dispose();
 
-        internal static object Person(string name, string from = "00:00", string to = "00:00") =>
+        internal static object Person(string name, string from = "00:00", string to = "00:00", string[]? skills = null) =>
             new
             {
                 name,
-                skills = (string[])["open-cards"],
+                skills = skills ?? ["open-cards"],
                 sites = Array.Empty<string>(),
                 hours = Enum.GetNames<DayOfWeek>()
                     .Select(day => new
@@ -281,6 +281,149 @@ public sealed class WeeksTests(WeeksTests.House house) : IClassFixture<WeeksTest
         Assert.Equal([202, 409], asked.Select(a => a.Status).Distinct().Order());
         Assert.Equal(204, (await _server.Post("/api/v1/weeks/stop", new { })).Status);
         Assert.NotEmpty(Jobs(await house.Done()));
+    }
+
+    /// <summary>
+    /// A rule that says that two lift a machine reaches the plan, both their day sheets and both calendars; without somebody who
+    /// may lift, the plan says so.
+    /// </summary>
+    [Fact]
+    public async Task Work_for_two_stands_in_the_days_of_both()
+    {
+        async Task Rule(object change) =>
+            Assert.Equal(
+                200,
+                (
+                    await _server.Put(
+                        "/api/v1/rules",
+                        new
+                        {
+                            scope = "machine",
+                            key = "PC-4",
+                            change,
+                        }
+                    )
+                ).Status
+            );
+        async Task May(params string[] skills)
+        {
+            foreach (var code in (string[])["mira", "tomas"])
+                Assert.Equal(204, (await _server.Put($"/api/v1/people/{code}", House.Person(code, skills: skills))).Status);
+        }
+
+        await Rule(new { twoPeople = true });
+        await _server.Get("/api/v1/queue?wait=20");
+        var nobody = Jobs(await house.Plan(), "leftOut").Single(j => Id(j) == "PC-4");
+        Assert.Equal("no-skill", nobody.GetProperty("code").GetString());
+        await May("open-cards", "lift-with-two");
+        var plan = await house.Plan();
+        var two = Jobs(plan).Single(j => Id(j) == "PC-4");
+        var help = two.GetProperty("help");
+        Assert.NotEqual(two.GetProperty("person").GetString(), help.GetProperty("person").GetString());
+        Assert.Equal(two.GetProperty("from").GetInt32(), help.GetProperty("from").GetInt32());
+        Assert.Equal(two.GetProperty("day").GetString(), help.GetProperty("day").GetString());
+        Assert.All(
+            Jobs(plan).Where(j => Id(j) != "PC-4"),
+            j => Assert.Equal(JsonValueKind.Null, j.GetProperty("help").ValueKind)
+        );
+        foreach (var code in (string[])["mira", "tomas"])
+        {
+            var file = await _server.Raw(new HttpRequestMessage(HttpMethod.Get, $"/api/v1/calendar.ics?person={code}"));
+            var visit = (await file.Content.ReadAsStringAsync())
+                .Split("BEGIN:VEVENT")
+                .Single(e => e.Contains($"UID:PC-4-{code}@", StringComparison.Ordinal));
+            Assert.Contains($"With {(code == "mira" ? "tomas" : "mira")}.", visit, StringComparison.Ordinal);
+        }
+        // Moved by hand it keeps who helps; where they are busy then it says so.
+        async Task<JsonElement> Place(string id, JsonElement person, string day)
+        {
+            var seen = Seen((await _server.Get("/api/v1/weeks")).Body.GetProperty("plan"));
+            var (status, answer) = await _server.Post(
+                $"/api/v1/weeks/jobs/{id}/place",
+                new
+                {
+                    seen,
+                    person,
+                    day,
+                    from = 12 * 60,
+                }
+            );
+            Assert.Equal(200, status);
+            return answer.GetProperty("conflict");
+        }
+        await house.Plan(12);
+        Assert.Equal(JsonValueKind.Null, (await Place("PC-6", help.GetProperty("person"), Day(10))).ValueKind);
+        Assert.Equal(
+            "It takes two, and nobody else who may do it is free then.",
+            (await Place("PC-4", two.GetProperty("person"), Day(10))).GetProperty("template").GetString()
+        );
+        Assert.Equal(JsonValueKind.Null, (await Place("PC-4", two.GetProperty("person"), Day(11))).ValueKind);
+        var moved = Jobs((await _server.Get("/api/v1/weeks")).Body.GetProperty("plan")).Single(j => Id(j) == "PC-4");
+        Assert.Equal((two.GetProperty("person").GetString(), Day(11)), Spot(moved));
+        Assert.Equal(help.GetProperty("person").GetString(), moved.GetProperty("help").GetProperty("person").GetString());
+        await Rule(new { });
+        await May("open-cards");
+    }
+
+    [Fact]
+    public async Task The_way_between_zones_is_kept_and_checked()
+    {
+        async Task<JsonElement> Way() => (await _server.Get("/api/v1/staff")).Body.GetProperty("walking");
+        Assert.Equal(
+            (5, 20),
+            ((await Way()).GetProperty("withinSite").GetInt32(), (await Way()).GetProperty("betweenSites").GetInt32())
+        );
+        Assert.Equal(204, (await _server.Put("/api/v1/walking", new { withinSite = 0, betweenSites = 45 })).Status);
+        Assert.Equal(45, (await Way()).GetProperty("betweenSites").GetInt32());
+        var (status, body) = await _server.Put("/api/v1/walking", new { withinSite = -1 });
+        Assert.Equal(400, status);
+        Assert.Equal(
+            ["/withinSite", "/betweenSites"],
+            body.GetProperty("errors").EnumerateArray().Select(e => e.GetProperty("pointer").GetString())
+        );
+        Assert.Equal(204, (await _server.Put("/api/v1/walking", new { withinSite = 5, betweenSites = 20 })).Status);
+    }
+
+    /// <summary>A machine that may stand on weekends only gets its place on one, or says why it has none.</summary>
+    [Fact]
+    public async Task Rules_of_downtime_hold_for_the_plan_and_for_moves_by_hand()
+    {
+        await _server.Put(
+            "/api/v1/rules",
+            new
+            {
+                scope = "machine",
+                key = "PC-5",
+                change = new { downHours = "weekends" },
+            }
+        );
+        await _server.Get("/api/v1/queue?wait=20");
+        var plan = await house.Plan();
+        var job = Jobs(plan).Single(j => Id(j) == "PC-5");
+        var day = DateOnly.Parse(job.GetProperty("day").GetString()!, CultureInfo.InvariantCulture);
+        Assert.Contains(day.DayOfWeek, (DayOfWeek[])[DayOfWeek.Saturday, DayOfWeek.Sunday]);
+        var monday = Enumerable.Range(0, 7).Select(Today.AddDays).First(d => d.DayOfWeek == DayOfWeek.Monday);
+        var (_, answer) = await _server.Post(
+            "/api/v1/weeks/jobs/PC-5/place",
+            new
+            {
+                seen = Seen(plan),
+                person = job.GetProperty("person").GetString(),
+                day = monday.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+                from = 23 * 60,
+                tryOnly = true,
+            }
+        );
+        Assert.Equal("By its rules it may not stand then.", answer.GetProperty("conflict").GetProperty("template").GetString());
+        await _server.Put(
+            "/api/v1/rules",
+            new
+            {
+                scope = "machine",
+                key = "PC-5",
+                change = new { },
+            }
+        );
     }
 
     public static TheoryData<string, string, string> Wrong =>

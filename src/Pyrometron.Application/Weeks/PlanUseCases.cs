@@ -78,20 +78,13 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                 // Who helps stays if they can.
                 var same = wanted with
                 {
-                    Helper = old?.Helper is { } code && week.PersonOf(code) is >= 0 and var known ? known : null,
+                    Helper = old is null ? null : StandingPlan.HelperOf(week, old),
                 };
                 if (!roster.TryPut(same) && !roster.TryPut(wanted))
                     return Conflict.Of(roster, wanted);
                 if (!tryOnly)
                 {
-                    var helper = roster.Assignments.First(a => a.Job == job).Helper;
-                    var placed = new Placed(
-                        week.Wanted[job],
-                        person,
-                        start,
-                        true,
-                        helper is { } index ? week.CodeOf(index) : null
-                    );
+                    var placed = week.Placed(roster.Assignments.Where(a => a.Job == job))[0] with { Locked = true };
                     Change(
                         t,
                         plan with

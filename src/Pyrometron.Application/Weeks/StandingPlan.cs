@@ -33,7 +33,7 @@ public static class StandingPlan
     }
 
     /// <summary>Index of who helps; null where nobody is said to, or they are not in the house any more.</summary>
-    private static int? HelperOf(WeekProblem week, Placed placed) =>
+    internal static int? HelperOf(WeekProblem week, Placed placed) =>
         placed.Helper is { } code && week.PersonOf(code) is >= 0 and var helper ? helper : null;
 
     /// <summary>What work is called in a sentence.</summary>

@@ -160,8 +160,8 @@ internal sealed class MachineRuling
 
     /// <summary>
     /// What the calendar asks for first; where much was measured lately and next to nothing is to win, evidence answers it and it
-    /// moves on. A house that goes by the calendar alone moves nothing; nor does a fan's age wait: temperatures do not tell when a
-    /// bearing fails.
+    /// moves on. A house that goes by the calendar alone moves nothing; nor does a fan's age wait, since temperatures do not tell
+    /// when a bearing fails.
     /// </summary>
     private DueService? Due(Winnable winnable)
     {

@@ -34,14 +34,16 @@ public static class LeftOutReasons
                     ? Message.Of("Nobody works at {site}.", site)
                     : Message.Of("Nobody who works at {site} has the skills that it needs: {skills}.", site, skills)
             );
-        if (job.TakesTwo && people.Count == 1)
+        if (job.TakesTwo && !people.Any(p => problem.People.Any(other => other != p && problem.MayHelp(other, job))))
             return Because(
                 LeftOutCode.NoSkill,
-                Message.Of(
-                    "It takes two, and only {person} has all its skills and works at {site}.",
-                    Value.Text("person", people[0].Id),
-                    site
-                )
+                job.HelperSkills!.Count == 0
+                    ? Message.Of("It takes two, and nobody else works at {site}.", site)
+                    : Message.Of(
+                        "It takes two, and nobody else who works at {site} may help: {skills}.",
+                        site,
+                        Value.Text("skills", string.Join(", ", job.HelperSkills.Order(StringComparer.Ordinal)))
+                    )
             );
         var shifts = people.SelectMany(p => p.Shifts).ToList();
         var needed = job.Minutes + zone.SetupMinutes;

@@ -12,11 +12,13 @@ public sealed class Openings
     private readonly Opening[][] _ofJob;
     private readonly int[] _firstShift;
     private readonly Opening?[][] _at;
+    private readonly Opening[][] _helping;
 
     /// <summary>Looks at every job in every shift once.</summary>
     public Openings(PlanProblem problem)
     {
-        _ofJob = [.. problem.Jobs.Select(job => Find(problem, job).ToArray())];
+        _ofJob = [.. problem.Jobs.Select(job => Find(problem, job, problem.May).ToArray())];
+        _helping = [.. problem.Jobs.Select(job => job.TakesTwo ? Find(problem, job, problem.MayHelp).ToArray() : [])];
         _firstShift = new int[problem.People.Count];
         for (var p = 1; p < _firstShift.Length; p++)
             _firstShift[p] = _firstShift[p - 1] + problem.People[p - 1].Shifts.Count;
@@ -33,10 +35,13 @@ public sealed class Openings
     /// <summary>Those of a job.</summary>
     public IReadOnlyList<Opening> Of(int job) => _ofJob[job];
 
-    private static IEnumerable<Opening> Find(PlanProblem problem, PlanJob job)
+    /// <summary>Those of whoever helps with a job that takes two.</summary>
+    public IReadOnlyList<Opening> Helping(int job) => _helping[job];
+
+    private static IEnumerable<Opening> Find(PlanProblem problem, PlanJob job, Func<PlanPerson, PlanJob, bool> may)
     {
         for (var p = 0; p < problem.People.Count; p++)
-            if (problem.May(problem.People[p], job))
+            if (may(problem.People[p], job))
                 for (var s = 0; s < problem.People[p].Shifts.Count; s++)
                     if (problem.Starts(job, problem.People[p].Shifts[s]).ToArray() is { Length: > 0 } starts)
                         yield return new Opening(p, s, starts);

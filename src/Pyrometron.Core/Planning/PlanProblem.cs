@@ -67,8 +67,11 @@ public sealed record PlanJob(
     /// <summary>When it may be done, besides its zone's windows; null where always. Merged and in order.</summary>
     public IReadOnlyList<Span>? Windows { get; init; }
 
-    /// <summary>Whether it takes two, both with all its skills, from its beginning to its end.</summary>
-    public bool TakesTwo { get; init; }
+    /// <summary>What a second person needs, who helps from its beginning to its end; null where it takes one.</summary>
+    public IReadOnlySet<string>? HelperSkills { get; init; }
+
+    /// <summary>Whether it takes two.</summary>
+    public bool TakesTwo => HelperSkills is not null;
 }
 
 /// <summary>
@@ -130,6 +133,10 @@ public sealed record PlanProblem(
 
     /// <summary>Whether somebody may do a job at all: skills and site.</summary>
     public bool May(PlanPerson person, PlanJob job) => MaySkill(person, job) && MaySite(person, job);
+
+    /// <summary>Whether somebody may help with a job that takes two: what that needs, and site.</summary>
+    public bool MayHelp(PlanPerson person, PlanJob job) =>
+        job.HelperSkills?.IsSubsetOf(person.Skills) == true && MaySite(person, job);
 
     internal static bool MaySkill(PlanPerson person, PlanJob job) => job.Skills.IsSubsetOf(person.Skills);
 

@@ -11,7 +11,7 @@ public readonly record struct Place(int At, int Start, int Setup, int? Helper = 
 /// A plan in the making: who does what when, shift by shift. Keeps all rules of <see cref="PlanProblem"/>: a job is only put
 /// where it may stand.
 /// </summary>
-public sealed class Roster
+public sealed partial class Roster
 {
     private readonly List<Assignment>[][] _shifts;
     private readonly List<(Span Span, int Person)>[] _down;
@@ -120,7 +120,11 @@ public sealed class Roster
     public bool TryPut(Assignment wanted)
     {
         var job = Problem.Jobs[wanted.Job];
-        if (Has(wanted.Job) || Seat(wanted, wanted.Person) is not { } seat || Crowded(job.Zone, SpanOf(wanted), wanted.Person))
+        if (
+            Has(wanted.Job)
+            || Seat(wanted, wanted.Person, Openings.Of(wanted.Job)) is not { } seat
+            || Crowded(job.Zone, SpanOf(wanted), wanted.Person)
+        )
             return false;
         if (!job.TakesTwo)
             wanted = wanted with { Helper = null };
@@ -138,9 +142,9 @@ public sealed class Roster
     }
 
     /// <summary>Where in somebody's shifts a job can be put at its time; null where it cannot.</summary>
-    private (int Shift, int At)? Seat(Assignment wanted, int person)
+    private (int Shift, int At)? Seat(Assignment wanted, int person, IReadOnlyList<Opening> openings)
     {
-        if (OpeningAt(wanted with { Person = person }) is not { Shift: var shift })
+        if (OpeningAt(openings, person, wanted.Start) is not { Shift: var shift })
             return null;
         var done = _shifts[person][shift];
         var at = done.FindIndex(a => a.Start >= wanted.Start);
@@ -156,7 +160,7 @@ public sealed class Roster
     {
         var (first, last) = wanted.Helper is { } said ? (said, said) : (0, Problem.People.Count - 1);
         for (var person = first; person <= last; person++)
-            if (person != wanted.Person && Seat(wanted, person) is { } seat)
+            if (person != wanted.Person && Seat(wanted, person, Openings.Helping(wanted.Job)) is { } seat)
                 return (person, seat.Shift, seat.At);
         return null;
     }
@@ -184,95 +188,6 @@ public sealed class Roster
         return taken;
     }
 
-    /// <summary>
-    /// The places of a job in a shift: before, between and after what is done in it, what follows being moved on where that is
-    /// needed and may be.
-    /// </summary>
-    /// <param name="index">The job; has no place yet.</param>
-    /// <param name="opening">One of its openings.</param>
-    /// <param name="found">Where the places are put.</param>
-    /// <param name="crowding">Whether the limit of machines down at once is looked at.</param>
-    public void Places(int index, Opening opening, List<Place> found, bool crowding = true)
-    {
-        found.Clear();
-        var done = _shifts[opening.Person][opening.Shift];
-        var zone = Problem.Jobs[index].Zone;
-        if (Idle(opening.Person, opening.Shift) < Problem.Jobs[index].Minutes)
-            return;
-        if (Problem.Jobs[index].TakesTwo)
-        {
-            PlacesForTwo(index, opening, found, crowding);
-            return;
-        }
-        for (var at = 0; at <= done.Count; at++)
-            if (Moved(index, opening, at, null, crowding) is { } start)
-                found.Add(new Place(at, start, MoreSetup(zone, done, at)));
-    }
-
-    /// <summary>
-    /// The earliest place of a job that takes two with each who could help. Nothing that stands is moved for it, nor it for
-    /// others: what is moved in one shift would have to be in the other.
-    /// </summary>
-    private void PlacesForTwo(int index, Opening opening, List<Place> found, bool crowding)
-    {
-        foreach (var other in Openings.Of(index))
-        {
-            if (other.Person == opening.Person)
-                continue;
-            var from = 0;
-            while (
-                Free(index, opening, from, crowding) is { } own && Free(index, other, own.Start, crowding: false) is { } helping
-            )
-            {
-                if (own.Start == helping.Start)
-                {
-                    found.Add(new Place(own.At, own.Start, own.Setup + helping.Setup, other.Person));
-                    break;
-                }
-                from = helping.Start;
-            }
-        }
-    }
-
-    /// <summary>The first place from a minute on in which a job fits between what is done in a shift, as it stands.</summary>
-    private Place? Free(int index, Opening opening, int from, bool crowding)
-    {
-        var done = _shifts[opening.Person][opening.Shift];
-        var zone = Problem.Jobs[index].Zone;
-        for (var at = 0; at <= done.Count; at++)
-        {
-            var free = at == 0 ? Problem.People[opening.Person].Shifts[opening.Shift].From : SpanOf(done[at - 1]).To;
-            if (Earliest(index, opening, Math.Max(from, free + SetupOf(zone, done, at)), crowding) is not { } start)
-                return null;
-            if (at == done.Count || start + Problem.Jobs[index].Minutes + NextSetup(zone, done[at]) <= done[at].Start)
-                return new Place(at, start, MoreSetup(zone, done, at));
-        }
-        return null;
-    }
-
-    /// <summary>The minutes of set-up that a job in a place of a shift adds.</summary>
-    private int MoreSetup(int zone, List<Assignment> done, int at) =>
-        SetupOf(zone, done, at) + (at < done.Count ? NextSetup(zone, done[at]) - SetupAt(done, at) : 0);
-
-    /// <summary>Puts a job into a place that was found for it just now.</summary>
-    public void Put(int index, Opening opening, Place place)
-    {
-        var moved = new List<Assignment>();
-        var stands = place.Helper is { } helper
-            ? TryPut(new Assignment(index, opening.Person, place.Start, helper))
-            : Moved(index, opening, place.At, moved, crowding: true) is not null;
-        if (!stands)
-            throw new InvalidOperationException("The plan has changed since the place was found.");
-        if (moved.Count == 0)
-            return;
-        var done = _shifts[opening.Person][opening.Shift];
-        done.Insert(place.At, moved[0]);
-        _down[ZoneOf(moved[0])].Add((SpanOf(moved[0]), opening.Person));
-        _person[index] = opening.Person;
-        for (var i = 1; i < moved.Count; i++)
-            Move(done, place.At + i, moved[i]);
-    }
-
     /// <summary>Lets each job of a shift begin as early as it may, in their order.</summary>
     public void Compact(int person, int shift)
     {
@@ -292,65 +207,6 @@ public sealed class Roster
         }
     }
 
-    /// <summary>
-    /// When a job would begin in a place; null where it, or one that has to make room for it, has none.
-    /// </summary>
-    /// <param name="moved">Where the job and those that move are put, in order.</param>
-    private int? Moved(int index, Opening opening, int at, List<Assignment>? moved, bool crowding)
-    {
-        var done = _shifts[opening.Person][opening.Shift];
-        var zone = Problem.Jobs[index].Zone;
-        var free = at == 0 ? Problem.People[opening.Person].Shifts[opening.Shift].From : SpanOf(done[at - 1]).To;
-        var own = SetupOf(zone, done, at);
-        if (Earliest(index, opening, free + own, crowding) is not { } first)
-            return null;
-        moved?.Add(new Assignment(index, opening.Person, first));
-        free = first + Problem.Jobs[index].Minutes;
-        for (var i = at; i < done.Count; i++)
-        {
-            var needed = free + (i == at ? NextSetup(zone, done[i]) : SetupAt(done, i));
-            if (needed <= done[i].Start)
-                break;
-            if (
-                Stays(done[i].Job)
-                || Openings.At(done[i].Job, opening.Person, opening.Shift) is not { } other
-                || Earliest(done[i].Job, other, needed, crowding) is not { } start
-            )
-                return null;
-            moved?.Add(done[i] with { Start = start });
-            free = start + Problem.Jobs[done[i].Job].Minutes;
-        }
-        return first;
-    }
-
-    /// <summary>Whether a job is not moved to make room: somebody put it there, or two meet for it.</summary>
-    private bool Stays(int job) => Problem.Jobs[job] is { Locked: not null } or { TakesTwo: true };
-
-    /// <summary>The minutes of a shift in which nothing is done and nothing set up.</summary>
-    private int Idle(int person, int shift)
-    {
-        var done = _shifts[person][shift];
-        var idle = Problem.People[person].Shifts[shift].Minutes;
-        for (var i = 0; i < done.Count; i++)
-            idle -= Problem.Jobs[done[i].Job].Minutes + SetupAt(done, i);
-        return idle;
-    }
-
-    /// <summary>The first minute from this one on at which a job may begin in a shift; null where there is none.</summary>
-    private int? Earliest(int index, Opening opening, int from, bool crowding)
-    {
-        var job = Problem.Jobs[index];
-        foreach (var (first, last) in opening.Starts)
-        {
-            var start = Math.Max(first, from);
-            if (crowding && start <= last && Problem.Zones[job.Zone].MaxDown is not null)
-                start = Uncrowded(job, start, opening.Person);
-            if (start <= last)
-                return start;
-        }
-        return null;
-    }
-
     private void Move(List<Assignment> done, int i, Assignment to)
     {
         var down = _down[ZoneOf(to)];
@@ -361,12 +217,12 @@ public sealed class Roster
     /// <summary>The time a job takes where it stands, without set-up.</summary>
     public Span SpanOf(Assignment a) => new(a.Start, a.Start + Problem.Jobs[a.Job].Minutes);
 
-    private Opening? OpeningAt(Assignment wanted)
+    private static Opening? OpeningAt(IReadOnlyList<Opening> openings, int person, int minute)
     {
-        foreach (var opening in Openings.Of(wanted.Job))
-            if (opening.Person == wanted.Person)
+        foreach (var opening in openings)
+            if (opening.Person == person)
                 foreach (var (first, last) in opening.Starts)
-                    if (first <= wanted.Start && wanted.Start <= last)
+                    if (first <= minute && minute <= last)
                         return opening;
         return null;
     }
@@ -391,21 +247,6 @@ public sealed class Roster
 
     private bool Crowded(int zone, Span span, int person) =>
         Problem.Zones[zone].MaxDown is { } most && MostAtOnce(zone, span, person) >= most;
-
-    /// <summary>The first minute from this one on at which a job may begin without crowding its zone.</summary>
-    private int Uncrowded(PlanJob job, int start, int person)
-    {
-        while (start < Problem.Horizon.To && Crowded(job.Zone, new Span(start, start + job.Minutes), person))
-        {
-            // Where none may be down at all, no end of another job helps.
-            var next = Problem.Horizon.To;
-            foreach (var (span, _) in _down[job.Zone])
-                if (span.To > start)
-                    next = Math.Min(next, span.To);
-            start = next;
-        }
-        return start;
-    }
 
     /// <summary>How many others' jobs of a zone overlap at once within a span; a person's own never do.</summary>
     private int MostAtOnce(int zone, Span span, int person)

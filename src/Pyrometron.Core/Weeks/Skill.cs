@@ -13,6 +13,9 @@ public enum Skill
 
     /// <summary>Open laptops.</summary>
     OpenLaptops,
+
+    /// <summary>Lift a machine together with somebody.</summary>
+    LiftWithTwo,
 }
 
 /// <summary>Which skills work needs. Common practice, no source.</summary>

@@ -65,7 +65,7 @@ public static class WantedWork
             "",
             a.Asset.Zone,
             [new WantedStep(a.Asset.Tag, level, Math.Max(1, a.Policy.Times.Of(a.Asset, level).Minutes), cause, won)],
-            Skills.Of(a.Asset.Kind, level).ToHashSet(),
+            SkillsOf(a, level),
             hold?.Until,
             hold?.Reason ?? "",
             dueBy ?? a.AsOf.AddDays(SoonDays),
@@ -158,7 +158,7 @@ public static class WantedWork
                 "",
                 a.Asset.Zone,
                 [new WantedStep(a.Asset.Tag, level, Math.Max(1, minutes), a.ByCalendar ? Cause.None : a.Cause, kelvin)],
-                Skills.Of(a.Asset.Kind, level).ToHashSet(),
+                SkillsOf(a, level),
                 from,
                 why,
                 due,
@@ -172,6 +172,9 @@ public static class WantedWork
 
     /// <summary>Two are needed where the machine is lifted; nobody lifts it to look at it or to blow it out.</summary>
     private static bool TakesTwo(Assessment a, ServiceLevel level) => a.Policy.TwoPeople && ServiceEffects.Opens(level);
+
+    private static HashSet<Skill> SkillsOf(Assessment a, ServiceLevel level) =>
+        [.. Skills.Of(a.Asset.Kind, level), .. TakesTwo(a, level) ? [Skill.LiftWithTwo] : Array.Empty<Skill>()];
 
     private static DowntimeRules? DowntimeOf(Assessment a) =>
         a.Policy.Downtime == DowntimeRules.Default ? null : a.Policy.Downtime;

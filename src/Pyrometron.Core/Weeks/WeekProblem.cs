@@ -196,7 +196,7 @@ public sealed class WeekProblem
             null
         )
         {
-            TakesTwo = work.TakesTwo,
+            HelperSkills = work.TakesTwo ? new HashSet<string> { Skills.Name(Skill.LiftWithTwo) } : null,
             Windows = work.Downtime is { } rules
                 ? clock.Open(rules.Open(), rules.Closed(start.AddDays(-1), days + 2), days, horizon)
                 : null,

@@ -20,7 +20,7 @@ internal sealed class CoastStaff(DateOnly today)
     public static IReadOnlyList<Person> People { get; } =
     [
         new("mira", "Mira", new HashSet<Skill>(Enum.GetValues<Skill>()), [], Daily(8, 16)),
-        new("tomas", "Tomas", new HashSet<Skill> { Skill.OpenLaptops, Skill.OpenCards }, [], Daily(9, 15)),
+        new("tomas", "Tomas", new HashSet<Skill> { Skill.OpenLaptops, Skill.OpenCards, Skill.LiftWithTwo }, [], Daily(9, 15)),
     ];
 
     /// <summary>Whose program is called.</summary>

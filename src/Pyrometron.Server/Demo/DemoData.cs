@@ -1,10 +1,12 @@
 using System.Diagnostics;
 using Pyrometron.Application.Campaigns;
 using Pyrometron.Application.Fleet;
+using Pyrometron.Application.Rules;
 using Pyrometron.Application.Weeks;
 using Pyrometron.Core.Campaigns;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Policies;
 using Pyrometron.Core.Readings;
 using Pyrometron.Core.Simulation;
 using Pyrometron.Core.Units;
@@ -40,6 +42,7 @@ internal static class DemoData
             LayCampaign(institute, database, clock);
             LayReports(institute, database, clock);
             LayStaff(institute, database, clock);
+            LayRules(database, clock);
             log.LogInformation(
                 "Laid the demo: {Machines} machines, {Readings} readings, in {Milliseconds} ms",
                 institute.Machines.Count,
@@ -129,6 +132,13 @@ internal static class DemoData
         foreach (var zone in new CoastStaff(institute.Today).Zones)
             staff.Keep(Actor.Program, zone);
     }
+
+    /// <summary>What is lifted out of a rack is lifted by two.</summary>
+    private static void LayRules(Database database, TimeProvider clock) =>
+        new RuleUseCases(database, clock).Keep(
+            Actor.Program,
+            new LocalRule(RuleScope.Model, CoastModels.Tern.Name, new RuleChange(TwoPeople: true))
+        );
 
     private static void LayReports(CoastInstitute institute, Database database, TimeProvider clock)
     {

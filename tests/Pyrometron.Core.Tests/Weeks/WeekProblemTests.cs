@@ -13,7 +13,7 @@ public sealed class WeekProblemTests
 
     private static readonly House Institute = new(
         [new Site("QUAY", "Quay", 4, [Zone("READ", "Reading room"), Zone("WAVE", "Wave hall")]) { TimeZone = "Europe/Lisbon" }],
-        [Person("mira", Skill.OpenCards, Skill.ChangePads), Person("tomas")],
+        [Person("mira", Skill.OpenCards, Skill.ChangePads, Skill.LiftWithTwo), Person("tomas", Skill.LiftWithTwo)],
         [],
         [],
         TimeZoneInfo.Utc

@@ -42,4 +42,5 @@ export const SKILLS: Record<Schemas['Skill'], string> = {
   'open-cards': t`open graphics cards`,
   'change-pads': t`change pads`,
   'open-laptops': t`open laptops`,
+  'lift-with-two': t`lift with two`,
 };
