@@ -81,7 +81,17 @@ public sealed partial class JobStore
                     (SELECT sum(iif(json_valid(e.entry), e.entry ->> '$.minutes', NULL)) FROM job_entry e
                         WHERE e.job_id = j.id AND e.kind = 'minutes-booked'),
                     (SELECT iif(count(*) = count(l.price_per_unit), -sum(m.amount * l.price_per_unit), NULL)
-                        FROM stock_move m JOIN lot l ON l.id = m.lot_id WHERE m.job_id = j.id)
+                        FROM stock_move m JOIN lot l ON l.id = m.lot_id WHERE m.job_id = j.id),
+                    coalesce(p.value ->> '$.afterCelsius',
+                        (SELECT avg(q.value ->> '$.afterCelsius') FROM json_each(v.verdict, '$.pairs') n,
+                            json_each(n.value, '$.parts') q WHERE q.value ->> '$.part' = p.value ->> '$.part')),
+                    (SELECT avg(n.value ->> '$.noise.decibel') FROM json_each(v.verdict, '$.pairs') n),
+                    (SELECT max(n.value ->> '$.noise.uncertaintyDecibel') FROM json_each(v.verdict, '$.pairs') n),
+                    (SELECT avg((f.value ->> '$.after') * 1.0 / (f.value ->> '$.before') - 1)
+                        FROM json_each(v.verdict, '$.pairs') n, json_each(n.value, '$.performance') f
+                        GROUP BY f.value ->> '$.what' ORDER BY f.value ->> '$.what' DESC LIMIT 1),
+                    EXISTS (SELECT 1 FROM json_each(v.verdict, '$.alsoBetter') b WHERE b.value = 'no-longer-throttling'),
+                    EXISTS (SELECT 1 FROM json_each(v.verdict, '$.alsoBetter') b WHERE b.value = 'no-longer-failing')
                 FROM job j JOIN asset a ON a.id = j.asset_id JOIN zone z ON z.id = a.zone_id
                     JOIN (SELECT id, iif(json_valid(verdict), verdict, '{}') AS verdict FROM job) v ON v.id = j.id
                     LEFT JOIN json_each(v.verdict, '$.parts') p
@@ -108,6 +118,14 @@ public sealed partial class JobStore
                     StatedChance = r.NumberOrNull(13),
                     Minutes = r.NumberOrNull(14),
                     MaterialCost = r.NumberOrNull(15),
+                    Sides = new MeasuredSides(
+                        r.NumberOrNull(16),
+                        r.NumberOrNull(17),
+                        r.NumberOrNull(18),
+                        r.NumberOrNull(19),
+                        r.GetInt64(20) != 0,
+                        r.GetInt64(21) != 0
+                    ),
                     Products = [.. products[r.GetInt64(0)]],
                 },
                 (_, _) => { },

@@ -1,5 +1,6 @@
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Learning;
 
 namespace Pyrometron.Storage.Tests;
 
@@ -82,6 +83,47 @@ public class ProvenJobsTests
         Assert.Null(jobs[0].Outcome);
         Assert.Equal(1, Assert.Single(t.Jobs.Finished(null, new DateOnly(2026, 10, 31))).Id);
         Assert.Equal(2, Assert.Single(t.Jobs.Finished(new DateOnly(2026, 10, 2), null)).Id);
+    }
+
+    /// <summary>
+    /// What the runs of a verdict show besides: over all its pairs, the score before the clock, and nothing where nothing was told.
+    /// </summary>
+    [Fact]
+    public void What_runs_showed_besides_kelvins_is_told_with_the_job()
+    {
+        using var t = new TemporaryDatabase();
+        const string pairs = """
+            {"outcome":"improved","alsoBetter":["quieter","no-longer-throttling"],
+             "parts":[{"part":"core","changeKelvin":-8,"uncertaintyKelvin":3},{"part":"memory","changeKelvin":-2,"uncertaintyKelvin":3,"afterCelsius":80}],
+             "pairs":[
+               {"noise":{"speedShare":-0.1,"decibel":-2,"uncertaintyDecibel":1},
+                "parts":[{"part":"memory","afterCelsius":81},{"part":"core","afterCelsius":70}],
+                "performance":[{"what":"clock","before":2000,"after":2300},{"what":"score","before":100,"after":103}]},
+               {"noise":{"speedShare":-0.2,"decibel":-4,"uncertaintyDecibel":2},
+                "parts":[{"part":"core","afterCelsius":72}],
+                "performance":[{"what":"score","before":200,"after":202}]}]}
+            """;
+        Job(t, ServiceLevel.DustOut, 8.5, ServiceLevel.Repaste, pairs);
+        Job(t, ServiceLevel.DustOut, 8.5, ServiceLevel.Repaste, Verdict("improved", (-3.5, 3.3)));
+        Job(
+            t,
+            ServiceLevel.DustOut,
+            8.5,
+            ServiceLevel.Repaste,
+            """{"outcome":"no-change","alsoBetter":["no-longer-failing"],"parts":[{"part":"core","changeKelvin":0,"uncertaintyKelvin":3,"afterCelsius":66.5}],"pairs":[{"performance":[{"what":"clock","before":3000,"after":2970}]}]}"""
+        );
+        Execute(t, "UPDATE job SET work_done_at = '2026-10-01T08:00:00Z'");
+        var sides = t.Jobs.Finished(null, null).OrderBy(j => j.Id).Select(j => j.Sides).ToArray();
+        Assert.Equal(
+            (71, -3, 2, 0.02),
+            (sides[0].AfterCelsius, sides[0].Decibel, sides[0].ExpandedDecibel, Math.Round(sides[0].Performance!.Value, 9))
+        );
+        Assert.Equal((true, false), (sides[0].EndedThrottling, sides[0].EndedFailing));
+        Assert.Equal(MeasuredSides.None, sides[1]);
+        Assert.Equal(
+            (66.5, -0.01, true),
+            (sides[2].AfterCelsius, Math.Round(sides[2].Performance!.Value, 9), sides[2].EndedFailing)
+        );
     }
 
     /// <summary>Books minutes on a job and files its work, or not.</summary>

@@ -40,6 +40,9 @@ public sealed record FinishedJob(
     /// <summary>What it took from the shelf cost; null where it took nothing, or a price is missing.</summary>
     public double? MaterialCost { get; init; }
 
+    /// <summary>What its runs showed besides the kelvins.</summary>
+    public MeasuredSides Sides { get; init; } = MeasuredSides.None;
+
     /// <summary>What it was done with, as far as somebody wrote it down.</summary>
     public IReadOnlyList<NamedProduct> Products { get; init; } = [];
 

@@ -84,6 +84,15 @@ public static class LeftOutReasons
                     Value.Day("day", problem.Start.AddDays(job.NotBefore / PlanProblem.Day))
                 )
             );
+        if (job.TakesTwo && !CanStand(new Roster(problem), index, crowding: false))
+            return Because(
+                LeftOutCode.NoWindow,
+                Message.Of(
+                    "It takes two: no window of {zone} holds its {needed} while two who may do it are at work together.",
+                    Value.Text("zone", zone.Code),
+                    Value.Minutes("needed", job.Minutes)
+                )
+            );
         if (!CanStand(roster, index, crowding: false))
             return Because(
                 LeftOutCode.NoRoom,

@@ -44,7 +44,7 @@ internal sealed class CoastStaff(DateOnly today)
     /// <summary>The wave-model hall may be touched only before its daily run, and the reading room has exams next week.</summary>
     public IReadOnlyList<ZoneTimes> Zones =>
         [
-            new("WAVE", 15, 1, Daily(6, 10), []),
+            new("WAVE", 15, 1, Daily(6, 11), []),
             new("READ", 10, 4, Daily(8, 13), [new(NextMonday, NextMonday.AddDays(4), "exams")]),
             new("BOAT", 5, null, [], []),
         ];

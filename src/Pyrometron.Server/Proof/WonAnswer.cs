@@ -3,6 +3,7 @@ using Pyrometron.Core.Learning;
 using Pyrometron.Core.Materials;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Stores;
+using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Server.Proof;
 
@@ -50,13 +51,16 @@ internal sealed class HouseOfJobs(
 
     /// <summary>What jobs have cost.</summary>
     public WorkSpent Spent(IEnumerable<FinishedJob> jobs) => WorkSpent.Of(jobs, rulesFor, materials);
+
+    /// <summary>What jobs have won in money.</summary>
+    public MoneyWon Money(IEnumerable<FinishedJob> jobs) => MoneyWon.Of(jobs, rulesFor);
 }
 
 /// <summary>A group of jobs.</summary>
 /// <param name="Key">
 /// The level's word, the model, the zone's code, the month, the product, product and batch, or the pattern's word.
 /// </param>
-public sealed record WonGroupAnswer(string Key, string Name, WorkWon Won, WorkSpent Spent);
+public sealed record WonGroupAnswer(string Key, string Name, WorkWon Won, WorkSpent Spent, MoneyWon Money);
 
 /// <summary>A job that won nothing, or from which the machine came back.</summary>
 /// <param name="WonKelvin">On the part that won most, positive for cooler.</param>
@@ -79,7 +83,10 @@ public sealed record FoundAnswer(Cause Predicted, Cause Found, int Jobs);
 /// <summary>What work has won.</summary>
 /// <param name="Machines">How many machines they were on.</param>
 /// <param name="All">All jobs of the days asked for.</param>
+/// <param name="Sides">What they have won besides kelvins.</param>
 /// <param name="Spent">What they cost, in <paramref name="Currency"/>.</param>
+/// <param name="Money">What those that were compared have won, by what things are worth to the house.</param>
+/// <param name="PayBackYears">The years over which that is counted.</param>
 /// <param name="WithoutGain">Those of them that were compared and are not cooler, and those whose machine came back; newest
 /// first.</param>
 /// <param name="Causes">Of jobs with a prediction in which somebody looked; a job in which nothing was found counts as
@@ -90,7 +97,10 @@ public sealed record WonAnswer(
     DateOnly? Until,
     int Machines,
     WorkWon All,
+    SidesWon Sides,
     WorkSpent Spent,
+    MoneyWon Money,
+    int PayBackYears,
     string Currency,
     IReadOnlyList<WonGroupAnswer> Groups,
     IReadOnlyList<LostJobAnswer> WithoutGain,
@@ -112,7 +122,10 @@ public sealed record WonAnswer(
             days.Until,
             jobs.Select(j => j.Tag).Distinct().Count(),
             WorkWon.Of(jobs),
+            SidesWon.Of(jobs),
             house.Spent(jobs),
+            house.Money(jobs),
+            house.Policy.Values.PayBackYears,
             house.Policy.Values.Currency,
             Grouped(jobs, by, zoneName, house),
             [
@@ -173,7 +186,8 @@ public sealed record WonAnswer(
                 g.Key!,
                 by == WonBy.Zone ? zoneName(g.Key!) : g.Key!,
                 WorkWon.Of([.. g]),
-                house.Spent(g)
+                house.Spent(g),
+                house.Money(g)
             ));
         return
         [

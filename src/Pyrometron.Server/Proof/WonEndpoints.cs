@@ -1,6 +1,7 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
+using Pyrometron.Core.Judging;
 using Pyrometron.Core.Learning;
 using Pyrometron.Core.Materials;
 using Pyrometron.Core.Policies;
@@ -12,13 +13,25 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Proof;
 
+/// <summary>Whether stated dates have held.</summary>
+/// <param name="Dates">Null while the machines are still being judged as of then: ask again.</param>
+public sealed record StatedDatesAnswer(StatedDates? Dates);
+
 /// <summary>What the house's own jobs have won, with how sure that is.</summary>
 internal static class WonEndpoints
 {
+    private const int LeastDaysAgo = 30,
+        UsualDaysAgo = 90,
+        MostDaysAgo = 365;
+
+    /// <summary>How long a call waits for a fleet to be judged.</summary>
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
+
     public static void MapWon(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("").WithTags("Proof");
         group.MapGet("/proof", Get);
+        group.MapGet("/proof/dates", DatesAsync);
         group.MapGet("/proof.csv", Csv).Produces<string>(200, contentType: "text/csv");
     }
 
@@ -55,6 +68,23 @@ internal static class WonEndpoints
                 new HouseOfJobs(policy.Current(), RulesFor, Prices.Of(products.All()))
             )
         );
+    }
+
+    /// <summary>Whether the dates that were stated some time ago have held.</summary>
+    /// <param name="days">How long ago, 30 to 365 days; 90 where it is missing.</param>
+    private static async Task<Results<Ok<StatedDatesAnswer>, ProblemHttpResult>> DatesAsync(
+        int? days,
+        JudgementService judgement,
+        CancellationToken cancellation
+    )
+    {
+        if (days is < LeastDaysAgo or > MostDaysAgo)
+            return Problems.Input("/days", $"days must be a whole number from {LeastDaysAgo} to {MostDaysAgo}");
+        var now = (await judgement.GetAsync(null, Patience, cancellation)).Judgement;
+        if (now is null)
+            return Problems.Conflict("The machines are still being judged.");
+        var then = await judgement.GetAsync(now.AsOf.AddDays(-(days ?? UsualDaysAgo)), Patience, cancellation);
+        return TypedResults.Ok(new StatedDatesAnswer(then.Judgement is { } known ? StatedDates.Of(known, now) : null));
     }
 
     /// <summary>The same jobs one by one.</summary>

@@ -96,7 +96,8 @@ internal sealed class Hall
     public FleetJudge JudgeOf(
         DustClass dust = DustClass.Normal,
         JudgementPolicy? policy = null,
-        IReadOnlyList<LocalRule>? local = null
+        IReadOnlyList<LocalRule>? local = null,
+        DateOnly? asOf = null
     )
     {
         var zone = new SimulatedZone("ROW", 26, 4, Room);
@@ -119,9 +120,12 @@ internal sealed class Hall
         return new FleetJudge(
             new JudgementBasis(
                 Register(dust, [.. _machines.Select(m => m.Asset)]),
-                Today,
+                asOf ?? Today,
                 policy ?? JudgementPolicy.Default,
-                a => Unreadable.Contains(a.Tag) ? throw new InvalidDataException("damaged") : readings[a.Tag]
+                a =>
+                    Unreadable.Contains(a.Tag) ? throw new InvalidDataException("damaged")
+                    : asOf is { } day ? readings[a.Tag].Before(UnixDay.Noon(day) + 0.5)
+                    : readings[a.Tag]
             )
             {
                 Local = local ?? [],

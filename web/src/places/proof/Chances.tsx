@@ -19,31 +19,48 @@ export function Chances({ chances }: { chances: Schemas['StatedChances'] }) {
           : t`What was stated and what was found do not go together everywhere.`}{' '}
         {t`Machines that were left alone are not in it.`}
       </p>
-      <PlainTable
-        head={
-          <>
-            <th scope="col">{t`Stated`}</th>
-            <th scope="col" className="num">
-              {t`Jobs`}
-            </th>
-            <th scope="col" className="num">
-              {t`Needed it`}
-            </th>
-            <th scope="col">{t`Share, 95 %`}</th>
-            <th scope="col">{t`Holds`}</th>
-          </>
-        }
-      >
-        {chances.groups.map((g) => (
-          <tr key={g.from}>
-            <th scope="row">{t`${percent(g.from)} to ${percent(g.to)}, ${percent(g.stated)} in the mean`}</th>
-            <td className="num">{g.jobs}</td>
-            <td className="num">{g.needed}</td>
-            <td>{t`${percent(g.needed / g.jobs)} (${percent(g.low)} to ${percent(g.high)})`}</td>
-            <td>{g.holds ? t`yes` : g.stated > g.high ? t`no: stated too high` : t`no: stated too low`}</td>
-          </tr>
-        ))}
-      </PlainTable>
+      <ChanceTable groups={chances.groups} stated={t`Stated`} cases={t`Jobs`} came={t`Needed it`} />
     </section>
+  );
+}
+
+/** Cases by the chance that was stated, with how many came true. */
+export function ChanceTable({
+  groups,
+  stated,
+  cases,
+  came,
+}: {
+  groups: readonly Schemas['ChanceGroup'][];
+  stated: string;
+  cases: string;
+  came: string;
+}) {
+  return (
+    <PlainTable
+      head={
+        <>
+          <th scope="col">{stated}</th>
+          <th scope="col" className="num">
+            {cases}
+          </th>
+          <th scope="col" className="num">
+            {came}
+          </th>
+          <th scope="col">{t`Share, 95 %`}</th>
+          <th scope="col">{t`Holds`}</th>
+        </>
+      }
+    >
+      {groups.map((g) => (
+        <tr key={g.from}>
+          <th scope="row">{t`${percent(g.from)} to ${percent(g.to)}, ${percent(g.stated)} in the mean`}</th>
+          <td className="num">{g.jobs}</td>
+          <td className="num">{g.needed}</td>
+          <td>{t`${percent(g.needed / g.jobs)} (${percent(g.low)} to ${percent(g.high)})`}</td>
+          <td>{g.holds ? t`yes` : g.stated > g.high ? t`no: stated too high` : t`no: stated too low`}</td>
+        </tr>
+      ))}
+    </PlainTable>
   );
 }

@@ -9,7 +9,9 @@ import { month } from '../../words/format';
 import { levelName, PATTERNS } from '../../words/work';
 import { Causes } from './Causes';
 import { Chances } from './Chances';
+import { Dates } from './Dates';
 import { headline } from './headline';
+import { sidesWords } from './sidesWords';
 import { WonTable } from './WonTable';
 import { WithoutGain } from './WithoutGain';
 import './proof.css';
@@ -57,7 +59,7 @@ export function Proof() {
     placeholderData: keepPreviousData,
   });
   if (!won.data) return <Unready of={[won]} />;
-  const { all, spent, currency, groups, withoutGain, causes } = won.data;
+  const { all, sides, spent, money, payBackYears, currency, groups, withoutGain, causes } = won.data;
   const compared = all.jobs - all.notCompared;
   return (
     <div className="page broad proof">
@@ -65,6 +67,7 @@ export function Proof() {
       <p className="quiet">
         {compared > 0 &&
           t`Mean of the jobs with a run before and after, worse and unchanged ones with them, on the part that won most. ± is twice the standard uncertainty of that mean.`}
+        {sidesWords(sides) && <> {sidesWords(sides)}</>}
         {all.jobs === 0 &&
           t`A job that is filed at the bench stands here, with what its runs before and after show.`}
       </p>
@@ -100,8 +103,9 @@ export function Proof() {
         <WonTable
           head={GROUPS.find(([group]) => group === won.data.by)![2]}
           rows={groups.map((g) => ({ ...g, name: nameOf(won.data.by, g) }))}
-          all={{ won: all, spent }}
+          all={{ won: all, spent, money }}
           currency={currency}
+          years={payBackYears}
         />
       )}
       {BY_PRODUCT.includes(won.data.by) && groups.reduce((sum, g) => sum + g.won.jobs, 0) < all.jobs && (
@@ -110,6 +114,7 @@ export function Proof() {
       {withoutGain.length > 0 && <WithoutGain jobs={withoutGain} />}
       {causes.length > 0 && <Causes causes={causes} />}
       {won.data.chances.jobs > 0 && <Chances chances={won.data.chances} />}
+      <Dates />
     </div>
   );
 }

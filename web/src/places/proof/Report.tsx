@@ -9,6 +9,7 @@ import { usePageTitle } from '../../ui/usePageTitle';
 import { fullDay, kelvin, minutes, money, whole } from '../../words/format';
 import { levelName } from '../../words/work';
 import { headline } from './headline';
+import { sidesWords } from './sidesWords';
 
 type Answer = Schemas['WonAnswer'];
 
@@ -48,6 +49,7 @@ export function Report() {
       {won.all.jobs > 0 && (
         <>
           <p>{spentWords(won)}</p>
+          <p>{moneyWords(won)}</p>
           <table className="sheet-table">
             <thead>
               <tr>
@@ -58,6 +60,7 @@ export function Report() {
                 <th>{t`came back`}</th>
                 <th>{t`hours`}</th>
                 <th>{t`cost`}</th>
+                <th>{t`won, in money`}</th>
               </tr>
             </thead>
             <tbody>
@@ -74,6 +77,11 @@ export function Report() {
                   <td>{g.won.cameBack}</td>
                   <td>{minutes(Math.round(g.spent.minutes))}</td>
                   <td>{money(g.spent.all, won.currency)}</td>
+                  <td>
+                    {g.money.jobs === 0
+                      ? t`not known`
+                      : `${money(g.money.all, won.currency)} ± ${money(g.money.expanded, won.currency)}`}
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -83,7 +91,7 @@ export function Report() {
           <h2>{t`How often the cause was right`}</h2>
           <p>{causeWords(won)}</p>
           <p className="small">
-            {t`Won: mean of the jobs with a run before and after, worse and unchanged ones with them, on the part that won most; ± is twice the standard uncertainty of that mean. Cost: the minutes by what an hour costs in this house, material from the shelf, and the work that machines lost meanwhile and in their tests.`}{' '}
+            {t`Won: mean of the jobs with a run before and after, worse and unchanged ones with them, on the part that won most; ± is twice the standard uncertainty of that mean. Cost: the minutes by what an hour costs in this house, material from the shelf, and the work that machines lost meanwhile and in their tests. Won in money: slower ageing at the temperatures of the runs, a higher clock or score, quiet and ended crashes, taken to last for those years; ± as far as the runs leave it open.`}{' '}
             {estimatedWords(won)}
           </p>
         </>
@@ -102,6 +110,32 @@ function spentWords({ all, machines, spent, currency }: Answer): string {
   const on = plural(machines, { one: '# machine', other: '# machines' });
   const a = money(spent.all / all.jobs, currency);
   return t`It was done on ${on} and took ${minutes(Math.round(spent.minutes))} at the bench. It cost ${money(spent.all, currency)}, ${a} a job: ${money(spent.work, currency)} of work, ${money(spent.material, currency)} of material, ${money(spent.downtime, currency)} of downtime.`;
+}
+
+/** What it won in money against its cost, and from how many jobs that is known. */
+function moneyWords({ all, sides, money: m, spent, currency, payBackYears }: Answer): string {
+  if (m.jobs === 0) return t`What it won in money is not known: no job was compared.`;
+  const years = plural(payBackYears, { one: '# year', other: '# years' });
+  const net = m.all - spent.all;
+  const within = money(m.expanded, currency);
+  const sum =
+    Math.abs(net) <= m.expanded
+      ? t`Whether it has paid is open within that.`
+      : net > 0
+        ? t`That is ${money(net, currency)} more than it cost.`
+        : t`That is ${money(-net, currency)} less than it cost.`;
+  const of =
+    m.jobs < all.jobs
+      ? t`Of the other ${plural(all.jobs - m.jobs, { one: '# job', other: '# jobs' })} nothing is known, and nothing is counted.`
+      : '';
+  return [
+    sidesWords(sides),
+    t`By what things are worth to this house the ${plural(m.jobs, { one: '# job compared', other: '# jobs compared' })} won ${money(m.all, currency)} ± ${within} within ${years}.`,
+    sum,
+    of,
+  ]
+    .filter(Boolean)
+    .join(' ');
 }
 
 function lostWords({ all, withoutGain }: Answer): string {

@@ -1,4 +1,4 @@
-import { t } from '@lingui/core/macro';
+import { plural, t } from '@lingui/core/macro';
 import type { Schemas } from '../../api/client';
 import { PlainTable } from '../../ui/PlainTable';
 import { FigureBreakdown } from '../../ui/FigureBreakdown';
@@ -7,6 +7,13 @@ import { Interval } from './Interval';
 
 type Won = Schemas['WorkWon'];
 type Spent = Schemas['WorkSpent'];
+type Money = Schemas['MoneyWon'];
+
+interface Sums {
+  won: Won;
+  spent: Spent;
+  money: Money;
+}
 
 /** How what jobs cost comes about. */
 function spentBreakdown(spent: Spent, currency: string): [string, string][] {
@@ -18,21 +25,38 @@ function spentBreakdown(spent: Spent, currency: string): [string, string][] {
   ];
 }
 
+/** How the money that jobs have won comes about. */
+function moneyBreakdown(m: Money, currency: string): [string, string][] {
+  return [
+    [t`slower ageing`, money(m.ageing, currency)],
+    [t`clock and score`, money(m.performance, currency)],
+    [t`quiet`, money(m.noise, currency)],
+    [t`crashes`, money(m.crashes, currency)],
+    [
+      t`in all, from ${plural(m.jobs, { one: '# job compared', other: '# jobs compared' })}`,
+      `${money(m.all, currency)} ± ${money(m.expanded, currency)}`,
+    ],
+  ];
+}
+
 /** What groups of jobs have won, one a row, and all of them at the end. */
 export function WonTable({
   head,
   rows,
   all,
   currency,
+  years,
 }: {
   head: string;
-  rows: readonly { key: string; name: string; won: Won; spent: Spent }[];
-  all: { won: Won; spent: Spent };
+  rows: readonly ({ key: string; name: string } & Sums)[];
+  all: Sums;
   currency: string;
+  /** Over which what is won is counted. */
+  years: number;
 }) {
   const most = Math.max(1, ...rows.map((r) => Math.abs(r.won.meanKelvin ?? 0) + (r.won.expandedKelvin ?? 0)));
   const least = Math.min(0, ...rows.map((r) => (r.won.meanKelvin ?? 0) - (r.won.expandedKelvin ?? 0)));
-  const row = (name: string, won: Won, spent: Spent) => (
+  const row = (name: string, { won, spent, money: m }: Sums) => (
     <>
       <td>{name}</td>
       <td className="num">{won.jobs}</td>
@@ -57,6 +81,18 @@ export function WonTable({
           {money(spent.all, currency)}
         </FigureBreakdown>
       </td>
+      <td className="num">
+        {m.jobs === 0 ? (
+          t`not known`
+        ) : (
+          <FigureBreakdown
+            title={t`What it is worth, ${plural(years, { one: 'in # year', other: 'in # years' })}`}
+            lines={moneyBreakdown(m, currency)}
+          >
+            {`${money(m.all, currency)} ± ${money(m.expanded, currency).replace(` ${currency}`, '')}`}
+          </FigureBreakdown>
+        )}
+      </td>
     </>
   );
   return (
@@ -75,13 +111,14 @@ export function WonTable({
             <th className="num">{t`came back`}</th>
             <th className="num">{t`parts broken`}</th>
             <th className="num">{t`cost`}</th>
+            <th className="num">{t`won, in money`}</th>
           </>
         }
       >
         {rows.map((r) => (
-          <tr key={r.key}>{row(r.name, r.won, r.spent)}</tr>
+          <tr key={r.key}>{row(r.name, r)}</tr>
         ))}
-        {rows.length > 1 && <tr className="proof-all">{row(t`all`, all.won, all.spent)}</tr>}
+        {rows.length > 1 && <tr className="proof-all">{row(t`all`, all)}</tr>}
       </PlainTable>
     </div>
   );

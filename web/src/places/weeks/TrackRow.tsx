@@ -237,7 +237,8 @@ export function Beside({ job }: { job: PlannedJob }) {
       {job.help !== null && (
         <svg viewBox="0 0 18 18" fill="none" stroke="currentColor" strokeWidth={1.6} aria-hidden>
           <title>{t`It takes two`}</title>
-          <path d="M5 3v12M13 3v12M5 9h8" />
+          <circle cx="5.500" cy="9" r="3" />
+          <circle cx="12.500" cy="9" r="3" />
         </svg>
       )}
     </>
