@@ -40,6 +40,7 @@ internal sealed class PlanReading
             _plan.Start,
             _plan.Days,
             Math.Round(_plan.Cost, 2),
+            CostOf(),
             _plan.Bound is { } bound ? Math.Round(bound, 2) : null,
             _plan.Bound is { } least ? Math.Max(0, _plan.Cost - least) / Math.Max(_plan.Cost, 1) : null,
             _plan.Planner,
@@ -51,6 +52,27 @@ internal sealed class PlanReading
             [.. _week.Shifts.Select(s => new ShiftAnswer(_house.People[s.Person].Code, s.Day, s.From, s.From + s.Span.Minutes))],
             before is null ? [] : [.. Moved(before)]
         );
+
+    /// <summary>What the cost is made of; by the house as it was, its parts but moving are what they were.</summary>
+    private PlanCost CostOf()
+    {
+        var (late, left, setup) = (0.0, 0.0, 0.0);
+        var jobs = _week.Problem.Jobs.ToDictionary(j => j.Id);
+        foreach (var placed in _plan.Placed.Where(p => jobs.ContainsKey(p.Work.Id)))
+        {
+            late += PlanProblem.Lateness(jobs[placed.Work.Id], _week.MinuteOf(placed.Start) / PlanProblem.Day);
+            setup += SetupOf(placed, placed.Person) + (placed.Helper is { } helper ? SetupOf(placed, helper) : 0);
+        }
+        foreach (var work in _plan.LeftOut.Where(l => l.Code is not null && jobs.ContainsKey(l.Work.Id)))
+            left += _week.Problem.LeavingOut(jobs[work.Work.Id]);
+        setup *= PlanProblem.SetupCost;
+        return new PlanCost(
+            Math.Round(late, 2),
+            Math.Round(left, 2),
+            Math.Round(setup, 2),
+            Math.Max(0, Math.Round(_plan.Cost - late - left - setup, 2))
+        );
+    }
 
     private PlannedJob Job(Placed placed, IReadOnlyDictionary<string, StoredJob> bench)
     {

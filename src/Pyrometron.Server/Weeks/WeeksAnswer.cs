@@ -17,6 +17,7 @@ public sealed record WeeksAnswer(PlanInForce? Plan, PlanRun? Run, Message? Failu
 /// <param name="By">Who made it; empty where nobody said.</param>
 /// <param name="Says">What was done to the plan before.</param>
 /// <param name="Cost">What its lateness, what is left out and its set-ups cost, in days of weight.</param>
+/// <param name="CostOf">What that is made of.</param>
 /// <param name="Bound">What every plan costs at least; null after a change by hand.</param>
 /// <param name="Gap">What it may cost more than the best plan, as a share of its cost; null after a change by hand.</param>
 /// <param name="Planner"><c>solver</c>, <c>greedy</c> or <c>hand</c>.</param>
@@ -32,6 +33,7 @@ public sealed record PlanInForce(
     DateOnly Start,
     int Days,
     double Cost,
+    PlanCost CostOf,
     double? Bound,
     double? Gap,
     string Planner,
@@ -43,6 +45,13 @@ public sealed record PlanInForce(
     IReadOnlyList<ShiftAnswer> Shifts,
     IReadOnlyList<MovedJob> Moved
 );
+
+/// <summary>What a plan's cost is made of, in days of weight.</summary>
+/// <param name="Late">Jobs that begin behind their due day, each day by its weight.</param>
+/// <param name="LeftOut">Jobs without a place.</param>
+/// <param name="Setup">Set-ups and ways, a hundredth a minute.</param>
+/// <param name="Moved">Jobs with another day or person than in the plan before; and rounding.</param>
+public sealed record PlanCost(double Late, double LeftOut, double Setup, double Moved);
 
 /// <summary>What is done to one machine.</summary>
 /// <param name="Kelvin">What the work can win back, K; null where unknown.</param>

@@ -18,6 +18,9 @@ const toTenths = made(
 const toExactTenths = made(
   () => new Intl.NumberFormat(undefined, { minimumFractionDigits: 1, maximumFractionDigits: 1 }),
 );
+const toHundredths = made(
+  () => new Intl.NumberFormat(undefined, { minimumFractionDigits: 2, maximumFractionDigits: 2 }),
+);
 const date = made(() => new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' }));
 const dateWeekday = made(
   () => new Intl.DateTimeFormat(undefined, { weekday: 'short', day: 'numeric', month: 'short' }),
@@ -37,6 +40,11 @@ export function whole(value: number): string {
 /** A number to a tenth. */
 export function tenths(value: number): string {
   return toTenths().format(value).replace('-', MINUS);
+}
+
+/** A number with its hundredths even where they are 0, so that a column can be added up. */
+export function hundredths(value: number): string {
+  return toHundredths().format(value).replace('-', MINUS);
 }
 
 /** A number with its tenth even where that is 0, so that a column can be added up. */

@@ -31,11 +31,19 @@ export function FanCurve({
     .map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.months).toFixed(1)} ${y(p.cost).toFixed(1)}`)
     .join('');
   const saves = typeof fans.costAtBest === 'number' ? 1 - fans.costAtBest / fans.costOfFailure : 0;
-  const inTime =
-    fans.inTime > 0
-      ? t`, ${plural(fans.inTime, { one: '# was changed in time', other: '# were changed in time' })}`
-      : '';
-  const wear = t`${plural(fans.failures, { one: '# fan had failed when it was changed', other: '# fans had failed when they were changed' })}${inTime}, ${plural(fans.running, { one: '# runs', other: '# run' })}: a mean life of ${tenths(fans.meanMonths)} months, shape ${tenths(fans.shape)} (${tenths(fans.shapeLow)} to ${tenths(fans.shapeHigh)}).`;
+  const failed = fans.failures - fans.unsaid;
+  const changes = [
+    failed > 0 && plural(failed, { one: '# fan had failed', other: '# fans had failed' }),
+    fans.unsaid > 0 &&
+      plural(fans.unsaid, {
+        one: '# fan was changed and nobody said why',
+        other: '# fans were changed and nobody said why',
+      }),
+    fans.inTime > 0 && plural(fans.inTime, { one: '# was changed in time', other: '# were changed in time' }),
+  ]
+    .filter(Boolean)
+    .join(', ');
+  const wear = t`${changes}, ${plural(fans.running, { one: '# runs', other: '# run' })}: a mean life of ${tenths(fans.meanMonths)} months, shape ${tenths(fans.shape)} (${tenths(fans.shapeLow)} to ${tenths(fans.shapeHigh)}).`;
   return (
     <section className="apart" aria-label={t`Fans of ${fans.model}`}>
       <h3>{t`Fans of ${fans.model}`}</h3>
@@ -84,9 +92,9 @@ export function FanCurve({
         ))}
       </svg>
       <p className="quiet small">
-        {t`${currency} a month and machine, by the age at which a fan is changed; the dashed line is running them until they fail. A planned change costs ${money(fans.planned, currency)}, one after a failure ${money(fans.atFailure, currency)}. `}{' '}
+        {t`${currency} a month and machine, by the age at which a fan is changed; the dashed line is running them until they fail. A planned change costs ${money(fans.planned, currency)}, one after a failure ${money(fans.atFailure, currency)}.`}{' '}
         {fans.unsaid > 0 &&
-          t`Of ${plural(fans.unsaid, { one: '# change', other: '# changes' })} nobody said why: they are taken for failures, so lives are told rather too short.`}
+          t`Changes of which nobody said why are taken for failures, so lives are told rather too short.`}
       </p>
       {typeof fans.bestMonths === 'number' && saves >= WORTH_SHARE && (
         <Button onClick={onTake}>{t`Change them at ${whole(fans.bestMonths)} months`}</Button>

@@ -11,6 +11,8 @@ import {
   type Track,
   type ZoneTimes,
 } from './board';
+import { FigureBreakdown } from '../../ui/FigureBreakdown';
+import { loadLines } from './making';
 import { TrackRow } from './TrackRow';
 import type { useDraft } from './useDraft';
 
@@ -102,5 +104,11 @@ export function Day({
 function Load({ track }: { track: Track }) {
   const { work, shift } = load(track);
   if (work === 0 || shift === 0) return null;
-  return <span className="block quiet weeks-load">{t`${minutes(work)} of ${minutes(shift)}`}</span>;
+  return (
+    <span className="block quiet weeks-load">
+      <FigureBreakdown title={t`Work of this day`} lines={loadLines(track)}>
+        {t`${minutes(work)} of ${minutes(shift)}`}
+      </FigureBreakdown>
+    </span>
+  );
 }

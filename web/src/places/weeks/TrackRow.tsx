@@ -231,14 +231,14 @@ export function Beside({ job }: { job: PlannedJob }) {
       {job.campaign !== null && (
         <svg viewBox="0 0 18 18" fill="none" stroke="currentColor" strokeWidth={1.6} aria-hidden>
           <title>{t`Campaign: ${job.campaign}`}</title>
-          <path d="M2 4.500h5v9H2zM9 4.500h3M9 13.500h3M12 4.500v9M15 4.500h1.500v9H15" />
+          <path d="M4 4v10M9 4v10M14 4v10" />
         </svg>
       )}
       {job.help !== null && (
         <svg viewBox="0 0 18 18" fill="none" stroke="currentColor" strokeWidth={1.6} aria-hidden>
           <title>{t`It takes two`}</title>
-          <circle cx="5.500" cy="9" r="3" />
-          <circle cx="12.500" cy="9" r="3" />
+          <circle cx="4.500" cy="9" r="2.800" />
+          <circle cx="13.500" cy="9" r="2.800" />
         </svg>
       )}
     </>

@@ -1,9 +1,11 @@
 import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import { Button, Modal, Progress } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useStaff, useWeeks, useWrite } from '../../api/queries';
+import { FigureBreakdown } from '../../ui/FigureBreakdown';
 import { Refusal } from '../../ui/Refusal';
 import { useNarrow } from '../../ui/useNarrow';
 import { Unready } from '../../ui/Unready';
@@ -19,6 +21,7 @@ import { JobPanel } from './JobPanel';
 import { LeftOut } from './LeftOut';
 import { MakePlan } from './MakePlan';
 import { CalendarFeeds } from './CalendarFeeds';
+import { costLines, shiftLines, workLines } from './making';
 import { planCsv } from './planCsv';
 import { useDraft } from './useDraft';
 import './weeks.css';
@@ -136,7 +139,14 @@ function InForce({
             {plan.planner === 'hand'
               ? t`changed by hand ${clock(plan.madeAt)}: ${say(plan.says)}`
               : t`planned ${fullDay(plan.madeAt.slice(0, 10))}, ${clock(plan.madeAt)}`}
-            {plan.gap !== null && ` · ${gapWords(plan.gap)}`}
+            {plan.gap !== null && (
+              <>
+                {' · '}
+                <FigureBreakdown title={t`What the plan costs, in days of weight`} lines={costLines(plan)}>
+                  {gapWords(plan.gap)}
+                </FigureBreakdown>
+              </>
+            )}
             {plan.planner === 'greedy' &&
               t` · made without the solver: nothing says how far it is from the best plan`}
           </span>
@@ -150,7 +160,16 @@ function InForce({
             : t`${plural(all, { one: `${String(plan.jobs.length)} of # job has a place`, other: `${String(plan.jobs.length)} of # jobs have a place` })}.`}
         </h1>
         <p className="quiet">
-          {t`${minutes(plan.workMinutes)} of work, set-up included, in ${minutes(plan.handMinutes)} of shifts.`}{' '}
+          <Trans>
+            <FigureBreakdown title={t`Work in this plan`} lines={workLines(plan)}>
+              {minutes(plan.workMinutes)}
+            </FigureBreakdown>{' '}
+            of work, set-up included, in{' '}
+            <FigureBreakdown title={t`Shifts of these weeks`} lines={shiftLines(plan, people)}>
+              {minutes(plan.handMinutes)}
+            </FigureBreakdown>{' '}
+            of shifts.
+          </Trans>{' '}
           <Lateness plan={plan} />
         </p>
         {plan.moved.length > 0 && <Moves plan={plan} people={people} />}
