@@ -51,3 +51,34 @@ test('the same jobs as CSV, and what cannot be asked is refused in words', async
     );
   }
 });
+
+test('what work won in money opens to its making, and stated dates are held against what came', async ({
+  page,
+}) => {
+  await page.goto('/proof');
+  const { money, spent, currency } = (await (await page.request.get('/api/v1/proof')).json()) as {
+    money: { jobs: number; all: number; ageing: number; performance: number; noise: number; crashes: number };
+    spent: { all: number };
+    currency: string;
+  };
+  expect(money.jobs).toBeGreaterThan(4);
+  expect(money.ageing + money.performance + money.noise + money.crashes).toBeCloseTo(money.all, 6);
+  expect(spent.all).toBeGreaterThan(0);
+  await page.getByRole('row', { name: /^all / }).getByRole('button').last().click();
+  await expect(page.getByText('slower ageing')).toBeVisible();
+  await expect(page.getByText(`in all, from ${String(money.jobs)} jobs compared`)).toBeVisible();
+  await page.keyboard.press('Escape');
+  const dates = page.getByRole('region', { name: 'The dates that were stated, and what came' });
+  await expect(dates.getByText(/machines had a date at which to reach the action line/)).toBeVisible({
+    timeout: 30_000,
+  });
+  await dates.getByText('30 days ago').click();
+  const { dates: held } = (await (await page.request.get('/api/v1/proof/dates?days=30')).json()) as {
+    dates: { dated: number; served: number; groups: { jobs: number }[] };
+  };
+  expect(held.groups.reduce((sum, g) => sum + g.jobs, 0)).toBe(held.dated - held.served);
+  expect((await page.request.get('/api/v1/proof/dates?days=7')).status()).toBe(400);
+  await page.getByRole('link', { name: 'One page for whoever pays' }).click();
+  await expect(page.getByText(new RegExp(`within 2 years`))).toBeVisible();
+  await expect(page.getByText(new RegExp(`± [\\d,.]+ ${currency}`)).first()).toBeVisible();
+});

@@ -83,5 +83,42 @@ test('what the record says of an interval is looked at, taken as a rule, or not 
   await expect(suggestion('Boat store')).toHaveText(/Its filter is changed this winter/);
 
   await expect(learnt.getByRole('img', { name: /Cost a month by the age/ })).toBeVisible();
-  await expect(learnt.getByText(/6 fans were changed, \d+ run: a mean life of/)).toBeVisible();
+  await expect(
+    learnt.getByText(/6 fans were changed and nobody said why, \d+ run: a mean life of/),
+  ).toBeVisible();
+});
+
+test('a rule for one kind in a zone says when machines may stand and that it takes two', async ({ page }) => {
+  await page.goto('/rules');
+  await page.getByRole('button', { name: 'Add a rule for some machines' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByText('kind in a zone', { exact: true }).click();
+  await dialog.getByRole('combobox', { name: 'Kind in a zone' }).click();
+  await page.keyboard.type('Machine room');
+  await page.keyboard.press('Enter');
+  const sets = async (what: string) => {
+    await dialog.getByRole('combobox', { name: 'What it sets' }).click();
+    await page.keyboard.type(what);
+    await page.keyboard.press('Enter');
+  };
+  await sets('stand for work');
+  await dialog.getByRole('combobox', { name: 'It may stand for work' }).click();
+  await page.getByTitle('on weekends').click();
+  await sets('takes two');
+  await dialog.getByRole('button', { name: 'Keep this rule' }).click();
+  await expect(
+    page.getByRole('row', {
+      name: /kind in a zone Machine room: Servers .*It may stand for work: on weekends · It takes two to open it: yes/,
+    }),
+  ).toBeVisible();
+  const { rules } = (await (await page.request.get('/api/v1/rules')).json()) as {
+    rules: { scope: string; key: string; machines: number }[];
+  };
+  const rule = rules.find((r) => r.scope === 'zone-kind')!;
+  expect(rule.machines).toBe(10);
+  // Servers elsewhere are left alone, and who is refused is told what a key is.
+  const refused = await page.request.put('/api/v1/rules', {
+    data: { scope: 'zone-kind', key: 'MROOM', change: { twoPeople: true } },
+  });
+  expect(refused.status()).toBe(400);
 });

@@ -136,6 +136,39 @@ test.describe('on a phone', () => {
   });
 });
 
+test('work for two stands with both of them, and the way between zones is the planner’s to say', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto('/weeks');
+  await expect(heading(page)).toContainText(/jobs have a place/);
+  const { plan } = (await (await page.request.get('/api/v1/weeks')).json()) as {
+    plan: { jobs: (Place & { help: { person: string; day: string } | null })[] };
+  };
+  const two = plan.jobs.find((j) => j.help !== null)!;
+  const blocks = page.getByRole('button', { name: new RegExp(`^${two.id}, .*It takes two`) });
+  await expect(blocks).toHaveCount(2);
+  await blocks.last().click();
+  const panel = page.getByRole('complementary');
+  await expect(panel.getByText(/It takes two: with (Mira|Tomas)/)).toBeVisible();
+  // Every figure opens to its making.
+  await page.getByRole('button', { name: /^no plan is better|^costs at most|^costs less/ }).click();
+  await expect(page.getByText('every plan at least')).toBeVisible();
+  await page.keyboard.press('Escape');
+  for (const person of [two.person, two.help!.person]) {
+    await page.goto(`/weeks/sheet/${person}/${two.day}`);
+    await expect(page.getByText(/It takes two: (with|helps) (Mira|Tomas)/).first()).toBeVisible();
+  }
+  await page.goto('/weeks/people');
+  const way = page.getByRole('region', { name: 'The way between zones' });
+  await expect(way).toContainText('5 min within a site');
+  await way.getByRole('button', { name: 'Edit' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('From one site to another, minutes').fill('35');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(way).toContainText('35 min from one site to another');
+});
+
 test('a house without people is asked for them, and plans with what it is told', async ({ page }) => {
   await page.goto('/weeks/people');
   for (const name of ['Mira', 'Tomas']) {

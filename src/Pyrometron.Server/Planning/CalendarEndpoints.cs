@@ -17,7 +17,7 @@ internal static class CalendarEndpoints
     private const int DaysAhead = 366,
         JobsLookedAt = 1000;
 
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
 
     public static void MapCalendar(this RouteGroupBuilder api) =>
         api.MapGroup("")
@@ -55,13 +55,16 @@ internal static class CalendarEndpoints
                 ? Calendar($"Pyrometron: {who.Name}", [], visits.Of(who))
                 : Problems.Missing($"Nobody has the code '{person}'.");
         var judgement = (await service.GetAsync(null, Patience, cancellation)).Judgement;
-        var aside = judgement is null ? [] : setAside.On(judgement.AsOf).Keys.ToHashSet();
-        var machines = (judgement?.Queue ?? []).Where(a =>
+        // A calendar without its due days would be taken for one that has none.
+        if (judgement is null)
+            return Problems.Conflict("The machines are being judged for the first time. Ask again in a moment.");
+        var aside = setAside.On(judgement.AsOf).Keys.ToHashSet();
+        var machines = judgement.Queue.Where(a =>
             !aside.Contains(a.Asset.Tag) && (zone is null || a.Asset.Zone == zone)
         );
         var looks = jobs.Newest(JobsLookedAt).Where(j => j.State == JobState.WaitingForProof).ToLookup(j => j.Tag);
         var days = machines.SelectMany(a =>
-            Of(a, judgement!.AsOf)
+            Of(a, judgement.AsOf)
                 .Concat(looks[a.Asset.Tag].Select(j => AfterRun(j, service.Today())))
                 .Select(d => d with { Place = places.ZoneName(a.Asset.Zone) })
         );
