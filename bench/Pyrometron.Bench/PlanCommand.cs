@@ -52,6 +52,35 @@ internal static class PlanCommand
         return 0;
     }
 
+    /// <summary>Plans ten times as much with ten times as many people and zones, beside the first free slot by due day.</summary>
+    public static int RunLarge(int seed, int jobs, double seconds)
+    {
+        var problem = Week(seed, jobs, Math.Max(1, jobs / 300));
+        var clock = Stopwatch.StartNew();
+        var first = FirstFreeSlot(problem);
+        var firstSeconds = clock.Elapsed.TotalSeconds;
+        clock.Restart();
+        double? whole = null;
+        var plan = new SolverPlanner().Solve(
+            problem,
+            seconds,
+            new FirstPlan(() => whole ??= clock.Elapsed.TotalSeconds),
+            default
+        );
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"{jobs} jobs, {problem.People.Count} people, {problem.Zones.Count} zones, beyond what nobody can help: first free slot {first.Cost - problem.Unavoidable:0} in {firstSeconds:0.0} s; planned {plan.Cost - problem.Unavoidable:0} in {clock.Elapsed.TotalSeconds:0.0} s, a first plan after {whole:0.0} s; {plan.Assignments.Count} in their places"
+            )
+        );
+        return 0;
+    }
+
+    private sealed class FirstPlan(Action told) : IProgress<Plan>
+    {
+        public void Report(Plan value) => told();
+    }
+
     /// <summary>What moves, and what it costs, beside only putting what fell where there is room.</summary>
     private static string Again(Plan plan)
     {
@@ -117,13 +146,13 @@ internal static class PlanCommand
         return roster;
     }
 
-    private static PlanProblem Week(int seed, int jobs)
+    private static PlanProblem Week(int seed, int jobs, int times = 1)
     {
         var chance = new Random(seed);
         const int days = 10;
         HashSet<string> Some(double share) => [.. Skills.Where(_ => chance.NextDouble() < share)];
         var people = Enumerable
-            .Range(0, 8)
+            .Range(0, 8 * times)
             .Select(i => new PlanPerson(
                 $"p{i}",
                 i == 0 ? [.. Skills] : Some(0.6),
@@ -137,7 +166,7 @@ internal static class PlanCommand
             ))
             .ToList();
         var zones = Enumerable
-            .Range(0, 12)
+            .Range(0, 12 * times)
             .Select(i => new PlanZone(
                 $"Z{i}",
                 chance.Next(2) == 0 ? "Q" : "K",

@@ -25,6 +25,11 @@ return args switch
             && int.TryParse(weeks, out var count)
             && count > 0
             && int.TryParse(time, out var seconds) => PlanCommand.Run(seed, count, seconds),
+    ["plan-large", var first, var jobs, var time]
+        when int.TryParse(first, out var seed)
+            && int.TryParse(jobs, out var count)
+            && count > 0
+            && int.TryParse(time, out var seconds) => PlanCommand.RunLarge(seed, count, seconds),
     ["cut", var first, var plans] when int.TryParse(first, out var seed) && int.TryParse(plans, out var count) && count > 0 =>
         CutCommand.Run(seed, count),
     ["spread"] => SpreadCommand.Run(),
@@ -46,6 +51,7 @@ static int Usage()
     Console.Error.WriteLine(
         "       plan SEED N S    N made-up weeks planned in S seconds each: how near they come to their bound"
     );
+    Console.Error.WriteLine("       plan-large SEED N S    N jobs, and hands for them, planned in S seconds");
     Console.Error.WriteLine(
         "       cut SEED N       N made-up sets of 300 pads cut from sheets: how near the plans come to their bound"
     );

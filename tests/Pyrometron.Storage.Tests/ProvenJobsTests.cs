@@ -86,7 +86,8 @@ public class ProvenJobsTests
     }
 
     /// <summary>
-    /// What the runs of a verdict show besides: over all its pairs, the score before the clock, and nothing where nothing was told.
+    /// What the runs of a verdict show besides: over all its pairs, the score before the clock, and nothing where nothing was
+    /// told.
     /// </summary>
     [Fact]
     public void What_runs_showed_besides_kelvins_is_told_with_the_job()

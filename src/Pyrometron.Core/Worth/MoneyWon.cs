@@ -11,8 +11,8 @@ namespace Pyrometron.Core.Worth;
 /// </summary>
 /// <param name="Jobs">Jobs that were compared; of the others nothing is known, and nothing is counted.</param>
 /// <param name="Ageing">
-/// Life not used up: how much faster the part that won most would age at the temperature before (Arrhenius), in the hours that the
-/// machine works.
+/// Life not used up: how much faster the part that won most would age at the temperature before (Arrhenius), in the hours that
+/// the machine works.
 /// </param>
 /// <param name="Performance">Work done besides, by the score or the clock.</param>
 /// <param name="Noise">Quiet, on machines that people sit beside.</param>

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -120,10 +121,19 @@ public static class Problems
             _ => Document(
                 500,
                 "Something broke here",
-                "This is a fault of the program; the log has the details. Nothing half-done was stored."
+                "This is a fault of the program; the log has the details, by the trace id of this answer. Nothing half-done was stored."
             ),
         };
         context.Response.StatusCode = problem.Status!.Value;
+        if (error is not null && problem.Status == StatusCodes.Status500InternalServerError)
+            context
+                .RequestServices.GetRequiredService<ILogger<HttpContext>>()
+                .LogError(
+                    "{Method} {Path} broke; answered with the trace id {TraceId}",
+                    context.Request.Method,
+                    context.Request.Path,
+                    Activity.Current?.TraceId.ToString()
+                );
         if (!context.RequestAborted.IsCancellationRequested)
             await context.Response.WriteAsJsonAsync(problem, ApiJson.Options, "application/problem+json");
     }
@@ -178,6 +188,9 @@ public static class Problems
             Title = title,
             Detail = Cut(says.ToString()),
         };
+        // By it the log is searched.
+        if (Activity.Current?.TraceId is { } trace)
+            document.Extensions["traceId"] = trace.ToString();
         document.Extensions["says"] = Cut(says);
         if (problems.Count > 0)
             document.Extensions["errors"] = problems

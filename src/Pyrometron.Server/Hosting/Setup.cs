@@ -19,6 +19,7 @@ using Pyrometron.Server.Judging;
 using Pyrometron.Server.Machines;
 using Pyrometron.Server.Materials;
 using Pyrometron.Server.Notices;
+using Pyrometron.Server.Operation;
 using Pyrometron.Server.Planning;
 using Pyrometron.Server.Proof;
 using Pyrometron.Server.Rules;
@@ -44,11 +45,7 @@ public static class Setup
     public static void AddPyrometron(this WebApplicationBuilder builder, ServerOptions options)
     {
         builder.AddAccess(options);
-        builder.Logging.AddSimpleConsole(console =>
-        {
-            console.SingleLine = true;
-            console.TimestampFormat = "HH:mm:ss ";
-        });
+        Logs.Configure(builder.Logging, builder.Configuration);
         // Why it does not start is told in one line, not in a trace.
         builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
         builder.Services.ConfigureHttpJsonOptions(json => ApiJson.Configure(json.SerializerOptions));
@@ -56,6 +53,8 @@ public static class Setup
         builder.Services.AddOpenApi(ApiDocument.Configure);
         builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
 
+        builder.Services.AddHealthProbes();
+        builder.Services.AddSingleton<HouseMetrics>();
         builder.Services.AddSingleton<PlanningDesk>();
         builder.Services.AddSingleton<CuttingDesk>();
         builder.Services.AddSingleton(options);
@@ -185,6 +184,7 @@ public static class Setup
     /// <summary>Lays the pipeline and the endpoints.</summary>
     public static void UsePyrometron(this WebApplication app)
     {
+        app.Use(next => context => app.Services.GetRequiredService<HouseMetrics>().Measure(context, next));
         app.UseExceptionHandler(
             new ExceptionHandlerOptions
             {
@@ -212,6 +212,8 @@ public static class Setup
         app.UseAuthorization();
         app.Use(next => context => Bodies.Middleware(context, next));
 
+        app.MapHealthProbes();
+        HouseMetrics.Map(app);
         var open = app.MapGroup("/api/v1");
         open.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data)).WithTags("Health");
         open.MapSignIn();

@@ -59,9 +59,7 @@ internal static class CalendarEndpoints
         if (judgement is null)
             return Problems.Conflict("The machines are being judged for the first time. Ask again in a moment.");
         var aside = setAside.On(judgement.AsOf).Keys.ToHashSet();
-        var machines = judgement.Queue.Where(a =>
-            !aside.Contains(a.Asset.Tag) && (zone is null || a.Asset.Zone == zone)
-        );
+        var machines = judgement.Queue.Where(a => !aside.Contains(a.Asset.Tag) && (zone is null || a.Asset.Zone == zone));
         var looks = jobs.Newest(JobsLookedAt).Where(j => j.State == JobState.WaitingForProof).ToLookup(j => j.Tag);
         var days = machines.SelectMany(a =>
             Of(a, judgement.AsOf)

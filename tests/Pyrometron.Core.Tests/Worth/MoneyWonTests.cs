@@ -8,7 +8,9 @@ namespace Pyrometron.Core.Tests.Worth;
 /// <summary>What proven jobs won in money, in figures that can be reckoned by hand.</summary>
 public sealed class MoneyWonTests
 {
-    /// <summary>Two years count; a machine lasts 4 years and costs 1000, an hour of it 1, a decibel for a year 3, a crash 5 hours.</summary>
+    /// <summary>
+    /// Two years count; a machine lasts 4 years and costs 1000, an hour of it 1, a decibel for a year 3, a crash 5 hours.
+    /// </summary>
     private static readonly JudgementPolicy House = JudgementPolicy.Default with
     {
         Values = HouseValues.Default with

@@ -273,6 +273,8 @@ public sealed class AccountsTests : IDisposable
         string[] open =
         [
             "/api/v1/health",
+            "/health/live",
+            "/health/ready",
             "/api/v1/session",
             "/api/v1/session/link",
             "/api/v1/session/enter",
@@ -284,7 +286,7 @@ public sealed class AccountsTests : IDisposable
         foreach (var endpoint in _house.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
         {
             var path = PathOf(endpoint.RoutePattern);
-            if (!path.StartsWith("/api/v1", StringComparison.Ordinal) && !path.StartsWith("/openapi", StringComparison.Ordinal))
+            if (!((string[])["/api/v1", "/openapi", "/health"]).Any(p => path.StartsWith(p, StringComparison.Ordinal)))
                 continue;
             foreach (var method in endpoint.Metadata.GetMetadata<IHttpMethodMetadata>()?.HttpMethods ?? [])
             {
@@ -296,6 +298,10 @@ public sealed class AccountsTests : IDisposable
             }
         }
         Assert.True(walked > 120, $"only {walked} calls were found");
+        // Takes every method, and so is no call of the walk.
+        Assert.Equal(401, await Call(_house.NewBrowser(), "GET", "/metrics"));
+        Assert.Equal(403, await Call(owner, "GET", "/metrics"));
+        Assert.Equal(200, await Call(keeper, "GET", "/metrics"));
     }
 
     private static string PathOf(RoutePattern pattern) =>
