@@ -34,7 +34,10 @@ internal sealed class HouseMetrics
         var age = factory.CreateGauge("pyrometron_judgement_age_seconds", "Since the fleet was judged last.");
         var pending = factory.CreateGauge("pyrometron_judgement_pending", "1 while data is newer than the judgement.");
         var open = factory.CreateGauge("pyrometron_jobs_open", "Jobs at the bench that are not closed.", ["state"]);
-        var size = factory.CreateGauge("pyrometron_database_bytes", "Size of the database file.");
+        var size = factory.CreateGauge(
+            "pyrometron_database_bytes",
+            "Size of the database, with what is not moved into its file yet."
+        );
         var free = factory.CreateGauge("pyrometron_disk_free_bytes", "Room on the disk of the database.");
         var backup = factory.CreateGauge(
             "pyrometron_backup_age_seconds",
@@ -52,7 +55,9 @@ internal sealed class HouseMetrics
             var newest = jobs.Newest(JobsLookedAt);
             foreach (var state in (JobState[])[JobState.Open, JobState.WaitingForProof])
                 open.WithLabels(Words.Of(state)).Set(newest.Count(j => j.State == state));
-            size.Set(new FileInfo(database.Path).Length);
+            size.Set(
+                ((string[])["", "-wal"]).Select(e => new FileInfo(database.Path + e)).Where(f => f.Exists).Sum(f => f.Length)
+            );
             free.Set(FreeBytes(database));
             var made = backups.Folder.All().Where(b => b is { Manifest: not null, Damage: null }).Max(b => b.Manifest?.MadeAt);
             backup.Set(made is { } last ? (clock.GetUtcNow() - last).TotalSeconds : double.NaN);
