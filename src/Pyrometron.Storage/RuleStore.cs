@@ -28,11 +28,13 @@ public sealed class RuleStore(Database database)
     public static HouseRules House(Transaction t) => new(PolicyStore.Current(t), All(t));
 
     /// <summary>The ways at the bench for a machine within a use case.</summary>
-    public static BenchSchools Bench(Transaction t, Asset asset)
-    {
-        var site = SiteStore.All(t).First(s => s.Zones.Any(z => z.Code == asset.Zone));
-        return House(t).For(asset, site.Code, PolicyStore.Bench(t));
-    }
+    public static BenchSchools Bench(Transaction t, Asset asset) => House(t).For(asset, SiteOf(t, asset), PolicyStore.Bench(t));
+
+    /// <summary>The rules that a machine is judged by within a use case.</summary>
+    public static JudgementPolicy Policy(Transaction t, Asset asset) => House(t).For(asset, SiteOf(t, asset));
+
+    private static string SiteOf(Transaction t, Asset asset) =>
+        SiteStore.All(t).First(s => s.Zones.Any(z => z.Code == asset.Zone)).Code;
 
     /// <summary>Keeps a rule; one that sets nothing is taken away.</summary>
     public static void Keep(Transaction t, LocalRule rule)

@@ -81,6 +81,7 @@ public sealed class BenchUseCases(Database database, TimeProvider clock)
                 {
                     Host = asset.HostTag,
                     HostMates = asset.HostTag is { } host ? HostStore.Mates(t, host, asset.Tag) : null,
+                    TwoPeople = RuleStore.Policy(t, asset).TwoPeople,
                 };
                 var card = FrozenCard.Deal(basis, notes.Version);
                 var earlier = ComebackOf(t, stored.Id, schools);

@@ -11,8 +11,8 @@ public readonly record struct OffCut(int X, int Y, Size Size);
 public sealed record CutOrder(IReadOnlyList<KnifeCut> Cuts, IReadOnlyList<OffCut> OffCuts);
 
 /// <summary>
-/// Finds for pieces on a sheet the cuts that a knife makes. Any cut that goes through no piece leaves two parts that can be cut
-/// further, so the one that sets the largest off-cut free goes first.
+/// Finds for pieces on a sheet the cuts that a knife makes. The cut that sets the largest off-cut free goes first; where it leaves
+/// a strip beside a piece that is thinner than the knife's cut takes, and so cannot be trimmed, the next one is tried.
 /// </summary>
 public static class KnifeCuts
 {
@@ -34,22 +34,38 @@ public static class KnifeCuts
     public static CutOrder Of(Size sheet, int kerf, IReadOnlyList<PlacedPiece> pieces, int least)
     {
         var (cuts, offCuts) = (new List<KnifeCut>(), new List<OffCut>());
-        Cut(new Room(0, 0, sheet.Width, sheet.Height), [.. pieces]);
-        return new CutOrder(cuts, offCuts);
+        // Which pieces lie in a room follows from the room.
+        var hopeless = new HashSet<Room>();
+        return Cut(new Room(0, 0, sheet.Width, sheet.Height), [.. pieces])
+            ? new CutOrder(cuts, offCuts)
+            : throw new ArgumentException("No cut from edge to edge passes between these pieces.", nameof(pieces));
 
-        void Cut(Room room, List<PlacedPiece> inside)
+        bool Cut(Room room, List<PlacedPiece> inside)
         {
             if (inside.Count == 0)
             {
                 if (room.Size.Width >= least && room.Size.Height >= least)
                     offCuts.Add(new OffCut(room.X, room.Y, room.Size));
-                return;
+                return true;
             }
             if (inside is [var one] && one.Size == room.Size)
-                return;
-            var divide =
-                Divides(room, inside, kerf).OrderByDescending(d => d.Free).Cast<Divide?>().FirstOrDefault()
-                ?? throw new ArgumentException("No cut from edge to edge passes between these pieces.", nameof(pieces));
+                return true;
+            if (hopeless.Contains(room))
+                return false;
+            foreach (var divide in Divides(room, inside, kerf).OrderByDescending(d => d.Free))
+            {
+                var (known, kept) = (cuts.Count, offCuts.Count);
+                if (Part(room, inside, divide))
+                    return true;
+                cuts.RemoveRange(known, cuts.Count - known);
+                offCuts.RemoveRange(kept, offCuts.Count - kept);
+            }
+            hopeless.Add(room);
+            return false;
+        }
+
+        bool Part(Room room, List<PlacedPiece> inside, Divide divide)
+        {
             var at = divide.At;
             cuts.Add(divide.Upright ? new KnifeCut(at, room.Y, at, room.Bottom) : new KnifeCut(room.X, at, room.Right, at));
             var before = divide.Upright ? room with { Right = at } : room with { Bottom = at };
@@ -62,8 +78,8 @@ public static class KnifeCuts
                 {
                     Y = Math.Min(at + kerf, room.Bottom),
                 };
-            Cut(before, inside.FindAll(p => (divide.Upright ? p.X : p.Y) < at));
-            Cut(after, inside.FindAll(p => (divide.Upright ? p.X : p.Y) >= at));
+            return Cut(before, inside.FindAll(p => (divide.Upright ? p.X : p.Y) < at))
+                && Cut(after, inside.FindAll(p => (divide.Upright ? p.X : p.Y) >= at));
         }
     }
 

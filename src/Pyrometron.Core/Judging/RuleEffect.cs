@@ -24,9 +24,9 @@ public sealed record WorkAsked(IReadOnlyDictionary<Urgency, int> Machines, long 
 
     /// <summary>What one machine asks for: its advised work, or the service that falls due; 0 for nothing.</summary>
     public static int MinutesWithinQuarter(Assessment a) =>
-        a is { Service: not null, Minutes: { } minutes, Urgency: <= Urgency.Soon } ? minutes
+        a is { Service: { } level, Minutes: { } minutes, Urgency: <= Urgency.Soon } ? minutes * a.Policy.HandsFor(level)
         : a.ServiceDue is { } due && due.Due <= a.AsOf.AddDays(QuarterDays) && a.Asks(due)
-            ? a.Policy.Times.Of(a.Asset, due.Level).Minutes
+            ? a.Policy.Times.Of(a.Asset, due.Level).Minutes * a.Policy.HandsFor(due.Level)
         : 0;
 }
 

@@ -63,7 +63,12 @@ public sealed record FanLives(
         var worth = values.Of(asset.Kind);
         var minutes = policy.Times.Of(asset, ServiceLevel.FanSwap).Minutes;
         var planned =
-            minutes / 60.0 * (values.TechnicianHour + worth.MachineHour * values.DowntimeShare * asset.DutyHoursPerDay / 24)
+            minutes
+                / 60.0
+                * (
+                    values.TechnicianHour * policy.HandsFor(ServiceLevel.FanSwap)
+                    + worth.MachineHour * values.DowntimeShare * asset.DutyHoursPerDay / 24
+                )
             + policy.Materials.Of(ServiceLevel.FanSwap)
             + BenchCosts.ChanceOfDamage(asset.Kind, ServiceLevel.FanSwap) * worth.Replacement;
         var atFailure = planned + values.CrashHours * worth.MachineHour + minutes / 60.0 * values.TechnicianHour;

@@ -35,6 +35,9 @@ public sealed record JudgementPolicy(
     /// <summary>Whether it takes two to open one: it is lifted out of its rack, or off a high shelf.</summary>
     public bool TwoPeople { get; init; }
 
+    /// <summary>How many people a level takes: a machine that two lift is not lifted to look at it or to blow it out.</summary>
+    public int HandsFor(ServiceLevel level) => TwoPeople && ServiceEffects.Opens(level) ? 2 : 1;
+
     /// <summary>How the machine stands and works.</summary>
     public Surroundings Surroundings { get; init; } = Surroundings.Usual;
 

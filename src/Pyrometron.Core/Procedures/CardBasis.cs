@@ -30,6 +30,9 @@ public sealed record CardBasis(
     /// <summary>The other machines in its host, which go down with it.</summary>
     public IReadOnlyList<string>? HostMates { get; init; }
 
+    /// <summary>Whether two lift it by the house's rules.</summary>
+    public bool TwoPeople { get; init; }
+
     /// <summary>Whether it came in because it got wet.</summary>
     public bool GotWet { get; init; }
 

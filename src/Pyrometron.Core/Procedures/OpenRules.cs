@@ -36,6 +36,16 @@ internal static class OpenRules
     public static readonly CardRule[] All =
     [
         new(
+            "second-person",
+            Stage.Open,
+            c => c.TwoPeople && c.Opens,
+            _ => "By this house's rules two lift this machine: nobody moves it before the second one is here."
+        )
+        {
+            Gate = _ => ["Both are here"],
+            Cautions = _ => [Caution.Lifting],
+        },
+        new(
             "lift",
             Stage.Open,
             c => c.Kind == AssetKind.Server && c.Opens,

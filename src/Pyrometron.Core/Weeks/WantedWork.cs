@@ -170,8 +170,7 @@ public static class WantedWork
         );
     }
 
-    /// <summary>Two are needed where the machine is lifted; nobody lifts it to look at it or to blow it out.</summary>
-    private static bool TakesTwo(Assessment a, ServiceLevel level) => a.Policy.TwoPeople && ServiceEffects.Opens(level);
+    private static bool TakesTwo(Assessment a, ServiceLevel level) => a.Policy.HandsFor(level) > 1;
 
     private static HashSet<Skill> SkillsOf(Assessment a, ServiceLevel level) =>
         [.. Skills.Of(a.Asset.Kind, level), .. TakesTwo(a, level) ? [Skill.LiftWithTwo] : Array.Empty<Skill>()];

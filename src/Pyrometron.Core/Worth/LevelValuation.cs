@@ -74,7 +74,10 @@ internal sealed class LevelValuation(
             ValueOf(proven.Share),
             ValueOf(proven.Share * Math.Max(0, 1 - spread)).Net,
             ValueOf(proven.Share * (1 + spread)).Net
-        );
+        )
+        {
+            Hands = policy.HandsFor(level),
+        };
     }
 
     /// <param name="share">What the level wins of what the split says.</param>
@@ -105,7 +108,7 @@ internal sealed class LevelValuation(
                 / 1000
                 * hours
                 * values.KilowattHour,
-            Work: minutes / 60.0 * values.TechnicianHour,
+            Work: minutes / 60.0 * values.TechnicianHour * policy.HandsFor(level),
             Material: policy.Materials.Of(level),
             Downtime: BenchCosts.Downtime(asset, minutes, values),
             Risk: BenchCosts.ChanceOfDamage(asset.Kind, level) * _worth.Replacement,

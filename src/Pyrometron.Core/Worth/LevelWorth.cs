@@ -59,7 +59,7 @@ public sealed record LevelValue(
 
 /// <summary>What a level would win on the part that gains most from it, what it takes, and what that is worth.</summary>
 /// <param name="Kelvin">As far as the fleet's proven jobs bear it out.</param>
-/// <param name="Minutes">Bench time, as far as the fleet's jobs have shown it.</param>
+/// <param name="Minutes">Bench time, not times the people, as far as the fleet's jobs have shown it.</param>
 /// <param name="TimedJobs">Jobs of this model and level that the time was learnt from.</param>
 /// <param name="ProvenShare">
 /// What this level has won of what was predicted, by jobs of this model and its kind; 1 without any.
@@ -80,6 +80,9 @@ public sealed record LevelWorth(
     double NetHigh
 )
 {
+    /// <summary>People that it takes.</summary>
+    public int Hands { get; init; } = 1;
+
     /// <summary>Net value for each hour of a technician: what the order within one urgency goes by.</summary>
-    public double PerHour => Value.Net * 60 / Minutes;
+    public double PerHour => Value.Net * 60 / (Minutes * Hands);
 }

@@ -76,7 +76,7 @@ internal sealed class CampaignReading(
             machines++;
             if (judged.GetValueOrDefault(tag) is not { } a)
                 continue;
-            minutes += a.Policy.Times.Of(a.Asset, level).Minutes;
+            minutes += a.Policy.Times.Of(a.Asset, level).Minutes * a.Policy.HandsFor(level);
             material += a.Policy.Materials.Of(level);
         }
         return new CampaignSum(machines, minutes, material, minutes / 60.0 * values.TechnicianHour, values.Currency);

@@ -33,7 +33,10 @@ internal static class HoursCurve
             [
                 .. machines
                     .Where(a => day(a.Action!.Value) <= until)
-                    .Select(a => new OnItsWay(a.Minutes!.Value, day(a.Action!.Value)!.Value.DayNumber - today.DayNumber)),
+                    .Select(a => new OnItsWay(
+                        a.Minutes!.Value * a.Policy.HandsFor(a.Service!.Value),
+                        day(a.Action!.Value)!.Value.DayNumber - today.DayNumber
+                    )),
             ];
         var (usual, early, late) = (By(a => a.Day), By(a => a.Early), By(a => a.Late));
         var hours = people.Sum(p => p.Hours.Sum(h => h.To - h.From)) / 60.0;

@@ -96,7 +96,9 @@ internal sealed class PlanReading
             placed.Locked,
             work.DueBy,
             IsLate(work, day),
-            known ? _conflicts.GetValueOrDefault(work.Id) : "Who was to do it is not on the list any more.",
+            !known ? "Who was to do it is not on the list any more."
+                : placed.Helper is { } other && _week.PersonOf(other) < 0 ? "Who was to help is not on the list any more."
+                : _conflicts.GetValueOrDefault(work.Id),
             job is null || DateOnly.FromDateTime(job.StartedAt.UtcDateTime) < _plan.Start
                 ? null
                 : new OpenJob(job.Id, Core.Fleet.Words.Of(job.State)),

@@ -24,7 +24,8 @@ internal sealed record CardRecord(
     int UpTo,
     string? Host = null,
     IReadOnlyList<string>? HostMates = null,
-    bool? GotWet = null
+    bool? GotWet = null,
+    bool? TwoPeople = null
 )
 {
     /// <summary>The form that is written.</summary>
@@ -49,7 +50,8 @@ internal sealed record CardRecord(
             card.UpTo,
             b.Host,
             b.HostMates,
-            b.GotWet ? true : null
+            b.GotWet ? true : null,
+            b.TwoPeople ? true : null
         );
     }
 
@@ -71,6 +73,7 @@ internal sealed record CardRecord(
                 Host = Host,
                 HostMates = HostMates,
                 GotWet = GotWet == true,
+                TwoPeople = TwoPeople == true,
             },
             NotesVersion,
             [.. Steps.Select(s => s.ToStep())],

@@ -51,6 +51,19 @@ public sealed class KnifeCutsTests
         Assert.Throws<ArgumentException>(() => KnifeCuts.Of(new(5_000, 5_000), 0, pinwheel, 1_000));
     }
 
+    /// <summary>
+    /// Two pieces whose left edges lie half a cut apart: set free together, the second would keep a strip that no knife takes
+    /// off. Each is set free by itself.
+    /// </summary>
+    [Fact]
+    public void No_strip_is_left_that_is_thinner_than_the_cut()
+    {
+        PlacedPiece[] pieces = [new(0, 5_000, 0, new(7_000, 4_000)), new(0, 5_050, 4_100, new(6_950, 4_400))];
+        var order = KnifeCuts.Of(Sheet, 100, pieces, 1_000);
+        Assert.Equal(new KnifeCut(0, 4_000, 12_000, 4_000), order.Cuts[0]);
+        Check(pieces, 100);
+    }
+
     /// <summary>Off-cuts that are too narrow are waste.</summary>
     [Fact]
     public void Narrow_rests_are_not_kept()

@@ -50,6 +50,22 @@ public class WorkCardTests
         Assert.Equal(kind == AssetKind.Server && opens, steps.Any(s => s.Id == "lift"));
     }
 
+    /// <summary>The rule that plans it for two stands on its card too, before anything is opened.</summary>
+    [Theory]
+    [InlineData(AssetKind.Server, ServiceLevel.DustOut, true)]
+    [InlineData(AssetKind.Desktop, ServiceLevel.Repaste, true)]
+    [InlineData(AssetKind.Server, ServiceLevel.BlowOut, false)]
+    [InlineData(AssetKind.Server, ServiceLevel.Inspect, false)]
+    public void Where_two_lift_a_machine_the_second_one_is_waited_for(AssetKind kind, ServiceLevel level, bool waits)
+    {
+        var basis = Basis(kind, level) with { TwoPeople = true };
+        var opening = WorkCard.For(basis).Where(s => s.Stage == Stage.Open).ToList();
+        Assert.Equal(waits, opening.FirstOrDefault()?.Id == "second-person");
+        if (waits)
+            Assert.Equal("Both are here", Assert.Single(opening[0].Gate).ToString());
+        Assert.DoesNotContain("second-person", Ids(Basis(kind, level)));
+    }
+
     [Fact]
     public void What_guards_a_person_or_a_joint_is_confirmed_one_by_one()
     {
