@@ -11,8 +11,8 @@ public readonly record struct OffCut(int X, int Y, Size Size);
 public sealed record CutOrder(IReadOnlyList<KnifeCut> Cuts, IReadOnlyList<OffCut> OffCuts);
 
 /// <summary>
-/// Finds for pieces on a sheet the cuts that a knife makes. The cut that sets the largest off-cut free goes first; where it leaves
-/// a strip beside a piece that is thinner than the knife's cut takes, and so cannot be trimmed, the next one is tried.
+/// Finds for pieces on a sheet the cuts that a knife makes. The cut that sets the largest off-cut free goes first; where it
+/// leaves a strip beside a piece that is thinner than the knife's cut takes, and so cannot be trimmed, the next one is tried.
 /// </summary>
 public static class KnifeCuts
 {
