@@ -5,7 +5,7 @@ root=$(cd "$(dirname "$0")" && pwd)
 . "$root/scripts/build.sh"
 
 demo=true data="" port=5117 build=true
-house=()
+house=() log=()
 while [ $# -gt 0 ]; do
   case "$1" in
     --empty) demo=false ;;
@@ -15,12 +15,14 @@ while [ $# -gt 0 ]; do
     --house) [ ${#house[@]} -gt 0 ] || house=(--solo false) ;;
     --listen|--name|--certificate|--certificate-key|--proxy)
       house=(--solo false ${house[@]:2} "$1" "${2:?$1 needs a value}"); shift ;;
+    --log) log=(--log "${2:?--log needs text, json or journal}"); shift ;;
     --no-build) build=false ;;
     --help|-h)
       echo "usage: ./run.sh [--empty] [--data DIR] [--port N] [--no-build] [--house [--listen ADDRESS] [--name NAMES] ...]"
       echo "  --empty     an empty database for your own machines (default: the demo)"
       echo "  --data DIR  where the database lies (default: data/demo, with --empty data/own)"
       echo "  --port N    port on 127.0.0.1 (default: 5117)"
+      echo "  --log F     how the log is written: text, json or journal (default: text, for a journal where one listens)"
       echo "  --no-build  start what was built last"
       echo "  --solo      for one person at this machine: no accounts, no network (the default)"
       echo "  --house     for a house: everybody signs in, over HTTPS; the options below mean it too"
@@ -48,4 +50,4 @@ mkdir -p "$data" || { echo "run.sh: the folder $data cannot be made; name anothe
 export DOTNET_GCgen0size=${DOTNET_GCgen0size:-0x4000000}
 # The server takes this script's place: Ctrl-C and signals reach it, and it says where it is once it answers.
 exec dotnet "$server_dll" --contentRoot "$root/src/Pyrometron.Server" --demo "$demo" --data "$(cd "$data" && pwd)" --port "$port" \
-  ${house[@]+"${house[@]}"}
+  ${house[@]+"${house[@]}"} ${log[@]+"${log[@]}"}

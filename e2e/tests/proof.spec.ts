@@ -74,9 +74,9 @@ test('what work won in money opens to its making, and stated dates are held agai
   });
   await dates.getByText('30 days ago').click();
   const { dates: held } = (await (await page.request.get('/api/v1/proof/dates?days=30')).json()) as {
-    dates: { dated: number; served: number; groups: { jobs: number }[] };
+    dates: { dated: number; served: number; groups: { cases: number }[] };
   };
-  expect(held.groups.reduce((sum, g) => sum + g.jobs, 0)).toBe(held.dated - held.served);
+  expect(held.groups.reduce((sum, g) => sum + g.cases, 0)).toBe(held.dated - held.served);
   expect((await page.request.get('/api/v1/proof/dates?days=7')).status()).toBe(400);
   await page.getByRole('link', { name: 'One page for whoever pays' }).click();
   await expect(page.getByText(new RegExp(`within 2 years`))).toBeVisible();

@@ -227,8 +227,11 @@ public sealed class PlanUseCases(Database database, TimeProvider clock)
                 {
                     var old = byId[week.Wanted[a.Job].Id];
                     var later = a with { Start = a.Start + minutes };
-                    if (roster.TryPut(later))
-                        moved.Add(old with { Start = week.InstantOf(later.Start) });
+                    // Who helps may be somebody else then.
+                    if (roster.TryPut(later) || roster.TryPut(later with { Helper = null }))
+                        moved.AddRange(
+                            week.Placed(roster.Assignments.Where(r => r.Job == a.Job)).Select(p => p with { Locked = old.Locked })
+                        );
                     else
                         lost.Add(new StoredLeftOut(old.Work, LeftOutCode.NoRoom, Conflict.Of(roster, later)));
                 }

@@ -6,12 +6,21 @@ namespace Pyrometron.Core.Learning;
 /// <param name="From">The least chance.</param>
 /// <param name="To">The most, not included; 1 is.</param>
 /// <param name="Stated">Mean of what was stated.</param>
-/// <param name="Jobs">The cases: jobs whose runs were compared, or machines that had a date.</param>
-/// <param name="Needed">Those of them in which it was so.</param>
+/// <param name="Cases">All of them: jobs whose runs were compared, or machines that had a date.</param>
+/// <param name="CameTrue">Those of them in which it was so.</param>
 /// <param name="Low">Lower end of the share in which it was so, 95 %.</param>
 /// <param name="High">Upper end.</param>
 /// <param name="Holds">Whether what was stated goes together with what was found.</param>
-public sealed record ChanceGroup(double From, double To, double Stated, int Jobs, int Needed, double Low, double High, bool Holds)
+public sealed record ChanceGroup(
+    double From,
+    double To,
+    double Stated,
+    int Cases,
+    int CameTrue,
+    double Low,
+    double High,
+    bool Holds
+)
 {
     /// <summary>By the thresholds of the queue: below a fifth nobody is asked, from a half on somebody is sent.</summary>
     private static readonly double[] Bounds = [0, 0.2, 0.5, 0.8, 1];
@@ -26,10 +35,10 @@ public sealed record ChanceGroup(double From, double To, double Stated, int Jobs
             var here = told.Where(t => t.Stated >= from && (t.Stated < to || to == 1)).ToArray();
             if (here.Length == 0)
                 continue;
-            var needed = here.Count(t => t.CameTrue);
-            var (low, high) = Wilson.Interval(needed, here.Length);
+            var came = here.Count(t => t.CameTrue);
+            var (low, high) = Wilson.Interval(came, here.Length);
             var stated = here.Average(t => t.Stated);
-            groups.Add(new ChanceGroup(from, to, stated, here.Length, needed, low, high, stated >= low && stated <= high));
+            groups.Add(new ChanceGroup(from, to, stated, here.Length, came, low, high, stated >= low && stated <= high));
         }
         return groups;
     }

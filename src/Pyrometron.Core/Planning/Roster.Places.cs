@@ -62,7 +62,7 @@ public sealed partial class Roster
         {
             var free = at == 0 ? Problem.People[opening.Person].Shifts[opening.Shift].From : SpanOf(done[at - 1]).To;
             if (Earliest(index, opening, Math.Max(from, free + SetupOf(zone, done, at)), crowding) is not { } start)
-                return null;
+                continue;
             if (at == done.Count || start + Problem.Jobs[index].Minutes + NextSetup(zone, done[at]) <= done[at].Start)
                 return new Place(at, start, MoreSetup(zone, done, at));
         }

@@ -5,7 +5,7 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Operation;
 
-/// <summary>Whether the program lives, and whether it can be used. Whoever asks needs not sign in, and is told no more.</summary>
+/// <summary>Whether the program lives, and whether it can be used. Nobody needs to sign in to ask; no more is told.</summary>
 /// <param name="Status"><c>live</c>, <c>ready</c> or <c>not-ready</c>.</param>
 /// <param name="Checks">What was looked at: <c>ok</c>, or what is wrong.</param>
 public sealed record ProbeAnswer(string Status, IReadOnlyDictionary<string, string> Checks);

@@ -11,7 +11,7 @@ namespace Pyrometron.Server.Operation;
 
 /// <summary>
 /// The program's own health in figures, in the text form of OpenMetrics and Prometheus: requests, the judgement, the work at the
-/// bench, the disk, backups. Read when it is asked for; nothing is counted that is not asked.
+/// bench, the disk, backups. All but the requests are looked up when they are asked for.
 /// </summary>
 internal sealed class HouseMetrics
 {

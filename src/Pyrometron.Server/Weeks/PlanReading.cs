@@ -53,7 +53,10 @@ internal sealed class PlanReading
             before is null ? [] : [.. Moved(before)]
         );
 
-    /// <summary>What the cost is made of; by the house as it was, its parts but moving are what they were.</summary>
+    /// <summary>
+    /// What the cost is made of. Only its sum is stored: lateness, left-out work and set-ups are reckoned anew, by the house as it
+    /// is now, and the rest is told as that of moves.
+    /// </summary>
     private PlanCost CostOf()
     {
         var (late, left, setup) = (0.0, 0.0, 0.0);

@@ -50,7 +50,9 @@ public sealed record PlanInForce(
 /// <param name="Late">Jobs that begin behind their due day, each day by its weight.</param>
 /// <param name="LeftOut">Jobs without a place.</param>
 /// <param name="Setup">Set-ups and ways, a hundredth a minute.</param>
-/// <param name="Moved">Jobs with another day or person than in the plan before; and rounding.</param>
+/// <param name="Moved">
+/// The rest: jobs with another day or person than in the plan before, and what has changed in the house since.
+/// </param>
 public sealed record PlanCost(double Late, double LeftOut, double Setup, double Moved);
 
 /// <summary>What is done to one machine.</summary>

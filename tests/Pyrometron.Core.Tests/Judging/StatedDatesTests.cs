@@ -44,8 +44,8 @@ public sealed class StatedDatesTests
         var dates = StatedDates.Of(then, now);
         Assert.Equal((Hall.Today.AddDays(-90), Hall.Today), (dates.Then, dates.Now));
         Assert.True(dates.Dated >= 4, $"{dates.Dated} had a date");
-        Assert.Equal(dates.Dated - dates.Served, dates.Groups.Sum(g => g.Jobs));
-        Assert.Equal(dates.Passed, dates.Groups.Sum(g => g.Needed));
+        Assert.Equal(dates.Dated - dates.Served, dates.Groups.Sum(g => g.Cases));
+        Assert.Equal(dates.Passed, dates.Groups.Sum(g => g.CameTrue));
         Assert.InRange(dates.Passed - dates.Expected, -3, 3);
         Assert.True(dates.Brier < 0.25, $"Brier {dates.Brier}");
         var served = then.ByTag["GC-11"];

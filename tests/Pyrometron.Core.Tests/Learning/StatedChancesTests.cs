@@ -43,7 +43,7 @@ public class StatedChancesTests
         ];
         var chances = StatedChances.Of(jobs, 2.5);
         Assert.Equal(13, chances.Jobs);
-        Assert.Equal([(0.2, 3, 1), (0.8, 10, 9)], chances.Groups.Select(g => (g.From, g.Jobs, g.Needed)));
+        Assert.Equal([(0.2, 3, 1), (0.8, 10, 9)], chances.Groups.Select(g => (g.From, g.Cases, g.CameTrue)));
         Assert.Equal(0.91, chances.Groups[1].Stated, 12);
         Assert.All(chances.Groups, g => Assert.True(g.Holds));
         Assert.Equal((9 * 0.01 + 1 + 0.49 + 0.09 + 0.04) / 13, chances.Brier!.Value, 12);

@@ -55,9 +55,9 @@ export function ChanceTable({
       {groups.map((g) => (
         <tr key={g.from}>
           <th scope="row">{t`${percent(g.from)} to ${percent(g.to)}, ${percent(g.stated)} in the mean`}</th>
-          <td className="num">{g.jobs}</td>
-          <td className="num">{g.needed}</td>
-          <td>{t`${percent(g.needed / g.jobs)} (${percent(g.low)} to ${percent(g.high)})`}</td>
+          <td className="num">{g.cases}</td>
+          <td className="num">{g.cameTrue}</td>
+          <td>{t`${percent(g.cameTrue / g.cases)} (${percent(g.low)} to ${percent(g.high)})`}</td>
           <td>{g.holds ? t`yes` : g.stated > g.high ? t`no: stated too high` : t`no: stated too low`}</td>
         </tr>
       ))}

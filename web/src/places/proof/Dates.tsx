@@ -55,12 +55,12 @@ function Held({ dates }: { dates: Schemas['StatedDates'] }) {
       <p>
         {dates.dated === 0
           ? t`On ${fullDay(dates.then)} no machine had a date at which it would reach its action line.`
-          : t`On ${fullDay(dates.then)} ${had} a date at which to reach the action line; all were worked on since, so nothing can be told.`}
+          : t`On ${fullDay(dates.then)} ${had} a date at which to reach the action line; all were worked on since or are gone, so nothing can be told.`}
       </p>
     );
   const served =
     dates.served > 0
-      ? t` ${plural(dates.served, { one: '# was', other: '# were' })} worked on since and tell nothing.`
+      ? t` ${plural(dates.served, { one: '# was', other: '# were' })} worked on since, or gone, and tell nothing.`
       : '';
   const off = dates.groups.some((g) => !g.holds);
   return (
@@ -69,8 +69,8 @@ function Held({ dates }: { dates: Schemas['StatedDates'] }) {
         {t`On ${fullDay(dates.then)} ${had} a date at which to reach the action line.${served} Of the other ${left}, by those dates ${tenths(dates.expected)} were to have passed it by ${fullDay(dates.now)}; ${plural(dates.passed, { one: '# has', other: '# have' })}.`}{' '}
         {off
           ? t`What was stated and what came do not go together everywhere.`
-          : t`As far as so few can tell, what was stated holds.`}{' '}
-        <span className="quiet">{t`Where somebody hurried to a machine its date is not in it.`}</span>
+          : t`As far as they can tell, what was stated holds.`}{' '}
+        <span className="quiet">{t`Dates that somebody acted on in time are not in it.`}</span>
       </p>
       <ChanceTable
         groups={dates.groups}

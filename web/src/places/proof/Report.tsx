@@ -109,7 +109,7 @@ function daysWords({ from, until }: Answer): string {
 function spentWords({ all, machines, spent, currency }: Answer): string {
   const on = plural(machines, { one: '# machine', other: '# machines' });
   const a = money(spent.all / all.jobs, currency);
-  return t`It was done on ${on} and took ${minutes(Math.round(spent.minutes))} at the bench. It cost ${money(spent.all, currency)}, ${a} a job: ${money(spent.work, currency)} of work, ${money(spent.material, currency)} of material, ${money(spent.downtime, currency)} of downtime.`;
+  return t`It was done on ${on} and took ${minutes(Math.round(spent.minutes))} of work. It cost ${money(spent.all, currency)}, ${a} a job: ${money(spent.work, currency)} of work, ${money(spent.material, currency)} of material, ${money(spent.downtime, currency)} of downtime.`;
 }
 
 /** What it won in money against its cost, and from how many jobs that is known. */

@@ -37,7 +37,7 @@ export const costLines = (plan: Plan): Lines => [
   [t`later than their day`, hundredths(plan.costOf.late)],
   [t`without a place`, hundredths(plan.costOf.leftOut)],
   [t`set-ups and ways`, hundredths(plan.costOf.setup)],
-  [t`moved since the plan before`, hundredths(plan.costOf.moved)],
+  [t`moved since the plan before, or changed since then`, hundredths(plan.costOf.moved)],
   [t`in all`, hundredths(plan.cost)],
   [t`every plan at least`, plan.bound === null ? t`not known` : hundredths(plan.bound)],
 ];
