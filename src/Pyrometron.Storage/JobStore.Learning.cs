@@ -91,7 +91,8 @@ public sealed partial class JobStore
                         FROM json_each(v.verdict, '$.pairs') n, json_each(n.value, '$.performance') f
                         GROUP BY f.value ->> '$.what' ORDER BY f.value ->> '$.what' DESC LIMIT 1),
                     EXISTS (SELECT 1 FROM json_each(v.verdict, '$.alsoBetter') b WHERE b.value = 'no-longer-throttling'),
-                    EXISTS (SELECT 1 FROM json_each(v.verdict, '$.alsoBetter') b WHERE b.value = 'no-longer-failing')
+                    EXISTS (SELECT 1 FROM json_each(v.verdict, '$.alsoBetter') b WHERE b.value = 'no-longer-failing'),
+                    coalesce(iif(json_valid(j.card), j.card ->> '$.twoPeople', NULL), 0)
                 FROM job j JOIN asset a ON a.id = j.asset_id JOIN zone z ON z.id = a.zone_id
                     JOIN (SELECT id, iif(json_valid(verdict), verdict, '{}') AS verdict FROM job) v ON v.id = j.id
                     LEFT JOIN json_each(v.verdict, '$.parts') p
@@ -126,6 +127,7 @@ public sealed partial class JobStore
                         r.GetInt64(20) != 0,
                         r.GetInt64(21) != 0
                     ),
+                    TookTwo = r.GetInt64(22) != 0 && ServiceEffects.Opens(Read<ServiceLevel>(r.GetString(4))),
                     Products = [.. products[r.GetInt64(0)]],
                 },
                 (_, _) => { },

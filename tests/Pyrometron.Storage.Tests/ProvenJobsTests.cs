@@ -76,8 +76,9 @@ public class ProvenJobsTests
                 (1, 'k2', 10, 'd2', 'damage-found', 'phone', '2026-10-01T08:00:00Z', '2026-10-01T08:00:00Z', 1, '{"text":"a seal"}')
             """
         );
+        Execute(t, "UPDATE job SET card = json_set(card, '$.twoPeople', json('true')) WHERE id = 1");
         var jobs = t.Jobs.Finished(null, null);
-        Assert.Equal([2L, 1], jobs.Select(j => j.Id));
+        Assert.Equal([(2L, false), (1, true)], jobs.Select(j => (j.Id, j.TookTwo)));
         Assert.Equal((VerdictOutcome.Improved, 7.25, 7.7), (jobs[1].Outcome!.Value, jobs[1].WonKelvin, jobs[1].ExpandedKelvin));
         Assert.Equal((true, 1, Cause.Dust), (jobs[1].CameBack, jobs[1].BrokenParts, Assert.Single(jobs[1].Found!)));
         Assert.Null(jobs[0].Outcome);

@@ -40,6 +40,9 @@ public sealed record FinishedJob(
     /// <summary>What it took from the shelf cost; null where it took nothing, or a price is missing.</summary>
     public double? MaterialCost { get; init; }
 
+    /// <summary>Whether two worked on it: by the rules of the house when its card was dealt.</summary>
+    public bool TookTwo { get; init; }
+
     /// <summary>What its runs showed besides the kelvins.</summary>
     public MeasuredSides Sides { get; init; } = MeasuredSides.None;
 

@@ -6,7 +6,7 @@ using Pyrometron.Core.Worth;
 namespace Pyrometron.Core.Stores;
 
 /// <summary>What some jobs have cost together, in the house's currency.</summary>
-/// <param name="Minutes">At the bench, of all whom the work takes.</param>
+/// <param name="Minutes">At the bench; of work for two, of both.</param>
 /// <param name="MinutesUsual">Of so many jobs nobody booked them: what the work usually takes stands for them.</param>
 /// <param name="Work">The minutes by what an hour costs.</param>
 /// <param name="MaterialUsual">Of so many jobs nothing was taken from the shelf, or without a price: the usual cost stands.</param>
@@ -37,7 +37,7 @@ public sealed record WorkSpent(
             if (rulesFor(job.Tag) is not var (asset, policy))
                 continue;
             var took = job.Minutes ?? policy.Times.Of(asset, job.Level).Minutes;
-            var spent = took * policy.HandsFor(job.Level);
+            var spent = job.TookTwo ? 2 * took : took;
             minutesUsual += job.Minutes is null ? 1 : 0;
             materialUsual += job.MaterialCost is null ? 1 : 0;
             minutes += spent;

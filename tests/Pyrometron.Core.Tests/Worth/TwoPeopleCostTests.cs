@@ -33,18 +33,25 @@ public sealed class TwoPeopleCostTests
     }
 
     [Fact]
-    public void The_work_of_a_quarter_and_what_jobs_have_cost_count_both()
+    public void The_work_of_a_quarter_counts_both()
     {
         var (alone, both) = (Judged(JudgementPolicy.Default).Queue[0], Judged(Two).Queue[0]);
         Assert.True(ServiceEffects.Opens(both.Service!.Value));
         Assert.Equal(2 * WorkAsked.MinutesWithinQuarter(alone), WorkAsked.MinutesWithinQuarter(both));
+    }
+
+    /// <summary>By the card of the job: a rule that came later does not make past work dearer.</summary>
+    [Fact]
+    public void What_jobs_have_cost_counts_those_who_were_there()
+    {
+        var asset = Judged(JudgementPolicy.Default).Queue[0].Asset;
         FinishedJob job = new(1, "GC-1", "Sorrel", "ROW", ServiceLevel.Repaste, Hall.Today, null, 0, 0, null, null, false, 0)
         {
             Minutes = 50,
         };
-        WorkSpent Spent(JudgementPolicy policy) => WorkSpent.Of([job], _ => (alone.Asset, policy), MaterialCosts.Usual);
-        Assert.Equal((50, 100), (Spent(JudgementPolicy.Default).Minutes, Spent(Two).Minutes));
-        Assert.Equal(2 * Spent(JudgementPolicy.Default).Work, Spent(Two).Work, 9);
-        Assert.Equal(Spent(JudgementPolicy.Default).Downtime, Spent(Two).Downtime, 9);
+        WorkSpent Spent(bool two) => WorkSpent.Of([job with { TookTwo = two }], _ => (asset, Two), MaterialCosts.Usual);
+        Assert.Equal((50, 100), (Spent(false).Minutes, Spent(true).Minutes));
+        Assert.Equal(2 * Spent(false).Work, Spent(true).Work, 9);
+        Assert.Equal(Spent(false).Downtime, Spent(true).Downtime, 9);
     }
 }

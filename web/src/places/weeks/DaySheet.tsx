@@ -30,16 +30,18 @@ export function DaySheet() {
   const person = staff.data?.people.find((p) => p.code === code);
   const shelf = useBring(
     (weeks.data?.plan ? jobsOn(weeks.data.plan, code, day) : [])
-      .filter((j) => j.kind === 'service')
+      .filter((j) => j.kind === 'service' && j.helps !== true)
       .flatMap((j) => j.steps.map((step) => step.asset)),
   );
   usePageTitle(person ? t`Day sheet: ${person.name}` : t`Day sheet`);
   if (!weeks.data || !staff.data) return <Unready of={[weeks, staff]} title={t`Day sheet`} />;
   const jobs = weeks.data.plan ? jobsOn(weeks.data.plan, code, day) : [];
   if (!person || !/^\d{4}-\d\d-\d\d$/.test(day)) return <NotFound what={t`day sheet`} />;
-  const levels = [...new Set(jobs.flatMap((j) => j.steps.flatMap((s) => (s.level ? [s.level] : []))))];
+  // Who helps brings nothing for it: who does it has it with them.
+  const own = jobs.filter((j) => j.helps !== true);
+  const levels = [...new Set(own.flatMap((j) => j.steps.flatMap((s) => (s.level ? [s.level] : []))))];
   const bring = [...new Set(levels.flatMap((level) => BRING[level] ?? []))];
-  const runs = jobs.some((j) => j.kind !== 'visit');
+  const runs = own.some((j) => j.kind !== 'visit');
   return (
     <div className="sheet">
       <SheetHead
@@ -61,7 +63,7 @@ export function DaySheet() {
       {weeks.data.plan && weeks.data.today === day && jobs.length > 0 && (
         <RunningLate seen={weeks.data.plan.id} person={code} />
       )}
-      {jobs.length > 0 && (
+      {own.length > 0 && (
         <section className="sheet-stage">
           <h2>{t`What to bring`}</h2>
           <ul className="bring-list">

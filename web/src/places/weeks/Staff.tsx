@@ -97,7 +97,7 @@ export function Staff() {
       >
         {t`Add somebody`}
       </Button>
-      <h2 className="next-heading">{t`When machines may be down`}</h2>
+      {zones.length > 0 && <h2 className="next-heading">{t`When machines may be down`}</h2>}
       {zones.map((z) => (
         <section key={z.zone} className="weeks-staff ruled" aria-label={z.name}>
           <div>
@@ -117,15 +117,17 @@ export function Staff() {
           <Button onClick={() => setOpen({ kind: 'zone', zone: z })}>{t`Edit`}</Button>
         </section>
       ))}
-      <section className="weeks-staff ruled" aria-label={t`The way between zones`}>
-        <div>
-          <p className="no-gap heavy">{t`The way between zones`}</p>
-          <p className="small quiet no-gap">
-            {t`${minutes(walking.withinSite ?? 0)} within a site · ${minutes(walking.betweenSites ?? 0)} from one site to another`}
-          </p>
-        </div>
-        <Button onClick={() => setOpen({ kind: 'walking' })}>{t`Edit`}</Button>
-      </section>
+      {zones.length > 1 && (
+        <section className="weeks-staff ruled" aria-label={t`The way between zones`}>
+          <div>
+            <p className="no-gap heavy">{t`The way between zones`}</p>
+            <p className="small quiet no-gap">
+              {t`${minutes(walking.withinSite ?? 0)} within a site · ${minutes(walking.betweenSites ?? 0)} from one site to another`}
+            </p>
+          </div>
+          <Button onClick={() => setOpen({ kind: 'walking' })}>{t`Edit`}</Button>
+        </section>
+      )}
       {holds.length > 0 && <h2 className="next-heading">{t`Machines that wait`}</h2>}
       {holds.map((h) => (
         <p key={h.tag} className="no-gap">

@@ -34,7 +34,7 @@ export function workWords(job: Work): string {
 export function togetherWords(job: TrackJob, people: readonly Person[]): string {
   const other = job.helps === true ? job.person : (job.help?.person ?? '');
   const name = people.find((p) => p.code === other)?.name ?? other;
-  return job.helps === true ? t`It takes two: helps ${name}` : t`It takes two: with ${name}`;
+  return job.helps === true ? t`It takes two: helping ${name}` : t`It takes two: with ${name}`;
 }
 
 /** Skills in words. */
