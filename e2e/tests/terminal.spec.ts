@@ -55,6 +55,8 @@ for (const [how, terminal, end] of [
       expect(await isTaken(first.port)).toBe(true);
       end(first);
       expect(await within(first.ended, 10), first.said()).toBe('ended');
+      // Stopped, not cut off: what was being stored is finished first.
+      expect(first.said()).toContain('shutting down');
       expect(await isTaken(first.port)).toBe(false);
       // The folder is free at once, and its database whole.
       const second = await start(folder, terminal);

@@ -108,7 +108,7 @@ public sealed class SolverPlanner : IPlanner
         {
             return new CpModel() is { } model
                 && model.NewBoolVar("") is not null
-                && new CpSolver().Solve(model) is CpSolverStatus.Optimal;
+                && ConstraintSolver.Of().Solve(model) is CpSolverStatus.Optimal;
         }
         catch (Exception error) when (error is DllNotFoundException or TypeInitializationException or BadImageFormatException)
         {

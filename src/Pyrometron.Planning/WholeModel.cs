@@ -49,7 +49,9 @@ internal sealed class WholeModel
     public Answer? Solve(double seconds, CancellationToken cancel)
     {
         var workers = Math.Clamp(Environment.ProcessorCount, 1, 8);
-        var solver = new CpSolver { StringParameters = $"max_time_in_seconds:{seconds:0.##},num_workers:{workers}" };
+        var solver = ConstraintSolver.Of(
+            FormattableString.Invariant($"max_time_in_seconds:{seconds:0.##} num_workers:{workers}")
+        );
         using var stop = cancel.Register(solver.StopSearch);
         return solver.Solve(_model) is CpSolverStatus.Optimal or CpSolverStatus.Feasible
             ? new Answer(

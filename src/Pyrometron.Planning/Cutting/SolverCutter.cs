@@ -90,10 +90,9 @@ public sealed class SolverCutter : GreedyCutter
         );
         for (var w = 0; w < ways.Count; w++)
             model.AddHint(times[w], start.GetValueOrDefault((ways[w].Sheet, string.Join(' ', counts[w]))));
-        var solver = new CpSolver
-        {
-            StringParameters = FormattableString.Invariant($"max_time_in_seconds:{Patience * ChoiceSeconds} num_workers:1"),
-        };
+        var solver = ConstraintSolver.Of(
+            FormattableString.Invariant($"max_time_in_seconds:{Patience * ChoiceSeconds} num_workers:1")
+        );
         return solver.Solve(model) is CpSolverStatus.Optimal or CpSolverStatus.Feasible
             ? [.. ways.SelectMany((w, i) => Enumerable.Repeat(w, (int)solver.Value(times[i])))]
             : [.. begin];
