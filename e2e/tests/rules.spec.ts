@@ -88,7 +88,7 @@ test('what the record says of an interval is looked at, taken as a rule, or not 
   ).toBeVisible();
 });
 
-test('a rule for one kind in a zone says when machines may stand and that it takes two', async ({ page }) => {
+test('a rule for one kind in a zone says when machines may be down and that it takes two', async ({ page }) => {
   await page.goto('/rules');
   await page.getByRole('button', { name: 'Add a rule for some machines' }).click();
   const dialog = page.getByRole('dialog');
@@ -101,14 +101,14 @@ test('a rule for one kind in a zone says when machines may stand and that it tak
     await page.keyboard.type(what);
     await page.keyboard.press('Enter');
   };
-  await sets('stand for work');
-  await dialog.getByRole('combobox', { name: 'It may stand for work' }).click();
+  await sets('down for work');
+  await dialog.getByRole('combobox', { name: 'It may be down for work' }).click();
   await page.getByTitle('on weekends').click();
   await sets('takes two');
   await dialog.getByRole('button', { name: 'Keep this rule' }).click();
   await expect(
     page.getByRole('row', {
-      name: /kind in a zone Machine room: Servers .*It may stand for work: on weekends · It takes two to open it: yes/,
+      name: /kind in a zone Machine room: Servers .*It may be down for work: on weekends · It takes two to open it: yes/,
     }),
   ).toBeVisible();
   const { rules } = (await (await page.request.get('/api/v1/rules')).json()) as {

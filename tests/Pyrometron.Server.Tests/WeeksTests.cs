@@ -384,7 +384,7 @@ public sealed class WeeksTests(WeeksTests.House house) : IClassFixture<WeeksTest
         Assert.Equal(204, (await _server.Put("/api/v1/walking", new { withinSite = 5, betweenSites = 20 })).Status);
     }
 
-    /// <summary>A machine that may stand on weekends only gets its place on one, or says why it has none.</summary>
+    /// <summary>A machine that may be down on weekends only gets its place on one, or says why it has none.</summary>
     [Fact]
     public async Task Rules_of_downtime_hold_for_the_plan_and_for_moves_by_hand()
     {
@@ -414,7 +414,7 @@ public sealed class WeeksTests(WeeksTests.House house) : IClassFixture<WeeksTest
                 tryOnly = true,
             }
         );
-        Assert.Equal("By its rules it may not stand then.", answer.GetProperty("conflict").GetProperty("template").GetString());
+        Assert.Equal("By its rules it may not be down then.", answer.GetProperty("conflict").GetProperty("template").GetString());
         await _server.Put(
             "/api/v1/rules",
             new

@@ -35,7 +35,7 @@ public static class Conflict
         if (zone.Windows?.Any(w => w.Holds(span)) == false)
             return Message.Of("{zone} is not open for work then.", where);
         if (job.Windows?.Any(w => w.Holds(span)) == false)
-            return "By its rules it may not stand then.";
+            return "By its rules it may not be down then.";
         if (
             roster
                 .Assignments.Where(a =>

@@ -63,7 +63,7 @@ public static class LeftOutReasons
                 Message.Of(
                     job.Windows is null
                         ? "No window of {zone} holds its {needed} within a shift of somebody who may do it."
-                        : "No time at which its rules and {zone} let it stand holds its {needed} within a shift of somebody who may do it.",
+                        : "No time at which its rules and {zone} let it be down holds its {needed} within a shift of somebody who may do it.",
                     Value.Text("zone", zone.Code),
                     Value.Minutes("needed", job.Minutes)
                 )

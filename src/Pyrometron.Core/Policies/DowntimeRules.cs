@@ -1,6 +1,6 @@
 namespace Pyrometron.Core.Policies;
 
-/// <summary>When machines may stand for work; each allows less than the one before it.</summary>
+/// <summary>When machines may be down for work; each allows less than the one before it.</summary>
 public enum DownHours
 {
     AnyTime,
@@ -12,7 +12,7 @@ public enum DownHours
     Weekends,
 }
 
-/// <summary>When machines may stand for work, besides what their zone says. The default allows everything.</summary>
+/// <summary>When machines may be down for work, besides what their zone says. The default allows everything.</summary>
 /// <param name="SparesQuarterEnd">Whether none may in the last week of a quarter, when books are closed.</param>
 public sealed record DowntimeRules(DownHours Hours = DownHours.AnyTime, bool SparesQuarterEnd = false)
 {

@@ -29,7 +29,7 @@ public sealed record JudgementPolicy(
     /// <summary>How often the calendar asks.</summary>
     public IntervalRules Intervals { get; init; } = IntervalRules.Default;
 
-    /// <summary>When machines may stand for work.</summary>
+    /// <summary>When machines may be down for work.</summary>
     public DowntimeRules Downtime { get; init; } = DowntimeRules.Default;
 
     /// <summary>Whether it takes two to open one: it is lifted out of its rack, or off a high shelf.</summary>

@@ -38,7 +38,7 @@ public enum RuleScope
 /// <param name="Alcohol">What is in the bottle.</param>
 /// <param name="Air">Where the air for blowing comes from.</param>
 /// <param name="Opening">In which order screws come out.</param>
-/// <param name="DownHours">When machines may stand for work.</param>
+/// <param name="DownHours">When machines may be down for work.</param>
 /// <param name="SparesQuarterEnd">Whether none may in the last week of a quarter.</param>
 /// <param name="TwoPeople">Whether it takes two to open one.</param>
 /// <param name="FanMonths">Age at which a fan is changed before it fails, months; 0 for never.</param>

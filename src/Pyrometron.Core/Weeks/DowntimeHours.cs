@@ -7,7 +7,7 @@ public static class DowntimeHours
 {
     private const int Day = 24 * 60;
 
-    /// <summary>The stretches of a week in which machines may stand; empty for always.</summary>
+    /// <summary>The stretches of a week in which machines may be down; empty for always.</summary>
     public static IReadOnlyList<WeeklyTime> Open(this DowntimeRules rules)
     {
         if (rules.Hours == DownHours.AnyTime)

@@ -38,7 +38,7 @@ public sealed record WantedStep(string Tag, ServiceLevel? Level, int Minutes, Ca
 /// <param name="Weight">What a day of lateness costs.</param>
 /// <param name="Campaign">Name of the campaign whose work it is; null where it is of none.</param>
 /// <param name="TakesTwo">Whether it takes two people.</param>
-/// <param name="Downtime">When its machines may stand for it, besides what their zone says; null for always.</param>
+/// <param name="Downtime">When its machines may be down for it, besides what their zone says; null for always.</param>
 public sealed record Wanted(
     string Id,
     WantedKind Kind,

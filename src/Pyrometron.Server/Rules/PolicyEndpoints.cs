@@ -20,7 +20,7 @@ namespace Pyrometron.Server.Rules;
 /// <param name="Intervals">
 /// How often the calendar asks; as it is when omitted. Months that are omitted for a kind mean that it is not asked.
 /// </param>
-/// <param name="Downtime">When machines may stand for work; as it is when omitted.</param>
+/// <param name="Downtime">When machines may be down for work; as it is when omitted.</param>
 public sealed record PolicyDto(
     double? ActionMarginKelvin,
     double? WorthKelvin,

@@ -54,8 +54,8 @@ internal sealed class PlanReading
         );
 
     /// <summary>
-    /// What the cost is made of. Only its sum is stored: lateness, left-out work and set-ups are reckoned anew, by the house as it
-    /// is now, and the rest is told as that of moves.
+    /// What the cost is made of. Only its sum is stored: lateness, left-out work and set-ups are reckoned anew, by the house as
+    /// it is now, and the rest is told as that of moves.
     /// </summary>
     private PlanCost CostOf()
     {

@@ -88,7 +88,7 @@ export const OPENINGS: readonly Choice[] = [
   { value: 'free', label: t`in any order` },
 ];
 
-/** When machines may stand for work. */
+/** When machines may be down for work. */
 export const DOWN_HOURS: readonly Choice[] = [
   { value: 'any-time', label: t`at any time` },
   { value: 'out-of-hours', label: t`out of hours: not from 8 to 18 on weekdays` },
@@ -144,7 +144,7 @@ export const SETTINGS: readonly SettingField[] = [
   { name: 'alcohol', label: t`Alcohol`, as: 'choice', options: ALCOHOLS },
   { name: 'air', label: t`Air for blowing`, as: 'choice', options: AIRS },
   { name: 'opening', label: t`Screws come out`, as: 'choice', options: OPENINGS },
-  { name: 'downHours', label: t`It may stand for work`, as: 'choice', options: DOWN_HOURS },
+  { name: 'downHours', label: t`It may be down for work`, as: 'choice', options: DOWN_HOURS },
   { name: 'sparesQuarterEnd', label: t`Never in the last week of a quarter`, as: 'flag' },
   { name: 'twoPeople', label: t`It takes two to open it`, as: 'flag' },
   { name: 'machineHour', label: t`An hour of its full work`, as: 'money', min: 0, max: 1e9, first: 1 },

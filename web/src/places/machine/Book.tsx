@@ -222,9 +222,9 @@ function AddService({ tag, onClose }: { tag: string; onClose: () => void }) {
           value={fanFailed}
           onChange={(e) => setFanFailed(e.target.value as typeof fanFailed)}
           options={[
-            { value: 'failed', label: t`it had failed` },
-            { value: 'in-time', label: t`in time` },
-            { value: 'unknown', label: t`nobody knows` },
+            { value: 'failed', label: t`the fan had failed` },
+            { value: 'in-time', label: t`it was changed in time` },
+            { value: 'unknown', label: t`nobody knows why it was changed` },
           ]}
         />
       )}

@@ -83,7 +83,7 @@ export function Rules() {
         )}
         <a href="#intervals">{t`How often the calendar asks`}</a>
         <a href="#values">{t`What things are worth`}</a>
-        <a href="#downtime">{t`When machines may stand`}</a>
+        <a href="#downtime">{t`When machines may be down`}</a>
         <a href="#bench">{t`At the bench`}</a>
         <a href="#local-rules">{t`Rules for some machines`}</a>
         <a href="#learnt">{t`What the house’s own record says`}</a>
@@ -136,9 +136,9 @@ function HouseForm({ policy }: { policy: Policy }) {
         ))}
         <Intervals />
         <HouseValues />
-        <h2 className="next-heading" id="downtime">{t`When machines may stand`}</h2>
+        <h2 className="next-heading" id="downtime">{t`When machines may be down`}</h2>
         <p className="quiet">{t`Weeks plans by these, and by the times of each zone; a rule for some machines may ask for more or less.`}</p>
-        <Form.Item name={['downtime', 'hours']} label={t`Machines may stand for work`}>
+        <Form.Item name={['downtime', 'hours']} label={t`Machines may be down for work`}>
           <Select options={[...DOWN_HOURS]} style={{ maxWidth: 340 }} />
         </Form.Item>
         <Form.Item
