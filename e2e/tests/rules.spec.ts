@@ -88,7 +88,9 @@ test('what the record says of an interval is looked at, taken as a rule, or not 
   ).toBeVisible();
 });
 
-test('a rule for one kind in a zone says when machines may be down and that it takes two', async ({ page }) => {
+test('a rule for one kind in a zone says when machines may be down and that it takes two', async ({
+  page,
+}) => {
   await page.goto('/rules');
   await page.getByRole('button', { name: 'Add a rule for some machines' }).click();
   const dialog = page.getByRole('dialog');
