@@ -94,9 +94,10 @@ public sealed class GreedyPlanner : IPlanner
         foreach (var opening in roster.Openings.Of(index))
         {
             var least = PlanProblem.Lateness(job, opening.Starts[0].First / PlanProblem.Day);
-            if (best is not null && least > best.Value.Cost + Near)
+            var room = best is null ? double.PositiveInfinity : best.Value.Cost + Near - least;
+            if (room < 0)
                 continue;
-            roster.Places(index, opening, places);
+            roster.Places(index, opening, places, mostSetup: (int)Math.Min(int.MaxValue, room / setupPrice));
             foreach (var place in places)
             {
                 var cost =

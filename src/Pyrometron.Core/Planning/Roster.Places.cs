@@ -3,6 +3,9 @@ namespace Pyrometron.Core.Planning;
 // Where a job can be put, and what moves to make room for it.
 public sealed partial class Roster
 {
+    /// <summary>Spans of a zone that are looked through without asking for memory.</summary>
+    private const int MostOnStack = 128;
+
     /// <summary>
     /// The places of a job in a shift: before, between and after what is done in it, what follows being moved on where that is
     /// needed and may be.
@@ -11,12 +14,13 @@ public sealed partial class Roster
     /// <param name="opening">One of its openings.</param>
     /// <param name="found">Where the places are put.</param>
     /// <param name="crowding">Whether the limit of machines down at once is looked at.</param>
-    public void Places(int index, Opening opening, List<Place> found, bool crowding = true)
+    /// <param name="mostSetup">Places with more minutes of set-up than this are not looked at.</param>
+    public void Places(int index, Opening opening, List<Place> found, bool crowding = true, int mostSetup = int.MaxValue)
     {
         found.Clear();
-        var done = _shifts[opening.Person][opening.Shift];
-        var zone = Problem.Jobs[index].Zone;
-        if (Idle(opening.Person, opening.Shift) < Problem.Jobs[index].Minutes)
+        var slot = Openings.Slot(opening.Person, opening.Shift);
+        var (done, zone) = (_shifts[slot], Openings.Zone(index));
+        if (Idle(slot) < Openings.Minutes(index))
             return;
         if (Problem.Jobs[index].TakesTwo)
         {
@@ -24,8 +28,11 @@ public sealed partial class Roster
             return;
         }
         for (var at = 0; at <= done.Count; at++)
-            if (Moved(index, opening, at, null, crowding) is { } start)
-                found.Add(new Place(at, start, MoreSetup(zone, done, at)));
+        {
+            var setup = MoreSetup(zone, done, at);
+            if (setup <= mostSetup && Moved(index, opening, at, null, crowding) is { } start)
+                found.Add(new Place(at, start, setup));
+        }
     }
 
     /// <summary>
@@ -56,14 +63,14 @@ public sealed partial class Roster
     /// <summary>The first place from a minute on in which a job fits between what is done in a shift, as it stands.</summary>
     private Place? Free(int index, Opening opening, int from, bool crowding)
     {
-        var done = _shifts[opening.Person][opening.Shift];
-        var zone = Problem.Jobs[index].Zone;
+        var slot = Openings.Slot(opening.Person, opening.Shift);
+        var (done, zone) = (_shifts[slot], Openings.Zone(index));
         for (var at = 0; at <= done.Count; at++)
         {
-            var free = at == 0 ? Problem.People[opening.Person].Shifts[opening.Shift].From : SpanOf(done[at - 1]).To;
+            var free = at == 0 ? Openings.SpanOf(slot).From : SpanOf(done[at - 1]).To;
             if (Earliest(index, opening, Math.Max(from, free + SetupOf(zone, done, at)), crowding) is not { } start)
                 continue;
-            if (at == done.Count || start + Problem.Jobs[index].Minutes + NextSetup(zone, done[at]) <= done[at].Start)
+            if (at == done.Count || start + Openings.Minutes(index) + NextSetup(zone, done[at]) <= done[at].Start)
                 return new Place(at, start, MoreSetup(zone, done, at));
         }
         return null;
@@ -84,12 +91,12 @@ public sealed partial class Roster
             throw new InvalidOperationException("The plan has changed since the place was found.");
         if (moved.Count == 0)
             return;
-        var done = _shifts[opening.Person][opening.Shift];
-        done.Insert(place.At, moved[0]);
-        _down[ZoneOf(moved[0])].Add((SpanOf(moved[0]), opening.Person));
+        var slot = Openings.Slot(opening.Person, opening.Shift);
+        Changing(slot).Insert(place.At, moved[0]);
+        ChangingDown(ZoneOf(moved[0])).Add((SpanOf(moved[0]), opening.Person));
         _person[index] = opening.Person;
         for (var i = 1; i < moved.Count; i++)
-            Move(done, place.At + i, moved[i]);
+            Move(slot, place.At + i, moved[i]);
     }
 
     /// <summary>
@@ -98,14 +105,14 @@ public sealed partial class Roster
     /// <param name="moved">Where the job and those that move are put, in order.</param>
     private int? Moved(int index, Opening opening, int at, List<Assignment>? moved, bool crowding)
     {
-        var done = _shifts[opening.Person][opening.Shift];
-        var zone = Problem.Jobs[index].Zone;
-        var free = at == 0 ? Problem.People[opening.Person].Shifts[opening.Shift].From : SpanOf(done[at - 1]).To;
+        var slot = Openings.Slot(opening.Person, opening.Shift);
+        var (done, zone) = (_shifts[slot], Openings.Zone(index));
+        var free = at == 0 ? Openings.SpanOf(slot).From : SpanOf(done[at - 1]).To;
         var own = SetupOf(zone, done, at);
         if (Earliest(index, opening, free + own, crowding) is not { } first)
             return null;
         moved?.Add(new Assignment(index, opening.Person, first));
-        free = first + Problem.Jobs[index].Minutes;
+        free = first + Openings.Minutes(index);
         for (var i = at; i < done.Count; i++)
         {
             var needed = free + (i == at ? NextSetup(zone, done[i]) : SetupAt(done, i));
@@ -118,7 +125,7 @@ public sealed partial class Roster
             )
                 return null;
             moved?.Add(done[i] with { Start = start });
-            free = start + Problem.Jobs[done[i].Job].Minutes;
+            free = start + Openings.Minutes(done[i].Job);
         }
         return first;
     }
@@ -126,43 +133,61 @@ public sealed partial class Roster
     /// <summary>Whether a job is not moved to make room: somebody put it there, or two meet for it.</summary>
     private bool Stays(int job) => Problem.Jobs[job] is { Locked: not null } or { TakesTwo: true };
 
-    /// <summary>The minutes of a shift in which nothing is done and nothing set up.</summary>
-    private int Idle(int person, int shift)
-    {
-        var done = _shifts[person][shift];
-        var idle = Problem.People[person].Shifts[shift].Minutes;
-        for (var i = 0; i < done.Count; i++)
-            idle -= Problem.Jobs[done[i].Job].Minutes + SetupAt(done, i);
-        return idle;
-    }
-
     /// <summary>The first minute from this one on at which a job may begin in a shift; null where there is none.</summary>
     private int? Earliest(int index, Opening opening, int from, bool crowding)
     {
-        var job = Problem.Jobs[index];
+        var most = crowding ? Problem.Zones[Openings.Zone(index)].MaxDown : null;
         foreach (var (first, last) in opening.Starts)
         {
             var start = Math.Max(first, from);
-            if (crowding && start <= last && Problem.Zones[job.Zone].MaxDown is not null)
-                start = Uncrowded(job, start, opening.Person);
+            if (most is { } limit && start <= last)
+                start = Uncrowded(index, limit, start, last, opening.Person);
             if (start <= last)
                 return start;
         }
         return null;
     }
 
-    /// <summary>The first minute from this one on at which a job may begin without crowding its zone.</summary>
-    private int Uncrowded(PlanJob job, int start, int person)
+    /// <summary>
+    /// The first minute from this one on at which a job may begin without crowding its zone; one after the last where there is
+    /// none to the last.
+    /// </summary>
+    private int Uncrowded(int index, int most, int start, int last, int person)
     {
-        while (start < Problem.Horizon.To && Crowded(job.Zone, new Span(start, start + job.Minutes), person))
+        var minutes = Openings.Minutes(index);
+        var down = _down[Openings.Zone(index)];
+        Span<Span> near = down.Count <= MostOnStack ? stackalloc Span[down.Count] : new Span[down.Count];
+        var count = 0;
+        foreach (var (span, who) in down)
+            if (who != person && start < span.To && span.From < last + minutes)
+                near[count++] = span;
+        near = near[..count];
+        while (start <= last && MostAtOnce(near, new Span(start, start + minutes)) >= most)
         {
             // Where none may be down at all, no end of another job helps.
-            var next = Problem.Horizon.To;
-            foreach (var (span, _) in _down[job.Zone])
+            var next = last + 1;
+            foreach (var span in near)
                 if (span.To > start)
                     next = Math.Min(next, span.To);
             start = next;
         }
         return start;
+    }
+
+    /// <summary>How many of some spans overlap at once within another one.</summary>
+    private static int MostAtOnce(ReadOnlySpan<Span> spans, Span within)
+    {
+        var most = 0;
+        foreach (var one in spans)
+        {
+            if (!one.Overlaps(within))
+                continue;
+            var at = Math.Max(one.From, within.From);
+            var count = 0;
+            foreach (var other in spans)
+                count += other.From <= at && at < other.To ? 1 : 0;
+            most = Math.Max(most, count);
+        }
+        return most;
     }
 }

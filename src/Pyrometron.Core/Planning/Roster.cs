@@ -13,8 +13,15 @@ public readonly record struct Place(int At, int Start, int Setup, int? Helper = 
 /// </summary>
 public sealed partial class Roster
 {
-    private readonly List<Assignment>[][] _shifts;
+    private const int Unknown = int.MinValue;
+
+    // What is done in each shift, by Openings.Slot. Copies share these lists, and those of _down, until one of them is changed.
+    private readonly List<Assignment>[] _shifts;
     private readonly List<(Span Span, int Person)>[] _down;
+    private readonly bool[] _ownShifts,
+        _ownDown;
+    private readonly int[] _idle;
+    private readonly double[] _costs;
     private readonly int[] _person;
 
     /// <summary>An empty plan.</summary>
@@ -24,9 +31,25 @@ public sealed partial class Roster
     private Roster(PlanProblem problem, Openings openings)
     {
         (Problem, Openings) = (problem, openings);
-        _shifts = [.. problem.People.Select(p => p.Shifts.Select(_ => new List<Assignment>()).ToArray())];
+        _shifts = [.. Enumerable.Range(0, Openings.Slots).Select(_ => new List<Assignment>())];
         _down = [.. problem.Zones.Select(_ => new List<(Span, int)>())];
+        (_ownShifts, _ownDown) = (new bool[_shifts.Length], new bool[_down.Length]);
+        (_idle, _costs) = (new int[_shifts.Length], new double[_shifts.Length]);
+        Array.Fill(_idle, Unknown);
         _person = [.. Enumerable.Repeat(-1, problem.Jobs.Count)];
+    }
+
+    private Roster(Roster other)
+    {
+        (Problem, Openings) = (other.Problem, other.Openings);
+        _shifts = [.. other._shifts];
+        _down = [.. other._down];
+        Array.Clear(other._ownShifts);
+        Array.Clear(other._ownDown);
+        (_ownShifts, _ownDown) = (new bool[_shifts.Length], new bool[_down.Length]);
+        _idle = [.. other._idle];
+        _costs = [.. other._costs];
+        _person = [.. other._person];
     }
 
     /// <summary>A plan with these jobs in their places.</summary>
@@ -42,17 +65,7 @@ public sealed partial class Roster
     public Openings Openings { get; }
 
     /// <summary>The same plan once more, to be changed by itself.</summary>
-    public Roster Copy()
-    {
-        var copy = new Roster(Problem, Openings);
-        for (var p = 0; p < _shifts.Length; p++)
-        for (var s = 0; s < _shifts[p].Length; s++)
-            copy._shifts[p][s].AddRange(_shifts[p][s]);
-        for (var z = 0; z < _down.Length; z++)
-            copy._down[z].AddRange(_down[z]);
-        _person.CopyTo(copy._person, 0);
-        return copy;
-    }
+    public Roster Copy() => new(this);
 
     /// <summary>Another plan of the same problem, with these jobs in their places; null where they break a rule.</summary>
     public Roster? With(IEnumerable<Assignment> assignments)
@@ -65,23 +78,23 @@ public sealed partial class Roster
     }
 
     /// <summary>All jobs in their places, by time.</summary>
-    public IReadOnlyList<Assignment> Assignments =>
-        [
-            .. _shifts
-                .SelectMany((p, person) => p.SelectMany(s => s.Where(a => a.Person == person)))
-                .OrderBy(a => a.Start)
-                .ThenBy(a => a.Person)
-                .ThenBy(a => a.Job),
-        ];
+    public IReadOnlyList<Assignment> Assignments
+    {
+        get
+        {
+            var all = new List<Assignment>();
+            CopyTo(all);
+            return [.. all.OrderBy(a => a.Start).ThenBy(a => a.Person).ThenBy(a => a.Job)];
+        }
+    }
 
     /// <summary>The same in no order, into a list that is there already.</summary>
     internal void CopyTo(List<Assignment> list)
     {
         list.Clear();
-        for (var person = 0; person < _shifts.Length; person++)
-            foreach (var shift in _shifts[person])
-            foreach (var a in shift)
-                if (a.Person == person)
+        for (var slot = 0; slot < _shifts.Length; slot++)
+            foreach (var a in _shifts[slot])
+                if (a.Person == Openings.PersonOf(slot))
                     list.Add(a);
     }
 
@@ -89,11 +102,11 @@ public sealed partial class Roster
     public bool Has(int job) => _person[job] >= 0;
 
     /// <summary>What is done in a shift, in order; also what is only helped with.</summary>
-    public IReadOnlyList<Assignment> Of(int person, int shift) => _shifts[person][shift];
+    public IReadOnlyList<Assignment> Of(int person, int shift) => _shifts[Openings.Slot(person, shift)];
 
     /// <summary>Minutes of set-up directly before one of the jobs of a shift.</summary>
     /// <param name="at">Which of them, counted from the first.</param>
-    public int SetupBefore(int person, int shift, int at) => SetupAt(_shifts[person][shift], at);
+    public int SetupBefore(int person, int shift, int at) => SetupAt(_shifts[Openings.Slot(person, shift)], at);
 
     /// <summary>What it costs.</summary>
     public double Cost
@@ -101,42 +114,79 @@ public sealed partial class Roster
         get
         {
             double cost = 0;
-            for (var j = 0; j < Problem.Jobs.Count; j++)
-                if (!Has(j))
-                    cost += Problem.LeavingOut(Problem.Jobs[j]);
-            for (var person = 0; person < _shifts.Length; person++)
-                foreach (var shift in _shifts[person])
-                    for (var i = 0; i < shift.Count; i++)
-                    {
-                        cost += PlanProblem.SetupCost * SetupAt(shift, i);
-                        if (shift[i].Person == person)
-                            cost += PlanProblem.Placing(Problem.Jobs[shift[i].Job], person, shift[i].Start / PlanProblem.Day);
-                    }
+            for (var j = 0; j < _person.Length; j++)
+                if (_person[j] < 0)
+                    cost += Openings.LeavingOut(j);
+            for (var slot = 0; slot < _shifts.Length; slot++)
+            {
+                Known(slot);
+                cost += _costs[slot];
+            }
             return cost;
         }
+    }
+
+    /// <summary>The minutes of a shift in which nothing is done and nothing set up.</summary>
+    private int Idle(int slot)
+    {
+        Known(slot);
+        return _idle[slot];
+    }
+
+    /// <summary>Works out what a shift costs and how much of it is idle, if it has changed since.</summary>
+    private void Known(int slot)
+    {
+        if (_idle[slot] != Unknown)
+            return;
+        var (done, person) = (_shifts[slot], Openings.PersonOf(slot));
+        var (idle, cost) = (Openings.SpanOf(slot).Minutes, 0.0);
+        for (var i = 0; i < done.Count; i++)
+        {
+            var setup = SetupAt(done, i);
+            idle -= Openings.Minutes(done[i].Job) + setup;
+            cost += PlanProblem.SetupCost * setup;
+            if (done[i].Person == person)
+                cost += PlanProblem.Placing(Problem.Jobs[done[i].Job], person, done[i].Start / PlanProblem.Day);
+        }
+        // Another thread that reads this plan may do the same: what says that it is known is written last.
+        _costs[slot] = cost;
+        Volatile.Write(ref _idle[slot], idle);
+    }
+
+    /// <summary>What is done in a shift, to be changed.</summary>
+    private List<Assignment> Changing(int slot)
+    {
+        if (!_ownShifts[slot])
+            (_shifts[slot], _ownShifts[slot]) = ([.. _shifts[slot]], true);
+        _idle[slot] = Unknown;
+        return _shifts[slot];
+    }
+
+    /// <summary>When machines of a zone are down, to be changed.</summary>
+    private List<(Span Span, int Person)> ChangingDown(int zone)
+    {
+        if (!_ownDown[zone])
+            (_down[zone], _ownDown[zone]) = ([.. _down[zone]], true);
+        return _down[zone];
     }
 
     /// <summary>Puts a job where it is said to stand, if no rule forbids it.</summary>
     public bool TryPut(Assignment wanted)
     {
         var job = Problem.Jobs[wanted.Job];
-        if (
-            Has(wanted.Job)
-            || Seat(wanted, wanted.Person, Openings.Of(wanted.Job)) is not { } seat
-            || Crowded(job.Zone, SpanOf(wanted), wanted.Person)
-        )
+        if (Has(wanted.Job) || Seat(wanted, wanted.Person, Openings.Of(wanted.Job)) is not { } seat || Crowded(wanted))
             return false;
         if (!job.TakesTwo)
             wanted = wanted with { Helper = null };
         else if (HelperFor(wanted) is { } helper)
         {
             wanted = wanted with { Helper = helper.Person };
-            _shifts[helper.Person][helper.Shift].Insert(helper.At, wanted);
+            Changing(Openings.Slot(helper.Person, helper.Shift)).Insert(helper.At, wanted);
         }
         else
             return false;
-        _shifts[wanted.Person][seat.Shift].Insert(seat.At, wanted);
-        _down[job.Zone].Add((SpanOf(wanted), wanted.Person));
+        Changing(Openings.Slot(wanted.Person, seat.Shift)).Insert(seat.At, wanted);
+        ChangingDown(job.Zone).Add((SpanOf(wanted), wanted.Person));
         _person[wanted.Job] = wanted.Person;
         return true;
     }
@@ -146,7 +196,7 @@ public sealed partial class Roster
     {
         if (OpeningAt(openings, person, wanted.Start) is not { Shift: var shift })
             return null;
-        var done = _shifts[person][shift];
+        var done = _shifts[Openings.Slot(person, shift)];
         var at = done.FindIndex(a => a.Start >= wanted.Start);
         at = at < 0 ? done.Count : at;
         return Fits(Problem.People[person].Shifts[shift], done, at, wanted) ? (shift, at) : null;
@@ -171,7 +221,7 @@ public sealed partial class Roster
     {
         var person = _person[job];
         var a = TakeFrom(person, job, opened);
-        _down[Problem.Jobs[job].Zone].Remove((SpanOf(a), person));
+        ChangingDown(Openings.Zone(job)).Remove((SpanOf(a), person));
         if (a.Helper is { } helper)
             TakeFrom(helper, job, opened);
         _person[job] = -1;
@@ -179,43 +229,46 @@ public sealed partial class Roster
 
     private Assignment TakeFrom(int person, int job, ICollection<(int Person, int Shift)>? opened)
     {
-        var shift = Array.FindIndex(_shifts[person], s => s.Exists(a => a.Job == job));
-        var done = _shifts[person][shift];
-        var at = done.FindIndex(a => a.Job == job);
-        var taken = done[at];
-        done.RemoveAt(at);
-        opened?.Add((person, shift));
-        return taken;
+        for (var shift = 0; ; shift++)
+        {
+            var slot = Openings.Slot(person, shift);
+            if (_shifts[slot].FindIndex(a => a.Job == job) is not (>= 0 and var at))
+                continue;
+            var taken = _shifts[slot][at];
+            Changing(slot).RemoveAt(at);
+            opened?.Add((person, shift));
+            return taken;
+        }
     }
 
     /// <summary>Lets each job of a shift begin as early as it may, in their order.</summary>
     public void Compact(int person, int shift)
     {
-        var done = _shifts[person][shift];
-        var free = Problem.People[person].Shifts[shift].From;
-        for (var i = 0; i < done.Count; i++)
+        var slot = Openings.Slot(person, shift);
+        var free = Openings.SpanOf(slot).From;
+        for (var i = 0; i < _shifts[slot].Count; i++)
         {
-            var at = done[i];
+            var (done, at) = (_shifts[slot], _shifts[slot][i]);
             if (
                 !Stays(at.Job)
                 && Openings.At(at.Job, person, shift) is { } opening
                 && Earliest(at.Job, opening, free + SetupAt(done, i), crowding: true) is { } start
                 && start < at.Start
             )
-                Move(done, i, at with { Start = start });
-            free = SpanOf(done[i]).To;
+                Move(slot, i, at with { Start = start });
+            free = SpanOf(_shifts[slot][i]).To;
         }
     }
 
-    private void Move(List<Assignment> done, int i, Assignment to)
+    private void Move(int slot, int i, Assignment to)
     {
-        var down = _down[ZoneOf(to)];
+        var (done, down) = (Changing(slot), ChangingDown(ZoneOf(to)));
         down[down.IndexOf((SpanOf(done[i]), to.Person))] = (SpanOf(to), to.Person);
         done[i] = to;
     }
 
     /// <summary>The time a job takes where it stands, without set-up.</summary>
-    public Span SpanOf(Assignment a) => new(a.Start, a.Start + Problem.Jobs[a.Job].Minutes);
+    public Span SpanOf(Assignment a) => new(a.Start, a.Start + Openings.Minutes(a.Job));
 
     private static Opening? OpeningAt(IReadOnlyList<Opening> openings, int person, int minute)
     {
@@ -227,7 +280,10 @@ public sealed partial class Roster
         return null;
     }
 
-    private int ZoneOf(Assignment a) => Problem.Jobs[a.Job].Zone;
+    private int ZoneOf(Assignment a) => Openings.Zone(a.Job);
+
+    private bool Crowded(Assignment a) =>
+        Problem.Zones[ZoneOf(a)].MaxDown is { } most && Uncrowded(a.Job, most, a.Start, a.Start, a.Person) != a.Start;
 
     private int NextSetup(int zone, Assignment next) => Problem.Setup(ZoneOf(next), zone);
 
@@ -243,25 +299,5 @@ public sealed partial class Roster
         var own = SetupOf(zone, done, at);
         return free + own <= wanted.Start
             && (at == done.Count || SpanOf(wanted).To + NextSetup(zone, done[at]) <= done[at].Start);
-    }
-
-    private bool Crowded(int zone, Span span, int person) =>
-        Problem.Zones[zone].MaxDown is { } most && MostAtOnce(zone, span, person) >= most;
-
-    /// <summary>How many others' jobs of a zone overlap at once within a span; a person's own never do.</summary>
-    private int MostAtOnce(int zone, Span span, int person)
-    {
-        var most = 0;
-        foreach (var (one, who) in _down[zone])
-        {
-            if (who == person || !one.Overlaps(span))
-                continue;
-            var at = Math.Max(one.From, span.From);
-            var count = 0;
-            foreach (var (other, whose) in _down[zone])
-                count += whose != person && other.From <= at && at < other.To ? 1 : 0;
-            most = Math.Max(most, count);
-        }
-        return most;
     }
 }
