@@ -12,9 +12,27 @@ namespace Pyrometron.Core.Drift;
 /// <param name="Readings">How many readings are left out.</param>
 public sealed record SensorFinding(string Channel, Message What, double FromDay, int Readings)
 {
+    /// <summary>By how many kelvins it changed, where that alone says that it is the sensor; else null.</summary>
+    public double? Implausible { get; init; }
+
     /// <summary>One part's sensor that left all others from one day to the next.</summary>
     public static SensorFinding Jumped(string part, double day) =>
         new(part, Message.Of("jumped from one day to the next, alone"), day, 0);
+
+    /// <summary>One part's readings that changed by more within a week than wear does.</summary>
+    public static SensorFinding TooMuch(string part, double day, double kelvin) =>
+        new(
+            part,
+            Message.Of(
+                "changed by {kelvin} within a week, with no service, settings or report to explain it",
+                Value.SignedKelvin("kelvin", kelvin)
+            ),
+            day,
+            0
+        )
+        {
+            Implausible = kelvin,
+        };
 }
 
 /// <summary>

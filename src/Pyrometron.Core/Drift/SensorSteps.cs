@@ -21,13 +21,23 @@ public static class SensorSteps
 
     /// <summary>The jumps of all parts. O(parts² × cells).</summary>
     /// <param name="testRuns">Whether the machine is read by test runs now and then.</param>
-    public static List<SensorStep> Find(Asset asset, ReferencePoint reference, CellTable cells, bool testRuns)
+    /// <param name="reported">Whether people reported something of the machine: then no size alone says that it is the sensor.</param>
+    public static List<SensorStep> Find(
+        Asset asset,
+        ReferencePoint reference,
+        CellTable cells,
+        bool testRuns,
+        bool reported = false
+    )
     {
         var steps = testRuns ? TestRunSteps.Find(asset, cells) : [];
-        steps.AddRange(
-            Find(asset, reference, cells).Where(s => !steps.Any(k => k.Part == s.Part && Math.Abs(k.Day - s.Day) < NearDays))
-        );
+        Add(Find(asset, reference, cells));
+        if (!reported)
+            Add(ImplausibleSteps.Find(asset, reference, cells));
         return steps;
+
+        void Add(IEnumerable<SensorStep> more) =>
+            steps.AddRange(more.Where(s => !steps.Any(k => k.Part == s.Part && Math.Abs(k.Day - s.Day) < NearDays)).ToList());
     }
 
     private static List<SensorStep> Find(Asset asset, ReferencePoint reference, CellTable cells)

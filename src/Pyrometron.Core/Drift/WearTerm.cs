@@ -48,4 +48,5 @@ public enum WearTerm
 
 /// <summary>One sensor that jumped by more than heat could.</summary>
 /// <param name="Day">When, days since 1970.</param>
-public sealed record SensorStep(int Part, double Day);
+/// <param name="Implausible">By how many kelvins, where that alone says that it is the sensor; else null.</param>
+public sealed record SensorStep(int Part, double Day, double? Implausible = null);

@@ -1,8 +1,10 @@
 using Pyrometron.Core.Assessments;
+using Pyrometron.Core.Drift;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Messages;
 using Pyrometron.Core.Policies;
 using Pyrometron.Core.Priority;
+using Pyrometron.Core.Units;
 using Pyrometron.Core.Worth;
 
 namespace Pyrometron.Core.Judging;
@@ -42,6 +44,19 @@ internal static class DecidingRun
             )
         );
     }
+
+    /// <summary>What shows whether a part whose readings changed by more than wear does is as hot as it reads.</summary>
+    public static RunToMake Beside(SensorFinding doubted) =>
+        new(
+            "Look whether the fan turns; then a loaded run of 20 minutes with a thermometer in the air that leaves it. Report what you find.",
+            BenchCosts.TestMinutes / 2,
+            Message.Of(
+                "{part} {what} (since {day}): taken for its sensor until a look or a report shows otherwise.",
+                Value.PartFirst("part", doubted.Channel),
+                Value.List("what", "", [doubted.What]),
+                Value.Day("day", UnixDay.DateOf(doubted.FromDay))
+            )
+        );
 
     /// <summary>Standard uncertainty once both are known: the precisions add up.</summary>
     private static double After(double sigma) => 1 / Math.Sqrt(1 / (sigma * sigma) + 1 / (RunSigma * RunSigma));

@@ -106,7 +106,11 @@ internal sealed class MachineExaminer(MachineFindings before, WearModel model, Z
             Sensors =
             [
                 .. _machine.Findings,
-                .. model.SensorSteps.Select(s => SensorFinding.Jumped(_asset.Parts[s.Part].Name, s.Day)),
+                .. model.SensorSteps.Select(s =>
+                    s.Implausible is { } kelvin
+                        ? SensorFinding.TooMuch(_asset.Parts[s.Part].Name, s.Day, kelvin)
+                        : SensorFinding.Jumped(_asset.Parts[s.Part].Name, s.Day)
+                ),
             ],
             Steps = [.. StepSearch.Of(_asset, model, room, scatter is not null ? judge.Measured : [])],
             Events = model.Events,

@@ -167,7 +167,9 @@ internal sealed record MachineFacts(
             cells,
             NoiseModel.Of(series),
             UnixDay.EndOf(asOf),
-            without.HasFlag(Ablation.SensorSteps) ? [] : SensorSteps.Find(asset, reference, cells, NoiseModel.IsRare(series)),
+            without.HasFlag(Ablation.SensorSteps)
+                ? []
+                : SensorSteps.Find(asset, reference, cells, NoiseModel.IsRare(series), facts.Symptoms.Count > 0),
             CleanLook.Of(asset, history.Looks),
             facts.RunsAlone ? runs[^1].Run.Workload : null
         );

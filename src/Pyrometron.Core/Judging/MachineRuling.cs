@@ -52,7 +52,8 @@ internal sealed class MachineRuling
         var worth = worst.Split.Total >= _policy.WorthKelvin;
         var action = parts.Where(p => p.Action is not null).Select(p => p.Action).MinBy(a => a!.Value.Day);
         var (symptoms, result) = (_machine.Symptoms, StandingResult(worst));
-        var atItsLimit = _machine.AtItsLimit && _findings.Unmeasured is null;
+        var doubted = _findings.Sensors.LastOrDefault(s => s.Implausible is not null);
+        var atItsLimit = _machine.AtItsLimit && _findings.Unmeasured is null && doubted is null;
         var winnable = new Winnable(
             worst.Split.Total,
             worst.SigmaKelvin,
@@ -61,13 +62,18 @@ internal sealed class MachineRuling
         );
         var due = Due(winnable);
         var judged = UrgencyRule.Of(winnable, atItsLimit, action, due, symptoms, _asOf, _policy);
+        // Where nothing but a sensor speaks, it is looked at before anything is opened.
+        var sensorFirst = doubted is not null && !worth && symptoms.Count == 0;
         var byCalendar =
             judged == Urgency.Soon
+            && !sensorFirst
             && result is null
             && UrgencyRule.Of(winnable, atItsLimit, action, null, symptoms, _asOf, _policy) > Urgency.Soon;
         var startUnknown = _machine.RunsAlone && !_machine.HasFreshRun && !_findings.FreshFromSiblings;
         // No change since a start that nobody knows is no sign of health.
         var urgency = UrgencyRule.AfterJob(startUnknown && judged == Urgency.Fine ? Urgency.Unknown : judged, result);
+        if (doubted is not null && urgency > Urgency.Soon)
+            urgency = Urgency.Soon;
         // Asked where something is to win, and on a machine's own page.
         IReadOnlyList<LevelWorth> levels =
             worth || _findings.WithHistory ? (drawn with { Parts = parts }).Valuation!.Levels() : [];
@@ -77,7 +83,7 @@ internal sealed class MachineRuling
             Cause = worth ? worst.Split.Ranked().First().Cause : OutsideCause(parts.Min(p => p.MarginKelvin)),
             DriftKelvin = worst.Split.Total,
             Action = action,
-            Service = LevelFor(parts, levels, urgency, result, due),
+            Service = sensorFirst ? ServiceLevel.Inspect : LevelFor(parts, levels, urgency, result, due),
             Measured = _findings.Channels,
             Reference = _findings.Reference,
             Parts = parts,
@@ -95,7 +101,10 @@ internal sealed class MachineRuling
             Rhythm = _machine.Rhythm,
             Runs = _machine.Runs.Count,
             // What was reported or reached is not weighed: no run comes before it.
-            Measure = urgency == Urgency.Soon ? DecidingRun.For(parts, symptoms, _policy) : null,
+            Measure =
+                urgency != Urgency.Soon ? null
+                : doubted is not null ? DecidingRun.Beside(doubted)
+                : DecidingRun.For(parts, symptoms, _policy),
             Symptoms = symptoms,
             RuledOut = _machine.RuledOut,
             Result = result,
@@ -247,7 +256,8 @@ internal sealed class MachineRuling
     private Cause OutsideCause(double margin) =>
         _findings.Outside.Notable
         ?? (
-            margin <= HotMarginKelvin ? Cause.CoolerLimited
+            _findings.Sensors.Any(s => s.Implausible is not null) ? Cause.Sensor
+            : margin <= HotMarginKelvin ? Cause.CoolerLimited
             : _findings.Sensors.Count > 0 ? Cause.Sensor
             : Cause.None
         );

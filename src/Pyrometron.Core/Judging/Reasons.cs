@@ -76,6 +76,8 @@ internal static class Reasons
             && a.Cause is not (Cause.None or Cause.Room or Cause.Settings or Cause.Sensor or Cause.CoolerLimited)
         )
             return Drifted(a, worst);
+        if (a is { Cause: Cause.Sensor, DoubtedSensor: not null })
+            return Sensor(a);
         if (a.Symptoms.Count > 0)
             return Message.Of("Its temperatures do not explain it: look inside before anything is replaced.");
         if (a.Result is { Outcome: VerdictOutcome.Worse } && a.Service == ServiceLevel.Inspect)
@@ -270,13 +272,18 @@ internal static class Reasons
     }
 
     private static Message Sensor(Assessment a) =>
-        a.SensorFindings.Count == 0
-            ? Message.Of("A sensor cannot be believed.")
-            : Message.Of(
-                "The {channel} sensor {what}; the others show no wear.",
-                Value.Part("channel", a.SensorFindings[^1].Channel),
-                Value.List("what", "", [a.SensorFindings[^1].What])
-            );
+        a.SensorFindings.Count == 0 ? Message.Of("A sensor cannot be believed.")
+        : a.DoubtedSensor is { } doubted
+            ? Message.Of(
+                "{part} {what}: taken for its sensor. Look whether its fan turns, and report what you find.",
+                Value.PartFirst("part", doubted.Channel),
+                Value.List("what", "", [doubted.What])
+            )
+        : Message.Of(
+            "The {channel} sensor {what}; the others show no wear.",
+            Value.Part("channel", a.SensorFindings[^1].Channel),
+            Value.List("what", "", [a.SensorFindings[^1].What])
+        );
 
     private static Message? MissingChannels(Assessment a) =>
         a.Measured is { } measured

@@ -136,7 +136,12 @@ internal static class WhyNot
                     Value.Day("day", UnixDay.DateOf(last.FromDay))
                 )
             )
-            : new(Explaining.Sensor, Weighed.RuledOut, 0, "No sensor stood still, or left the others from one day to the next.");
+            : new(
+                Explaining.Sensor,
+                Weighed.RuledOut,
+                0,
+                "No sensor stood still, left the others from one day to the next, or changed by 20 K within a week."
+            );
 
     private static Alternative Group(Assessment a) =>
         a.Events is [.., var e]
