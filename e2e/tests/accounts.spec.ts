@@ -79,7 +79,7 @@ test('a house is set up, a phone comes in by its link, works without network, an
   const pocket = await phone(browser);
   const juno = await pocket.newPage();
   await juno.goto(link!);
-  await expect(juno.getByRole('heading', { name: 'Welcome, Juno Teal' })).toBeVisible();
+  await expect(juno.getByRole('heading', { name: 'Welcome to Pyrometron, Juno Teal' })).toBeVisible();
   await juno.getByLabel(/^Password/).fill(PASSWORD);
   await juno.getByRole('button', { name: 'Come in' }).click();
   await expect(juno.locator('.rounds-row').first()).toBeVisible();

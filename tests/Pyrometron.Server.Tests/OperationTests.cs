@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Microsoft.Extensions.Configuration;
 using Pyrometron.Server.Operation;
 
 namespace Pyrometron.Server.Tests;
@@ -94,6 +95,17 @@ public sealed partial class OperationTests : IDisposable
         Assert.Equal(
             "--log xml is no form of a log; use text, json or journal.",
             Assert.Throws<InvalidDataException>(() => Logs.FormOf("xml", false)).Message
+        );
+
+    /// <summary>A link that works once stands between no lines that programs collect.</summary>
+    [Theory]
+    [InlineData("json", true)]
+    [InlineData("text", false)]
+    [InlineData(null, false)]
+    public void What_is_for_a_terminal_alone_does_not_stand_in_a_log_for_programs(string? said, bool apart) =>
+        Assert.Same(
+            apart ? Console.Error : Console.Out,
+            Logs.ConsoleFor(new ConfigurationBuilder().AddInMemoryCollection([new("log", said)]).Build())
         );
 
     [GeneratedRegex("""^(?<name>[a-z_]+)(\{[a-z]+="[^"]*"(,[a-z]+="[^"]*")*\})? (?<value>NaN|[+-]?[0-9.]+([eE][+-]?[0-9]+)?)$""")]

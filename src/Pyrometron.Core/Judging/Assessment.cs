@@ -65,7 +65,9 @@ public sealed record Assessment(Asset Asset, DateOnly AsOf, Zone Zone, Judgement
     /// <summary>Channels not believed.</summary>
     public IReadOnlyList<SensorFinding> SensorFindings { get; init; } = [];
 
-    /// <summary>The newest change of readings that is more than wear does: taken for the sensor until somebody shows otherwise.</summary>
+    /// <summary>
+    /// The newest change of readings that is more than wear does: taken for the sensor until somebody shows otherwise.
+    /// </summary>
     public SensorFinding? DoubtedSensor => SensorFindings.LastOrDefault(f => f.Implausible is not null);
 
     /// <summary>When its interval is due by the calendar, with the level; null when nothing is.</summary>

@@ -7,6 +7,7 @@ using Microsoft.AspNetCore.Server.Kestrel.Https;
 using Pyrometron.Application.Access;
 using Pyrometron.Application.Bench;
 using Pyrometron.Server.Hosting;
+using Pyrometron.Server.Operation;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Access;
@@ -96,9 +97,10 @@ internal static class AccessSetup
             door.Solo ? listening
             : door.SpeaksTls ? $"https://{NameFor(door)}:{port}"
             : $"https://{NameFor(door)}, through the proxy";
-        Console.WriteLine($"Pyrometron is at {address}");
+        var console = Logs.ConsoleFor(app.Configuration);
+        console.WriteLine($"Pyrometron is at {address}");
         if (!door.Solo && first.IsNeeded)
-            Console.WriteLine(
+            console.WriteLine(
                 $"Nobody can sign in yet. Whoever sets the house up opens {address.Split(',')[0]}{AccountsEndpoints.PathOf(first.Token)}"
             );
     }

@@ -44,6 +44,13 @@ internal static class Logs
         }
     }
 
+    /// <summary>
+    /// Where is written what is meant for people at a terminal alone: not between the objects of a log in JSON, which programs
+    /// read. A link that works once belongs into no log.
+    /// </summary>
+    public static TextWriter ConsoleFor(IConfiguration configuration) =>
+        FormOf(configuration["log"], journal: false) == LogForm.Json ? Console.Error : Console.Out;
+
     /// <summary>The form that is asked for.</summary>
     internal static LogForm FormOf(string? said, bool journal) =>
         said switch

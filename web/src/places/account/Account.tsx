@@ -62,7 +62,7 @@ export function Account() {
         {t`You sign in as ${account}.`}{' '}
         {sites.length > 0
           ? t`You may change things at these sites alone: ${sites.join(', ')}.`
-          : t`What you may holds at all sites.`}
+          : t`Your rights hold at all sites.`}
       </p>
       {error && <Refusal error={error} />}
       <div className="button-row next-heading">

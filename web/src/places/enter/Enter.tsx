@@ -58,7 +58,9 @@ export function Enter() {
     );
   return (
     <div className="page sign-in">
-      <h1>{data.first ? t`Set the house up` : t`Welcome, ${data.name ?? ''}`}</h1>
+      <h1>
+        {data.first ? t`Set Pyrometron up for your house` : t`Welcome to Pyrometron, ${data.name ?? ''}`}
+      </h1>
       <p>
         {data.first
           ? t`You will keep the house: let others in, say what they may, make backups. Others get a link from you.`
