@@ -90,6 +90,11 @@ internal sealed record MachineFacts(
         }
     }
 
+    /// <summary>Whether somebody has looked at it since a day, and reported nothing.</summary>
+    public bool LookedSince(double? day) =>
+        Symptoms.Count == 0
+        && (RuledOut.Any(l => UnixDay.Of(l.At) > day) || Asset.Services.Any(s => s.Level == ServiceLevel.Inspect && s.Day > day));
+
     /// <summary>
     /// Whether it can be judged: by readings enough; by runs where there are two of them, or one that shows its fresh state after
     /// a service.

@@ -1,4 +1,5 @@
 using Pyrometron.Core.Assessments;
+using Pyrometron.Core.Drift;
 using Pyrometron.Core.Events;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Intervals;
@@ -52,8 +53,8 @@ internal sealed class MachineRuling
         var worth = worst.Split.Total >= _policy.WorthKelvin;
         var action = parts.Where(p => p.Action is not null).Select(p => p.Action).MinBy(a => a!.Value.Day);
         var (symptoms, result) = (_machine.Symptoms, StandingResult(worst));
-        var doubted = _findings.Sensors.LastOrDefault(s => s.Implausible is not null);
-        var atItsLimit = _machine.AtItsLimit && _findings.Unmeasured is null && doubted is null;
+        var doubted = _machine.LookedSince(Implausible?.FromDay) ? null : Implausible;
+        var atItsLimit = _machine.AtItsLimit && _findings.Unmeasured is null && Implausible is null;
         var winnable = new Winnable(
             worst.Split.Total,
             worst.SigmaKelvin,
@@ -156,6 +157,9 @@ internal sealed class MachineRuling
         };
     }
 
+    /// <summary>The newest change of its readings that is more than wear does.</summary>
+    private SensorFinding? Implausible => _findings.Sensors.LastOrDefault(s => s.Implausible is not null);
+
     /// <summary>All services that the calendar asks for.</summary>
     private IEnumerable<DueService> Asked() =>
         new ServiceIntervals(_asset, _findings.Site, _findings.Zone, _policy).Due(
@@ -256,7 +260,7 @@ internal sealed class MachineRuling
     private Cause OutsideCause(double margin) =>
         _findings.Outside.Notable
         ?? (
-            _findings.Sensors.Any(s => s.Implausible is not null) ? Cause.Sensor
+            Implausible is not null ? Cause.Sensor
             : margin <= HotMarginKelvin ? Cause.CoolerLimited
             : _findings.Sensors.Count > 0 ? Cause.Sensor
             : Cause.None

@@ -27,7 +27,7 @@ public static class QueueOrder
             .. machines
                 .OrderBy(a => a.Urgency)
                 // Whoever comes for a machine that may only have a wrong sensor comes after the others.
-                .ThenBy(a => a is { Urgency: Urgency.Soon, DoubtedSensor: not null })
+                .ThenBy(a => a is { Urgency: Urgency.Soon, Service: ServiceLevel.Inspect, DoubtedSensor: not null })
                 .ThenByDescending(a => a.Symptoms.Any(s => s.Kind is SymptomKind.Crash or SymptomKind.Shutdown))
                 .ThenByDescending(a =>
                     policy.Precedence == Precedence.Evidence ? Math.Floor((a.NeedsWorkProbability ?? 0) / StepChance) : 0

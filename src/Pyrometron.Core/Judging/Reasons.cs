@@ -275,7 +275,9 @@ internal static class Reasons
         a.SensorFindings.Count == 0 ? Message.Of("A sensor cannot be believed.")
         : a.DoubtedSensor is { } doubted
             ? Message.Of(
-                "{part} {what}: taken for its sensor. Look whether its fan turns, and report what you find.",
+                a.Measure is null
+                    ? "{part} {what}: taken for its sensor. Somebody has looked at it since and reported nothing."
+                    : "{part} {what}: taken for its sensor. Look whether its fan turns, and report what you find.",
                 Value.PartFirst("part", doubted.Channel),
                 Value.List("what", "", [doubted.What])
             )

@@ -90,6 +90,18 @@ public class ImplausibleStepsTests
     }
 
     [Fact]
+    public void Once_somebody_has_looked_it_is_left_in_peace()
+    {
+        ServiceDone looked = new(Hall.Today.AddDays(-20), ServiceLevel.Inspect),
+            before = new(Hall.Today.AddDays(-90), ServiceLevel.Inspect);
+        var young = Handmade.Desktop with { InServiceSince = Hall.Today.AddDays(-345) };
+        var a = Judge(young with { Services = [before, looked] }, Jumping(25));
+        Assert.Equal((Cause.Sensor, false), (a.Cause, a.Urgency <= Urgency.Soon && !a.ByCalendar));
+        Assert.Null(a.Measure);
+        Assert.NotNull(Judge(young with { Services = [before] }, Jumping(25)).Measure);
+    }
+
+    [Fact]
     public void What_grows_over_months_or_in_a_gap_of_weeks_is_no_step()
     {
         Assert.False(
