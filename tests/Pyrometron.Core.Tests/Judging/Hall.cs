@@ -154,7 +154,10 @@ internal sealed class Hall
         new([new Site("S", "Site", 10, [new Zone("ROW", "Row", dust, new(33))])], assets);
 
     /// <summary>Judges readings of one machine made by hand.</summary>
-    public static Assessment JudgeAlone(Asset asset, params Reading[] readings) =>
+    public static Assessment JudgeAlone(Asset asset, params Reading[] readings) => JudgeReported(asset, readings);
+
+    /// <summary>The same with what people reported of it.</summary>
+    public static Assessment JudgeReported(Asset asset, Reading[] readings, params Symptom[] symptoms) =>
         new FleetJudge(
             new JudgementBasis(
                 Register(DustClass.Normal, asset),
@@ -163,6 +166,7 @@ internal sealed class Hall
                 _ => ReadingSeries.From(readings, asset.Parts.Count)
             )
             {
+                History = _ => MachineHistory.Empty with { Symptoms = symptoms },
                 Threads = Environment.ProcessorCount,
             }
         )

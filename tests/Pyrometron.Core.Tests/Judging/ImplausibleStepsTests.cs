@@ -20,19 +20,7 @@ public class ImplausibleStepsTests
         Weekly(ago => Handmade.At(ago, 66 + ago % 2 + (ago < daysAgo ? kelvin : 0)));
 
     private static Assessment Judge(Asset asset, Reading[] readings, params Symptom[] symptoms) =>
-        new FleetJudge(
-            new JudgementBasis(
-                Hall.Register(DustClass.Normal, asset),
-                Hall.Today,
-                JudgementPolicy.Default,
-                _ => ReadingSeries.From(readings, asset.Parts.Count)
-            )
-            {
-                History = _ => MachineHistory.Empty with { Symptoms = symptoms },
-            }
-        )
-            .JudgeAll()
-            .Queue.Single();
+        Hall.JudgeReported(asset, readings, symptoms);
 
     private static bool IsDoubted(Assessment a) => a.SensorFindings.Any(f => f.Implausible is not null);
 

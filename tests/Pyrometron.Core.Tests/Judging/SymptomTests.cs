@@ -15,20 +15,7 @@ public class SymptomTests
     private static Symptom Said(SymptomKind kind, int daysAgo) => new(Hall.Today.AddDays(-daysAgo), kind, null);
 
     private static Assessment Judge(Asset asset, Reading[] readings, params Symptom[] symptoms) =>
-        new FleetJudge(
-            new JudgementBasis(
-                Hall.Register(DustClass.Normal, asset),
-                Hall.Today,
-                JudgementPolicy.Default,
-                _ => ReadingSeries.From(readings, 1)
-            )
-            {
-                History = _ => MachineHistory.Empty with { Symptoms = symptoms },
-                Threads = Environment.ProcessorCount,
-            }
-        )
-            .JudgeAll()
-            .Queue.Single();
+        Hall.JudgeReported(asset, readings, symptoms);
 
     [Theory]
     [InlineData(SymptomKind.Shutdown, Urgency.Now, "Switches itself off")]
