@@ -12,7 +12,7 @@ const OWN_WORDS = new Set(
   (
     'asset tag code zone zoneName site siteName name model maker note notes workload settings by owner host hostTag inWords ' +
     'caption answer scope condition to batch place position driver item title partNumber load currency scoreUnit source sources ' +
-    'product productName bits tools withoutNotes fits countedBy for campaign endedBecause goneOnBy mailTo webhookUrl folder'
+    'product productName bits tools withoutNotes fits countedBy for campaign endedBecause goneOnBy mailTo webhookUrl folder who'
   ).split(' '),
 );
 
@@ -41,6 +41,7 @@ const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<vo
   ['/weeks', (page) => page.locator('.weeks-who a').first().click()],
   ['/rules/backups'],
   ['/rules/accounts'],
+  ['/rules/audit'],
   ['/rules/accounts', (page) => page.locator('.button-row .ant-btn-primary').first().click()],
   ['/account'],
   ['/phone'],

@@ -11,6 +11,7 @@ const PLACES = [
   ['/proof/report', /What work on cooling has won/],
   ['/rules/backups', /Make one now/],
   ['/rules/accounts', /What each role may/],
+  ['/rules/audit', /lines, newest first/],
   ['/account', /There are no accounts here/],
   ['/phone', /No phone reaches this house/],
   ['/notices', /Shown to/],

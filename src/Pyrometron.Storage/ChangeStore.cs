@@ -10,6 +10,7 @@ namespace Pyrometron.Storage;
 /// <param name="Actor">Who; looked up now, so that a name that was taken out is gone.</param>
 /// <param name="Tag">The machine; null for the fleet, or for several.</param>
 /// <param name="Before">JSON or words; null for nothing.</param>
+/// <param name="Address">From where on the network; null for the program itself.</param>
 public sealed record LoggedChange(
     long Id,
     DateTimeOffset At,
@@ -22,7 +23,8 @@ public sealed record LoggedChange(
     string? Before,
     string? After,
     Message Says,
-    string Hash
+    string Hash,
+    string? Address
 );
 
 /// <summary>What some lines of the change log touch.</summary>
@@ -41,8 +43,9 @@ public sealed record LogFilter(string? Tag, IReadOnlyList<string>? Kinds, DateOn
 /// </summary>
 public sealed class ChangeStore(Database database)
 {
-    private const string Lines = """
-        SELECT c.id, c.at, c.stored_at, c.actor_id, p.kind, p.name, c.kind, a.tag, c.job_id, c.before, c.after, c.says, c.hash
+    internal const string Lines = """
+        SELECT c.id, c.at, c.stored_at, c.actor_id, p.kind, p.name, c.kind, a.tag, c.job_id, c.before, c.after, c.says, c.hash,
+            c.address
         FROM change c JOIN actor p ON p.id = c.actor_id LEFT JOIN asset a ON a.id = c.asset_id
         """;
 
@@ -69,17 +72,6 @@ public sealed class ChangeStore(Database database)
             connection.Query($"{Lines} WHERE c.id > $id ORDER BY c.id LIMIT $most", Read, ("$id", id), ("$most", most))
         );
 
-    /// <summary>Lines of some kinds, the newest first.</summary>
-    public IReadOnlyList<LoggedChange> Newest(IReadOnlyList<string> kinds, int most) =>
-        database.Read(connection =>
-            connection.Query(
-                $"{Lines} WHERE c.kind IN (SELECT value FROM json_each($kinds)) ORDER BY c.id DESC LIMIT $most",
-                Read,
-                ("$kinds", JsonSerializer.Serialize(kinds)),
-                ("$most", most)
-            )
-        );
-
     /// <summary>The machines that the judgement has to look at again since a line.</summary>
     public TouchedSince TouchedSince(long id) =>
         database.Read(connection =>
@@ -90,7 +82,7 @@ public sealed class ChangeStore(Database database)
                     """
                     SELECT 1 FROM change c WHERE c.id > $id AND c.asset_id IS NULL
                         AND c.kind NOT IN ('notes', 'rules', 'prices', 'bench-rules', 'people', 'plan', 'zone-times', 'stores',
-                            'account', 'sign-in')
+                            'account', 'sign-in', 'refused', 'export')
                         AND NOT EXISTS (SELECT 1 FROM change_touches t WHERE t.change_id = c.id) LIMIT 1
                     """,
                     ("$id", id)
@@ -147,38 +139,7 @@ public sealed class ChangeStore(Database database)
             yield return Read(reader);
     }
 
-    /// <summary>The first line whose hash does not follow from the one before it; null when the chain holds.</summary>
-    public long? FirstBroken() =>
-        database.Read(connection =>
-        {
-            var before = "";
-            using var command = connection.Command(
-                "SELECT id, at, stored_at, actor_id, kind, asset_id, job_id, before, after, plain, says, hash FROM change ORDER BY id"
-            );
-            using var r = command.ExecuteReader();
-            while (r.Read())
-            {
-                var line = new ChangeLine(
-                    r.GetInt64(0),
-                    r.GetString(1),
-                    r.GetString(2),
-                    r.GetInt64(3),
-                    r.GetString(4),
-                    r.LongOrNull(5),
-                    r.LongOrNull(6),
-                    r.TextOrNull(7),
-                    r.TextOrNull(8),
-                    r.GetString(9),
-                    r.GetString(10)
-                );
-                if (line.HashAfter(before) != r.GetString(11))
-                    return (long?)line.Id;
-                before = r.GetString(11);
-            }
-            return null;
-        });
-
-    private static LoggedChange Read(SqliteDataReader r) =>
+    internal static LoggedChange Read(SqliteDataReader r) =>
         new(
             r.GetInt64(0),
             Sql.ReadInstant(r.GetString(1)),
@@ -191,17 +152,28 @@ public sealed class ChangeStore(Database database)
             r.TextOrNull(9),
             r.TextOrNull(10),
             StoredJson.Read<MessageRecord>(r.GetString(11)).ToMessage(),
-            r.GetString(12)
+            r.GetString(12),
+            r.TextOrNull(13)
         );
 
     private static (string, object?)[] Parameters(LogFilter filter) =>
         [
             ("$tag", filter.Tag),
-            ("$kinds", filter.Kinds is { Count: > 0 } kinds ? JsonSerializer.Serialize(kinds) : null),
+            ("$kinds", Any(filter.Kinds)),
             ("$from", filter.From is { } from ? Sql.Text(from) : null),
-            ("$until", filter.Until is { } until && until < DateOnly.MaxValue ? Sql.Text(until.AddDays(1)) : null),
-            ("$text", filter.Text is { Length: > 0 } text ? $"%{Escaped(text)}%" : null),
+            ("$until", EndOf(filter.Until)),
+            ("$text", Holding(filter.Text)),
         ];
+
+    /// <summary>Words as a JSON array for <c>json_each</c>; null for none, which asks for all.</summary>
+    internal static string? Any(IReadOnlyList<string>? words) => words is { Count: > 0 } ? JsonSerializer.Serialize(words) : null;
+
+    /// <summary>The instant at which a day has ended, UTC.</summary>
+    internal static string? EndOf(DateOnly? day) =>
+        day is { } until && until < DateOnly.MaxValue ? Sql.Text(until.AddDays(1)) : null;
+
+    /// <summary>A pattern for LIKE that finds a text anywhere; null for no text.</summary>
+    internal static string? Holding(string? text) => text is { Length: > 0 } ? $"%{Escaped(text)}%" : null;
 
     private static string Escaped(string text) =>
         text.Replace(@"\", @"\\", StringComparison.Ordinal)

@@ -31,7 +31,7 @@ public sealed record ReadingAmendment(
 );
 
 /// <summary>The readings of all machines: asset and instant are a reading's identity, the first one sent stays.</summary>
-public sealed class ReadingStore(Database database)
+public sealed partial class ReadingStore(Database database)
 {
     private const string Numbers = "ambient_c, outlet_c, power_w, fan_rpm, fan_pct, clock_mhz, throttled, score";
 

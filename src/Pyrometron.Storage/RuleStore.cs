@@ -1,7 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Policies;
-using Pyrometron.Storage.Records;
 
 namespace Pyrometron.Storage;
 
@@ -110,9 +109,6 @@ public sealed class RuleStore(Database database)
             ("$at", Sql.Text(refused.At)),
             ("$reason", refused.Reason)
         );
-
-    /// <summary>What a rule sets, for the change log.</summary>
-    public static string Told(RuleChange change) => StoredJson.Write(change);
 
     private static List<LocalRule> All(SqliteConnection connection) =>
         [

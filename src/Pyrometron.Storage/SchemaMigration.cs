@@ -39,6 +39,13 @@ public static class SchemaMigration
         return copy;
     }
 
+    /// <summary>Makes an empty database as it was at a schema.</summary>
+    internal static void MakeAt(SqliteConnection connection, int schema)
+    {
+        foreach (var (number, _, sql) in All.Where(m => m.Number <= schema))
+            connection.Execute($"BEGIN IMMEDIATE; {sql}; PRAGMA user_version = {number}; COMMIT");
+    }
+
     private static string CopyAside(SqliteConnection connection, string path, int version, Action<string> tell)
     {
         // Everything into the file itself, so that the file alone is the database.

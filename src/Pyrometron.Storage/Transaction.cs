@@ -12,7 +12,7 @@ namespace Pyrometron.Storage;
 /// <param name="Kind">
 /// Of a job's entry, or <c>job</c>, <c>service</c>, <c>report</c>, <c>change</c>, <c>reading</c>, <c>import</c>, <c>rules</c>,
 /// <c>bench-rules</c>, <c>notes</c>, <c>set-aside</c>, <c>zone</c>, <c>zone-times</c>, <c>people</c>, <c>plan</c>, <c>stores</c>,
-/// <c>prices</c>, <c>account</c>, <c>sign-in</c>.
+/// <c>prices</c>, <c>account</c>, <c>sign-in</c>, <c>refused</c>, <c>export</c>.
 /// </param>
 /// <param name="Says">What happened, without names of people.</param>
 public sealed record Change(string Kind, Message Says)
@@ -28,6 +28,9 @@ public sealed record Change(string Kind, Message Says)
 
     /// <summary>What stands there now.</summary>
     public string? After { get; init; }
+
+    /// <summary>A record as it stands before and after: JSON.</summary>
+    public static string Told<T>(T record) => StoredJson.Write(record);
 
     /// <summary>When it happened; now where it is not told.</summary>
     public DateTimeOffset? At { get; init; }
@@ -72,7 +75,7 @@ public sealed class Transaction : IDisposable
     public bool HasChanges { get; private set; }
 
     /// <summary>The same use case in somebody else's name: history that is carried over.</summary>
-    internal Transaction As(Actor actor) => new(Connection, actor, Now);
+    internal Transaction As(Actor actor) => new(Connection, actor with { Address = Actor.Address }, Now);
 
     /// <summary>Runs a statement that is run again and again in this use case: prepared once.</summary>
     /// <returns>Rows that it changed.</returns>
@@ -113,13 +116,14 @@ public sealed class Transaction : IDisposable
             change.Before,
             change.After,
             change.Says.ToString(),
-            StoredJson.Write(MessageRecord.Of(change.Says))
+            StoredJson.Write(MessageRecord.Of(change.Says)),
+            Actor.Address
         );
         var hash = line.HashAfter(lastHash);
         Execute(
             """
-            INSERT INTO change (id, at, stored_at, actor_id, kind, asset_id, job_id, before, after, plain, says, hash)
-            VALUES ($id, $at, $stored, $actor, $kind, $asset, $job, $before, $after, $plain, $says, $hash)
+            INSERT INTO change (id, at, stored_at, actor_id, kind, asset_id, job_id, before, after, plain, says, address, hash)
+            VALUES ($id, $at, $stored, $actor, $kind, $asset, $job, $before, $after, $plain, $says, $address, $hash)
             """,
             ("$id", line.Id),
             ("$at", line.At),
@@ -132,6 +136,7 @@ public sealed class Transaction : IDisposable
             ("$after", line.After),
             ("$plain", line.Plain),
             ("$says", line.Says),
+            ("$address", line.Address),
             ("$hash", hash)
         );
         _last = (line.Id, hash);
@@ -156,10 +161,14 @@ internal sealed record ChangeLine(
     string? Before,
     string? After,
     string Plain,
-    string Says
+    string Says,
+    string? Address
 )
 {
-    /// <summary>SHA-256 (FIPS 180-4) over the hash before it and all that stands in the line, lower-case hexadecimal.</summary>
+    /// <summary>
+    /// SHA-256 (FIPS 180-4) over the hash before it and all that stands in the line, lower-case hexadecimal. A line without an
+    /// address is hashed as lines were before there were any.
+    /// </summary>
     public string HashAfter(string before)
     {
         static string Number(long? value) => value?.ToString(CultureInfo.InvariantCulture) ?? "";
@@ -180,6 +189,7 @@ internal sealed record ChangeLine(
                     After,
                     Plain,
                     Says,
+                    .. Address is { } address ? [address] : (string?[])[],
                 ]
         )
             text.Append(CultureInfo.InvariantCulture, $"{member?.Length ?? -1}:{member}\n");

@@ -23,7 +23,7 @@ public sealed class BackupTests
     private static (int Code, string Said) Run(params string[] arguments)
     {
         using var said = new StringWriter();
-        return (CommandLine.Run(arguments, said, said), said.ToString());
+        return (CommandLine.Run(arguments, _ => 0, said, said), said.ToString());
     }
 
     [Fact]

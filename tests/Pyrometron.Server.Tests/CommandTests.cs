@@ -16,7 +16,7 @@ public sealed class CommandTests : IDisposable
     private (int Code, string Said) Run(params string[] arguments)
     {
         using var said = new StringWriter();
-        return (CommandLine.Run([.. arguments, "--data", _folder.FullName], said, said), said.ToString());
+        return (CommandLine.Run([.. arguments, "--data", _folder.FullName], _ => 0, said, said), said.ToString());
     }
 
     private void LayDatabase()

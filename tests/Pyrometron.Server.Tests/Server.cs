@@ -1,14 +1,20 @@
+using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
+using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Pyrometron.Server.Tests;
 
 /// <summary>The real server on an empty database of its own.</summary>
 public sealed class Server : WebApplicationFactory<Program>
 {
+    /// <summary>Says from which address a call comes.</summary>
+    internal const string FromHeader = "Test-From";
+
     private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("pyrometron-");
     private readonly HttpClient _client;
     private readonly Dictionary<string, string> _settings;
@@ -152,6 +158,25 @@ public sealed class Server : WebApplicationFactory<Program>
         builder.UseSetting("data", _folder.FullName);
         foreach (var (name, value) in _settings)
             builder.UseSetting(name, value);
+        builder.ConfigureServices(services => services.AddSingleton<IStartupFilter, PlacedCalls>());
+    }
+
+    /// <summary>The test server has no network: calls say by a header of their own from where they come.</summary>
+    private sealed class PlacedCalls : IStartupFilter
+    {
+        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) =>
+            app =>
+            {
+                app.Use(
+                    (context, following) =>
+                    {
+                        if (context.Request.Headers.TryGetValue(FromHeader, out var from))
+                            context.Connection.RemoteIpAddress = IPAddress.Parse(from.ToString());
+                        return following(context);
+                    }
+                );
+                next(app);
+            };
     }
 
     protected override void Dispose(bool disposing)

@@ -86,13 +86,13 @@ public class ChangeStoreTests
     public void A_line_that_was_tampered_with_is_found(string sql, long broken)
     {
         using var t = WithHistory();
-        Assert.Null(new ChangeStore(t.Database).FirstBroken());
+        Assert.Null(new AuditStore(t.Database).Follow(CancellationToken.None).FirstBroken);
         using (var connection = t.Database.Connect())
         using (var command = connection.CreateCommand())
         {
             command.CommandText = "PRAGMA foreign_keys = OFF; " + sql;
             command.ExecuteNonQuery();
         }
-        Assert.Equal(broken, new ChangeStore(t.Database).FirstBroken());
+        Assert.Equal(broken, new AuditStore(t.Database).Follow(CancellationToken.None).FirstBroken);
     }
 }

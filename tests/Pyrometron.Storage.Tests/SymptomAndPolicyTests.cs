@@ -125,7 +125,7 @@ public class SymptomAndPolicyTests
         Assert.Equal(rules, new RuleStore(t.Database).All());
         Assert.Equal(
             """{"school":"evidence","worthKelvin":3,"repasteMonths":0,"petsOrSmoke":false}""",
-            RuleStore.Told(rules[0].Change)
+            Change.Told(rules[0].Change)
         );
         t.Write(w => RuleStore.Keep(w, rules[1] with { Change = new RuleChange() }));
         Assert.Equal([rules[0]], new RuleStore(t.Database).All());

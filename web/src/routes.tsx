@@ -123,6 +123,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./places/accounts/Accounts')).Accounts }),
       },
       {
+        path: 'rules/audit',
+        lazy: async () => ({ Component: (await import('./places/audit/Audit')).Audit }),
+      },
+      {
         path: 'rules/backups',
         lazy: async () => ({ Component: (await import('./places/backups/Backups')).Backups }),
       },

@@ -90,5 +90,11 @@ public sealed class KeyUseCases(Database database, KeyStore keys, TimeProvider c
 
     private static string Make() => Prefix + Token.Make();
 
+    /// <summary>How a key begins, which is no secret; null for a text that is none.</summary>
+    public static string? BeginOf(string shown) =>
+        shown.StartsWith(Prefix, StringComparison.Ordinal) && shown.Length > 2 * (Prefix.Length + ShownLength)
+            ? Begins(shown)
+            : null;
+
     private static string Begins(string key) => key[..(Prefix.Length + ShownLength)];
 }

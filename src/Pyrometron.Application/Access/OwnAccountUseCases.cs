@@ -3,6 +3,17 @@ using Pyrometron.Storage;
 
 namespace Pyrometron.Application.Access;
 
+/// <summary>Somebody who is signed in.</summary>
+/// <param name="Address">From where on the network.</param>
+public sealed record SignedIn(Account Account, string? Address)
+{
+    /// <summary>The number of the account.</summary>
+    public long Id => Account.Id;
+
+    /// <summary>They as those who change something.</summary>
+    public Actor Actor => Account.Actor with { Address = Address };
+}
+
 /// <summary>What people change of their own account: being signed in is the permission.</summary>
 /// <param name="passwords">How passwords are written.</param>
 public sealed class OwnAccountUseCases(Database database, AccountStore accounts, IPasswordHashes passwords, TimeProvider clock)
@@ -10,10 +21,10 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
     /// <summary>Changes the password; all other browsers are signed out.</summary>
     /// <param name="session">The session that asks for it: it stays.</param>
     /// <exception cref="NotPossibleException">The old one is not right, or the new one is not taken.</exception>
-    public void ChangePassword(Account me, string old, string next, long? session)
+    public void ChangePassword(SignedIn me, string old, string next, long? session)
     {
         CheckPassword(me, old);
-        var hash = HashOf(me, next);
+        var hash = HashOf(me.Account, next);
         Write(
             me,
             t =>
@@ -27,7 +38,7 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
 
     /// <summary>Offers a secret for one-time codes.</summary>
     /// <returns>The secret, base 32.</returns>
-    public string OfferCodes(Account me, string password)
+    public string OfferCodes(SignedIn me, string password)
     {
         CheckPassword(me, password);
         var secret = OneTimeCodes.MakeSecret();
@@ -38,7 +49,7 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
     /// <summary>Has one-time codes asked for from now on, once the phone has shown that it can tell them.</summary>
     /// <returns>The recovery codes; nobody can read them again.</returns>
     /// <exception cref="NotPossibleException">The code is not right, or nothing was offered.</exception>
-    public IReadOnlyList<string> BeginCodes(Account me, string code)
+    public IReadOnlyList<string> BeginCodes(SignedIn me, string code)
     {
         var recovery = OneTimeCodes.MakeRecoveryCodes();
         Write(
@@ -62,7 +73,7 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
 
     /// <summary>Has no one-time codes asked for any more.</summary>
     /// <exception cref="NotPossibleException">The password is not right.</exception>
-    public void EndCodes(Account me, string password)
+    public void EndCodes(SignedIn me, string password)
     {
         CheckPassword(me, password);
         Write(
@@ -77,7 +88,7 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
 
     /// <summary>Signs one browser of theirs out: a phone that is lost.</summary>
     /// <exception cref="NotThereException">It is signed out already, or not theirs.</exception>
-    public void EndSession(Account me, long id) =>
+    public void EndSession(SignedIn me, long id) =>
         Write(
             me,
             t =>
@@ -89,7 +100,7 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
         );
 
     /// <summary>Signs all other browsers of theirs out.</summary>
-    public void EndOtherSessions(Account me, long? session) =>
+    public void EndOtherSessions(SignedIn me, long? session) =>
         Write(
             me,
             t =>
@@ -101,13 +112,16 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
 
     /// <summary>Chooses a password by a link, which ends with it; all browsers are signed out.</summary>
     /// <exception cref="NotPossibleException">The link is used, too old or none; or the password is not taken.</exception>
-    public Account Enter(string link, string password)
+    public Account Enter(string link, string password, string? address)
     {
         var hash = Token.HashOf(link);
         var account = accounts.OfLink(hash, clock.GetUtcNow()) ?? throw Ended();
         var hashed = HashOf(account, password);
         return database.Write(
-            account.Actor,
+            account.Actor with
+            {
+                Address = address,
+            },
             clock.GetUtcNow(),
             t =>
             {
@@ -122,12 +136,15 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
 
     /// <summary>Makes the account of whoever sets the house up; only while nobody can keep it.</summary>
     /// <exception cref="NotPossibleException">Somebody can, or the name or the password is not taken.</exception>
-    public Account EnterFirst(string code, string name, string password)
+    public Account EnterFirst(string code, string name, string password, string? address)
     {
         var account = new Account(0, code, name.Trim(), Role.Administrator, [], [], Suspended: false);
         var hash = HashOf(account, password);
         return database.Write(
-            account.Actor,
+            account.Actor with
+            {
+                Address = address,
+            },
             clock.GetUtcNow(),
             t =>
             {
@@ -154,7 +171,7 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
             : passwords.Hash(password);
     }
 
-    private void CheckPassword(Account me, string password)
+    private void CheckPassword(SignedIn me, string password)
     {
         // Whoever found a browser that is signed in guesses no faster than a stranger.
         var source = FormattableString.Invariant($"again {me.Id}");
@@ -176,7 +193,10 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
                 if (isRight)
                     AccountStore.ForgetMistakes(t, source);
                 else
+                {
                     AccountStore.NoteMistake(t, source);
+                    t.Log(new Change("sign-in", "The password, asked for again, was not right"));
+                }
             }
         );
         if (!isRight)
@@ -186,5 +206,5 @@ public sealed class OwnAccountUseCases(Database database, AccountStore accounts,
     private static NotPossibleException Ended() =>
         new("This link is used or has ended. Ask whoever keeps the house's accounts for a new one.");
 
-    private void Write(Account me, Action<Transaction> work) => database.Write(me.Actor, clock.GetUtcNow(), work);
+    private void Write(SignedIn me, Action<Transaction> work) => database.Write(me.Actor, clock.GetUtcNow(), work);
 }

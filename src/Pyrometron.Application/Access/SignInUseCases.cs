@@ -88,7 +88,10 @@ public sealed class SignInUseCases(
             return new SignInOutcome.NeedsCode();
         var token = Token.Make();
         var taken = database.Write(
-            account.Actor,
+            account.Actor with
+            {
+                Address = place.Address,
+            },
             now,
             t =>
             {
@@ -113,7 +116,7 @@ public sealed class SignInUseCases(
     public string SignInByLink(Account account, SignInPlace place)
     {
         var token = Token.Make();
-        database.Write(account.Actor, clock.GetUtcNow(), t => Begin(t, account, token, place));
+        database.Write(account.Actor with { Address = place.Address }, clock.GetUtcNow(), t => Begin(t, account, token, place));
         return token;
     }
 
@@ -159,7 +162,10 @@ public sealed class SignInUseCases(
     private SignInOutcome.Wrong Refuse(string code, SignInPlace place, Account? account)
     {
         database.Write(
-            Actor.Program,
+            Actor.Program with
+            {
+                Address = place.Address,
+            },
             clock.GetUtcNow(),
             t =>
             {

@@ -17,13 +17,38 @@ public sealed class RuleUseCases(Database database, TimeProvider clock)
             clock.GetUtcNow(),
             t =>
             {
-                var judged = policy != PolicyStore.Current(t);
-                if (!judged && bench == PolicyStore.Bench(t))
+                var (before, benchBefore) = (PolicyStore.Current(t), PolicyStore.Bench(t));
+                var judged = policy != before;
+                if (!judged && bench == benchBefore)
                     return;
                 Check(t, new HouseRules(policy, RuleStore.All(t)));
                 PolicyStore.Set(t, policy, bench);
                 // Only what the judgement rests on has it made anew.
-                t.Log(new Change(judged ? "rules" : "bench-rules", "House rules changed"));
+                t.Log(
+                    new Change(judged ? "rules" : "bench-rules", "House rules changed")
+                    {
+                        Before = Told(before, benchBefore),
+                        After = Told(policy, bench),
+                    }
+                );
+            }
+        );
+
+    private static string Told(JudgementPolicy policy, BenchSchools bench) =>
+        Change.Told(
+            new
+            {
+                policy.ActionMarginKelvin,
+                policy.WorthKelvin,
+                policy.MuchKelvin,
+                policy.School,
+                policy.Warranty,
+                policy.Precedence,
+                policy.Extent,
+                policy.Values,
+                policy.Intervals,
+                policy.Downtime,
+                bench,
             }
         );
 
@@ -55,8 +80,8 @@ public sealed class RuleUseCases(Database database, TimeProvider clock)
                             : Message.Of("Rule changed: {scope} {key}", scope, key)
                     )
                     {
-                        Before = before is null ? null : RuleStore.Told(before.Change),
-                        After = rule.Change.IsEmpty() ? null : RuleStore.Told(rule.Change),
+                        Before = before is null ? null : Change.Told(before.Change),
+                        After = rule.Change.IsEmpty() ? null : Change.Told(rule.Change),
                     }
                 );
             }

@@ -55,10 +55,11 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
                 ProductStore.Keep(t, product);
                 // What work costs follows from prices: then the rules are gone through again.
                 var kind = known?.PricePerUnit == product.PricePerUnit ? "stores" : "prices";
+                var after = Storage.Change.Told(product);
                 if (known is null)
-                    Log(t, $"Stores: {product.Name} is kept now", kind);
+                    Log(t, $"Stores: {product.Name} is kept now", kind, after: after);
                 else
-                    Log(t, $"Stores: what is known of {product.Name} changed", kind);
+                    Log(t, $"Stores: what is known of {product.Name} changed", kind, Storage.Change.Told(known), after);
             }
         );
 
@@ -119,10 +120,11 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
                         BadBecause = facts.BadBecause,
                     }
                 );
+                var (before, after) = (Storage.Change.Told(Of(lot)), Storage.Change.Told(facts));
                 if (facts.BadBecause is { } bad && lot.BadBecause is null)
-                    Log(t, $"Stores: lot {id} is not to be used any more: {bad}");
+                    Log(t, $"Stores: lot {id} is not to be used any more: {bad}", before: before, after: after);
                 else
-                    Log(t, $"Stores: what is known of lot {id} changed");
+                    Log(t, $"Stores: what is known of lot {id} changed", before: before, after: after);
             }
         );
 
@@ -203,9 +205,13 @@ public sealed class StoresUseCases(Database database, TimeProvider clock)
     private static Lot Find(Transaction t, long id) =>
         LotStore.Find(t, id) ?? throw new NotThereException($"There is no lot {id}.");
 
+    private static LotFacts Of(Lot lot) =>
+        new(lot.Batch, lot.Place, lot.OpenedOn, lot.ExpiresOn, lot.PricePerUnit, lot.BadBecause);
+
     private static DateOnly Today(Transaction t) => DateOnly.FromDateTime(t.Now.UtcDateTime);
 
-    private static void Log(Transaction t, Message says, string kind = "stores") => t.Log(new Change(kind, says));
+    private static void Log(Transaction t, Message says, string kind = "stores", string? before = null, string? after = null) =>
+        t.Log(new Change(kind, says) { Before = before, After = after });
 
     private void Write(Actor actor, Action<Transaction> work) => database.Write(actor, clock.GetUtcNow(), work);
 

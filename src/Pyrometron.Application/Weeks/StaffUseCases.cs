@@ -125,8 +125,15 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
                     SiteStore.All(t).SelectMany(s => s.Zones).FirstOrDefault(z => z.Code == times.Zone)
                     ?? throw Missing.Zone(times.Zone);
                 t.Reach(times.Zone);
+                var before = ZoneTimesStore.All(t).FirstOrDefault(z => z.Zone == times.Zone) ?? ZoneTimes.Usual(times.Zone);
                 ZoneTimesStore.Keep(t, times);
-                t.Log(new Change("zone-times", Message.Of("Times of work changed: {zone}", Value.Text("zone", zone.Name))));
+                t.Log(
+                    new Change("zone-times", Message.Of("Times of work changed: {zone}", Value.Text("zone", zone.Name)))
+                    {
+                        Before = Change.Told(before),
+                        After = Change.Told(times),
+                    }
+                );
             }
         );
 
@@ -136,6 +143,7 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
             actor.AllowedEverywhere(Right.Plan),
             t =>
             {
+                var before = ZoneTimesStore.Walking(t);
                 ZoneTimesStore.Keep(t, walking);
                 t.Log(
                     new Change(
@@ -146,6 +154,10 @@ public sealed class StaffUseCases(Database database, TimeProvider clock)
                             Value.Minutes("between", walking.BetweenSites)
                         )
                     )
+                    {
+                        Before = Change.Told(before),
+                        After = Change.Told(walking),
+                    }
                 );
             }
         );

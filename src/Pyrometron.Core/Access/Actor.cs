@@ -20,6 +20,9 @@ public sealed record Actor(ActorKind Kind, string Name)
     /// <summary>The one person at this machine, where nobody has to say who they are.</summary>
     public static Actor Unnamed { get; } = new(ActorKind.Person, "") { Rights = Rights.All };
 
+    /// <summary>The address of the network from which they act; null for the program itself, and for what is not known.</summary>
+    public string? Address { get; init; }
+
     /// <summary>What they may; nothing unless it is said.</summary>
     public Rights Rights { get; init; } = Rights.None;
 

@@ -41,6 +41,8 @@ internal static class AccessSetup
         services.AddSingleton<OwnerUseCases>();
         services.AddSingleton<KeyStore>();
         services.AddSingleton<KeyUseCases>();
+        services.AddSingleton<RefusalLog>();
+        services.AddSingleton<AuditStore>();
         services.AddSingleton<OwnAccountUseCases>();
         services.AddSingleton<SignInUseCases>();
         services.AddSingleton<FirstLink>();

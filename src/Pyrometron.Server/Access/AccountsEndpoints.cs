@@ -49,21 +49,16 @@ public sealed record AccountDto(
 /// <param name="Path">Behind the address of this house; the token stands behind <c>#</c>, where no server sees it.</param>
 public sealed record LinkGiven(string Path, DateTimeOffset Until);
 
-/// <summary>A line on who signed in, or on what became of accounts.</summary>
-public sealed record AccountLineAnswer(DateTimeOffset At, string? By, string Says, Core.Messages.Message Message);
-
 /// <summary>Accounts as whoever keeps the house sees and changes them.</summary>
 internal static class AccountsEndpoints
 {
     private const int LongestWord = 80,
-        MostListed = 200,
-        MostLines = 200;
+        MostListed = 200;
 
     public static void MapAccounts(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/accounts").WithTags("Accounts").Needs(Right.KeepHouse);
         group.MapGet("", All);
-        group.MapGet("/log", Log);
         group.MapPost("/{code}", Add);
         group.MapPut("/{code}", Change);
         group.MapDelete("/{code}", Remove);
@@ -99,19 +94,6 @@ internal static class AccountsEndpoints
             [.. Enum.GetValues<Role>().Select(r => new RoleAnswer(r, [.. Roles.RightsOf(r).Order()]))]
         );
     }
-
-    /// <summary>Who signed in or was refused, and what became of accounts; the newest first.</summary>
-    private static AccountLineAnswer[] Log(ChangeStore changes) =>
-        [
-            .. changes
-                .Newest(["account", "sign-in"], MostLines)
-                .Select(c => new AccountLineAnswer(
-                    c.At,
-                    c.Actor is { Kind: ActorKind.Person, Name.Length: > 0 } person ? person.Name : null,
-                    c.Says.ToString(),
-                    c.Says
-                )),
-        ];
 
     /// <summary>Adds an account. Its person comes in by the link that is answered.</summary>
     private static Results<Created<LinkGiven>, ProblemHttpResult> Add(

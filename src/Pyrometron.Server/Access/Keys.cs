@@ -25,9 +25,10 @@ internal static class Keys
             await next(context);
             return;
         }
-        var address = context.Connection.RemoteIpAddress?.ToString() ?? "";
+        var address = Caller.AddressOf(context);
         if (context.RequestServices.GetRequiredService<KeyUseCases>().Recognise(shown, address) is not { } key)
         {
+            context.RequestServices.GetRequiredService<RefusalLog>().NoteKey(shown, address);
             context.Response.Headers.WWWAuthenticate = "Bearer error=\"invalid_token\"";
             await Problems
                 .NotSignedIn(
@@ -36,6 +37,7 @@ internal static class Keys
                 .ExecuteAsync(context);
             return;
         }
+        context.Items[typeof(ApiKey)] = key;
         if (!IsFor(key, takes, context.Request.Method))
         {
             context.Response.Headers.WWWAuthenticate = "Bearer error=\"insufficient_scope\"";
@@ -44,7 +46,6 @@ internal static class Keys
                 .ExecuteAsync(context);
             return;
         }
-        context.Items[typeof(ApiKey)] = key;
         context.User = new ClaimsPrincipal(new ClaimsIdentity([new Claim(ClaimTypes.Name, key.Name)], Scheme));
         await next(context);
     }

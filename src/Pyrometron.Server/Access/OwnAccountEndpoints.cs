@@ -105,7 +105,7 @@ internal static class OwnAccountEndpoints
     {
         if (!IsShort(request.Old) || !IsShort(request.New))
             return Problems.Input("/new", "old and new are needed.");
-        own.ChangePassword(caller.Account, request.Old!, request.New!, caller.Session?.Id);
+        own.ChangePassword(caller.Me, request.Old!, request.New!, caller.Session?.Id);
         return TypedResults.NoContent();
     }
 
@@ -118,7 +118,7 @@ internal static class OwnAccountEndpoints
     {
         if (!IsShort(request.Password))
             return Problems.Input("/password", "password is needed.");
-        var secret = own.OfferCodes(caller.Account, request.Password!);
+        var secret = own.OfferCodes(caller.Me, request.Password!);
         var uri = Application.Access.OneTimeCodes.UriOf(secret, "Pyrometron", caller.Account.Code);
         return TypedResults.Ok(new CodesOffer(secret, QrCode.Svg(uri)));
     }
@@ -130,7 +130,7 @@ internal static class OwnAccountEndpoints
         OwnAccountUseCases own
     ) =>
         IsShort(request.Code)
-            ? TypedResults.Ok(new RecoveryCodesAnswer(own.BeginCodes(caller.Account, request.Code!)))
+            ? TypedResults.Ok(new RecoveryCodesAnswer(own.BeginCodes(caller.Me, request.Code!)))
             : Problems.Input("/code", "code is needed: six digits.");
 
     /// <summary>Has no codes asked for any more.</summary>
@@ -138,21 +138,21 @@ internal static class OwnAccountEndpoints
     {
         if (!IsShort(request.Password))
             return Problems.Input("/password", "password is needed.");
-        own.EndCodes(caller.Account, request.Password!);
+        own.EndCodes(caller.Me, request.Password!);
         return TypedResults.NoContent();
     }
 
     /// <summary>Signs a browser out.</summary>
     private static NoContent EndBrowser(long id, Caller caller, OwnAccountUseCases own)
     {
-        own.EndSession(caller.Account, id);
+        own.EndSession(caller.Me, id);
         return TypedResults.NoContent();
     }
 
     /// <summary>Signs all browsers out but this one.</summary>
     private static NoContent EndOthers(Caller caller, OwnAccountUseCases own)
     {
-        own.EndOtherSessions(caller.Account, caller.Session?.Id);
+        own.EndOtherSessions(caller.Me, caller.Session?.Id);
         return TypedResults.NoContent();
     }
 

@@ -175,10 +175,11 @@ internal static class SignInEndpoints
         var isFirst = first.Is(request.Link!);
         if (isFirst && (!IsShort(request.Account) || !IsShort(request.Name)))
             return Problems.Input("/account", "account and name are needed: how you sign in, and how you are called.");
+        var address = Caller.AddressOf(context);
         Account Choose() =>
             isFirst
-                ? own.EnterFirst(request.Account!.Trim(), request.Name!, request.Password)
-                : own.Enter(request.Link!, request.Password);
+                ? own.EnterFirst(request.Account!.Trim(), request.Name!, request.Password, address)
+                : own.Enter(request.Link!, request.Password, address);
         if (await AtDesk(Choose, context.RequestAborted) is not { } account)
             return Problems.TooOften("Many people are signing in at this moment. Try again in a few seconds.");
         // A link opens the account once. Who has a second factor shows it by signing in.
@@ -235,25 +236,10 @@ internal static class SignInEndpoints
     {
         var device = context.Request.Headers.UserAgent.ToString();
         return new SignInPlace(
-            AddressOf(context),
+            Caller.AddressOf(context),
             new string([.. device.Where(c => !char.IsControl(c)).Take(LongestDevice)]),
             known
         );
-    }
-
-    /// <summary>The address of a caller; of the sixth version the part that one household has.</summary>
-    private static string AddressOf(HttpContext context)
-    {
-        var address = context.Connection.RemoteIpAddress;
-        if (address is null)
-            return "";
-        if (address.IsIPv4MappedToIPv6)
-            address = address.MapToIPv4();
-        if (address.AddressFamily != System.Net.Sockets.AddressFamily.InterNetworkV6)
-            return address.ToString();
-        var bytes = address.GetAddressBytes();
-        Array.Clear(bytes, 8, 8);
-        return $"{new System.Net.IPAddress(bytes)}/64";
     }
 
     /// <summary>A browser is one person's at a time: a second cookie would leave the first one's session open.</summary>

@@ -1,4 +1,6 @@
+using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pyrometron.Application.HouseFiles;
 using Pyrometron.Server.Access;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage.Backups;
@@ -49,6 +51,7 @@ internal static class BackupEndpoints
     public static void MapBackups(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/backups").WithTags("Backups").Needs(Right.KeepHouse);
+        group.MapGet("/house.zip", HouseFile).Produces(200, contentType: "application/zip");
         group.MapGet("", All);
         group.MapPost("", Make);
         group.MapGet("/{name}/restore", Preview);
@@ -128,5 +131,23 @@ internal static class BackupEndpoints
     {
         desk.Restore.TakeBack();
         return TypedResults.NoContent();
+    }
+
+    /// <summary>All that the house knows in one file of open formats, written while it is sent.</summary>
+    private static PushStreamHttpResult HouseFile(
+        Caller caller,
+        HttpContext context,
+        HouseFileUseCases house,
+        TimeProvider clock,
+        CancellationToken cancellation
+    )
+    {
+        // The ZIP writer knows no other way.
+        context.Features.GetRequiredFeature<IHttpBodyControlFeature>().AllowSynchronousIO = true;
+        return TypedResults.Stream(
+            stream => Task.Run(() => house.Export(caller.Actor, stream, _ => { }, cancellation), CancellationToken.None),
+            "application/zip",
+            FormattableString.Invariant($"pyrometron-{clock.GetUtcNow().UtcDateTime:yyyyMMdd}.zip")
+        );
     }
 }

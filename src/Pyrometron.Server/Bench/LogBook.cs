@@ -50,28 +50,6 @@ public sealed record LogLineAnswer(
 /// <summary>A page of the log book.</summary>
 public sealed record LogAnswer(int Total, IReadOnlyList<LogLineAnswer> Lines);
 
-/// <summary>Who changed something.</summary>
-public sealed record ActorAnswer(long Id, ActorKind Kind, string? Name);
-
-/// <summary>A line of the change log.</summary>
-/// <param name="Asset">The machine; null for the fleet, or for several.</param>
-/// <param name="Before">What stood there, JSON or words; null for nothing.</param>
-/// <param name="Hash">SHA-256 over the hash of the line before and all that stands in this one.</param>
-public sealed record ChangeAnswer(
-    long Id,
-    DateTimeOffset At,
-    DateTimeOffset StoredAt,
-    ActorAnswer Actor,
-    string Kind,
-    string? Asset,
-    long? JobId,
-    string? Before,
-    string? After,
-    string Says,
-    Message Message,
-    string Hash
-);
-
 /// <summary>A page of the change log, oldest first.</summary>
 /// <param name="Next">What to ask for as <c>after</c> next; the same as asked where there is nothing newer.</param>
 public sealed record ChangesAnswer(IReadOnlyList<ChangeAnswer> Changes, long Next);
@@ -153,21 +131,8 @@ internal static class LogBookEndpoints
         return new ChangesAnswer(
             [
                 .. changes
-                    .Where(c => isKeeper || c.Kind is not ("account" or "sign-in"))
-                    .Select(c => new ChangeAnswer(
-                        c.Id,
-                        c.At,
-                        c.StoredAt,
-                        new ActorAnswer(c.ActorId, c.Actor.Kind, c.Actor.Name.Length > 0 ? c.Actor.Name : null),
-                        c.Kind,
-                        c.Tag,
-                        c.JobId,
-                        c.Before,
-                        c.After,
-                        c.Says.ToString(),
-                        c.Says,
-                        c.Hash
-                    )),
+                    .Where(c => isKeeper || c.Kind is not ("account" or "sign-in" or "refused"))
+                    .Select(c => ChangeAnswer.From(c, isKeeper)),
             ],
             changes.Count > 0 ? changes[^1].Id : after
         );

@@ -1,4 +1,5 @@
 using System.CommandLine;
+using Pyrometron.Formats;
 using Pyrometron.Server.Backups;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
@@ -7,8 +8,8 @@ using Pyrometron.Storage.Backups;
 namespace Pyrometron.Server.Commands;
 
 /// <summary>
-/// What is done without a server: backups made and laid back, a house looked through, people let in. Exit codes: 0 done, 1 not
-/// done, 2 asked wrongly.
+/// What is done without a browser: the server started, files taken in and given out, the order of work told, backups made and
+/// laid back, a house looked through, people and programs let in. Exit codes: 0 done, 1 not done, 2 asked wrongly.
 /// </summary>
 internal static class CommandLine
 {
@@ -30,17 +31,18 @@ internal static class CommandLine
         arguments.Length > 0 && (!arguments[0].StartsWith('-') || arguments[0] is "-h" or "--help" or "-?" or "--version");
 
     /// <summary>Does it.</summary>
+    /// <param name="start">Starts the server with options, and ends when it does.</param>
     /// <param name="output">Where answers go; the console's where null.</param>
     /// <param name="error">Where it goes why something was not done.</param>
     /// <returns>The exit code.</returns>
-    public static int Run(string[] arguments, TextWriter? output = null, TextWriter? error = null)
+    public static int Run(string[] arguments, Func<string[], int> start, TextWriter? output = null, TextWriter? error = null)
     {
-        var parsed = Root().Parse(arguments);
+        var parsed = Root(start).Parse(arguments);
         var code = parsed.Invoke(new InvocationConfiguration { Output = output ?? Console.Out, Error = error ?? Console.Error });
         return parsed.Errors.Count > 0 ? 2 : code;
     }
 
-    private static RootCommand Root()
+    private static RootCommand Root(Func<string[], int> start)
     {
         var root = new RootCommand(
             "Pyrometron: tells which machine needs cleaning, repasting or repadding next. Without a command it starts the server."
@@ -65,7 +67,22 @@ internal static class CommandLine
         );
         foreach (
             var command in (Command[])
-                [backup, list, restore, verify, UserCommands.Command(Data, Json), Doctor.Command(Data, Json)]
+                [
+                    ServeCommand.Command(Data, start),
+                    QueueCommands.Queue(Data, Json),
+                    QueueCommands.Judge(Data, Json),
+                    TransferCommands.Import(Data, Json),
+                    TransferCommands.Export(Data, Json),
+                    backup,
+                    list,
+                    restore,
+                    verify,
+                    UserCommands.Command(Data, Json),
+                    KeyCommands.Command(Data, Json),
+                    Doctor.Command(Data, Json),
+                    Manual.Page(),
+                    Manual.Completion(),
+                ]
         )
             root.Add(command);
         return root;
@@ -96,16 +113,33 @@ internal static class CommandLine
     /// <summary>Runs a command and says why it was not done.</summary>
     /// <param name="work">Gets where its answer goes, and the settings of the environment; false for not done.</param>
     /// <returns>The exit code.</returns>
-    public static int Told(ParseResult parsed, Func<Report, IConfiguration, bool> work)
+    public static int Told(ParseResult parsed, Func<Report, IConfiguration, bool> work) =>
+        ToldAsync(parsed, (report, settings) => Task.FromResult(work(report, settings))).GetAwaiter().GetResult();
+
+    /// <summary>The same for work that takes long, and that Ctrl-C breaks off.</summary>
+    public static async Task<int> ToldAsync(ParseResult parsed, Func<Report, IConfiguration, Task<bool>> work)
     {
         try
         {
-            return work(
+            return await work(
                 new Report(parsed.InvocationConfiguration.Output, parsed.GetValue(Json)),
                 new ConfigurationBuilder().AddEnvironmentVariables().Build()
             )
                 ? 0
                 : 1;
+        }
+        catch (OperationCanceledException)
+        {
+            await parsed.InvocationConfiguration.Error.WriteLineAsync("Broken off.");
+            return 1;
+        }
+        catch (RefusedInputException refused)
+        {
+            foreach (var problem in refused.Problems)
+                await parsed.InvocationConfiguration.Error.WriteLineAsync(
+                    $"{(problem.Line is { } line ? FormattableString.Invariant($"line {line}: ") : "")}{problem.Says}"
+                );
+            return 1;
         }
         catch (Exception error)
             when (error is InvalidDataException or IOException or UnauthorizedAccessException
@@ -183,14 +217,13 @@ internal static class CommandLine
         }
         at.Report.Line("database", at.Database, "whole");
         using var database = Database.Open(Path.Combine(trial.Path, copy));
-        var changes = new ChangeStore(database);
-        var broken = changes.FirstBroken();
+        var chain = new AuditStore(database).Follow(CancellationToken.None);
         at.Report.Line(
             "change log",
-            FormattableString.Invariant($"{changes.Last()} lines"),
-            broken is { } line ? FormattableString.Invariant($"line {line} is not as it was written") : "as written"
+            FormattableString.Invariant($"{chain.Lines} lines"),
+            chain.FirstBroken is { } line ? FormattableString.Invariant($"line {line} is not as it was written") : "as written"
         );
-        return broken is null;
+        return chain.FirstBroken is null;
     }
 
     private static string? DamageOf(At at, BackupFolder trial, Backup backup)

@@ -24,6 +24,22 @@ internal sealed class Report(TextWriter output, bool json)
             output.WriteLine($"{what, -10}  {which}: {how}");
     }
 
+    /// <summary>A record: whole for programs, a line for people.</summary>
+    public void Row<T>(T record, string told)
+    {
+        if (json)
+            Write(record);
+        else
+            output.WriteLine(told);
+    }
+
+    /// <summary>How far long work is; only to a person who looks on.</summary>
+    public void Progress(string how)
+    {
+        if (!json && ReferenceEquals(output, Console.Out) && !Console.IsErrorRedirected)
+            Console.Error.WriteLine(how);
+    }
+
     /// <summary>One backup.</summary>
     public void One(string what, string path, BackupManifest manifest)
     {

@@ -2,6 +2,7 @@ using System.Reflection;
 using Pyrometron.Application.Bench;
 using Pyrometron.Application.Campaigns;
 using Pyrometron.Application.Fleet;
+using Pyrometron.Application.HouseFiles;
 using Pyrometron.Application.Imports;
 using Pyrometron.Application.Notices;
 using Pyrometron.Application.Readings;
@@ -114,6 +115,8 @@ public static class Setup
                     typeof(RuleUseCases),
                     typeof(ZoneUseCases),
                     typeof(ImportUseCases),
+                    typeof(ServicesImport),
+                    typeof(HouseFileUseCases),
                     typeof(TableUseCases),
                     typeof(LogUseCases),
                     typeof(ReadingUseCases),
@@ -207,6 +210,7 @@ public static class Setup
         app.Use(next => context => Bodies.SetTypeAside(context, next));
         app.UseRouting();
         app.UseAuthentication();
+        app.Use(next => context => RefusalLog.Middleware(context, next));
         app.Use(next => context => Keys.Recognise(context, next));
         app.UseRateLimiter();
         app.UseAuthorization();
@@ -224,6 +228,7 @@ public static class Setup
         var api = app.MapGroup("/api/v1").RequireAuthorization(AccessSetup.Look);
         api.MapAccounts();
         api.MapKeys();
+        api.MapAudit();
         api.MapDemo();
         api.MapImports();
         api.MapTables();

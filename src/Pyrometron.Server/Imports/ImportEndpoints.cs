@@ -2,7 +2,6 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Pyrometron.Application.Fleet;
 using Pyrometron.Application.Imports;
-using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Messages;
 using Pyrometron.Formats;
 using Pyrometron.Formats.Csv;
@@ -129,37 +128,17 @@ internal static class ImportEndpoints
         DataFolder folder,
         int? listed,
         string? delimiter,
-        FleetStore fleet,
-        FleetUseCases useCases,
-        TimeProvider clock,
+        ServicesImport services,
         CancellationToken cancellation
     )
     {
         using var spool = await GzipSpool.TakeAsync(request.Body, folder.Uploads, cancellation);
-        var known = fleet.All().ToDictionary(a => a.Asset.Tag, a => a.RetiredOn);
-        var tally = new Tally(Math.Clamp(listed ?? 100, 0, MostListed));
-        var good = new List<(string, ServiceDone)>();
-        foreach (
-            var line in ServicesCsv.Read(
-                spool.Open(),
-                known.ContainsKey,
-                DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime),
-                CsvForm.Delimiter(delimiter)
-            )
-        )
-        {
-            cancellation.ThrowIfCancellationRequested();
-            if (line.Problem is { } problem)
-                tally.Refuse(line.Line, problem.Column, problem.Says);
-            else
-            {
-                good.Add((line.Asset, line.Service!));
-                if (known[line.Asset] is { } on)
-                    tally.NoteRetired(line.Asset, on);
-            }
-        }
-        tally.Accepted = useCases.AddServices(caller.Actor, good, cancellation);
-        tally.Duplicates = good.Count - tally.Accepted;
-        return tally.Answer([]);
+        return services.Run(
+            caller.Actor,
+            spool.Open(),
+            Math.Clamp(listed ?? 100, 0, MostListed),
+            CsvForm.Delimiter(delimiter),
+            cancellation
+        );
     }
 }

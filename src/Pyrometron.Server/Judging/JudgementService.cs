@@ -38,6 +38,9 @@ public sealed class JudgementService : BackgroundService
     /// </summary>
     private const int FewOf = 10;
 
+    /// <summary>How often it looks whether another program, a command, has written into the database.</summary>
+    private static readonly TimeSpan LookEvery = TimeSpan.FromSeconds(3);
+
     /// <summary>A file arrives in batches: judging each of them would be work for nothing.</summary>
     private static readonly TimeSpan Batching = TimeSpan.FromMilliseconds(200);
 
@@ -183,7 +186,7 @@ public sealed class JudgementService : BackgroundService
             }
             try
             {
-                await _wake.WaitAsync(Stale, stoppingToken);
+                await WaitForNews(stoppingToken);
                 await Task.Delay(Batching, stoppingToken);
             }
             catch (OperationCanceledException)
@@ -193,6 +196,14 @@ public sealed class JudgementService : BackgroundService
             while (_wake.CurrentCount > 0)
                 await _wake.WaitAsync(stoppingToken);
         }
+    }
+
+    private async Task WaitForNews(CancellationToken stopping)
+    {
+        var waited = Stopwatch.StartNew();
+        while (!await _wake.WaitAsync(LookEvery, stopping) && waited.Elapsed < Stale)
+            if (_changes.Last() != Volatile.Read(ref _lastChange))
+                OnChanged();
     }
 
     private void OnChanged()

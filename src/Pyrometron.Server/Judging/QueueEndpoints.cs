@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Core.Jobs;
+using Pyrometron.Core.Judging;
 using Pyrometron.Core.Policies;
 using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
@@ -47,27 +48,7 @@ internal static class QueueEndpoints
         var judged = await service.GetAsync(asOf, PatienceOf(wait), cancellation);
         var places = Places.Of(fleet.Sites());
         var aside = judged.Judgement is { } j ? setAside.On(j.AsOf) : new Dictionary<string, SetAside>();
-        var open = jobs.Newest(1000)
-            .Where(job => job.State is Core.Jobs.JobState.Open or Core.Jobs.JobState.WaitingForProof)
-            .ToLookup(job => job.Tag);
-        // Machines set aside go behind those that somebody should look at, before the fine ones.
-        var ordered = (judged.Judgement?.Queue ?? []).OrderBy(a => aside.ContainsKey(a.Asset.Tag) ? Urgency.Watch : a.Urgency);
-        var items = ordered
-            .Take(most)
-            .Select(
-                (a, i) =>
-                    QueueItem.From(
-                        a,
-                        i + 1,
-                        new(
-                            places,
-                            judged.Judgement!.AsOf,
-                            aside.GetValueOrDefault(a.Asset.Tag),
-                            open[a.Asset.Tag].FirstOrDefault()
-                        )
-                    )
-            )
-            .ToArray();
+        var items = judged.Judgement is { } rows ? Items(rows, most, places, aside, jobs) : [];
         var zones = (judged.Judgement?.Zones ?? [])
             .Where(z => z.IsWarm)
             .Select(z => new WarmZone(z.Zone, places.ZoneName(z.Zone), z.NowKelvin, z.Machines))
@@ -100,6 +81,37 @@ internal static class QueueEndpoints
                 change?.Gone
             )
         );
+    }
+
+    /// <summary>The rows of a judgement, in their order.</summary>
+    /// <param name="most">How many.</param>
+    /// <param name="aside">Machines that are set aside, by tag.</param>
+    internal static QueueItem[] Items(
+        FleetJudgement judgement,
+        int most,
+        Places places,
+        IReadOnlyDictionary<string, SetAside> aside,
+        JobStore jobs
+    )
+    {
+        var open = jobs.Newest(1000)
+            .Where(job => job.State is Core.Jobs.JobState.Open or Core.Jobs.JobState.WaitingForProof)
+            .ToLookup(job => job.Tag);
+        return
+        [
+            .. judgement
+                // Machines set aside go behind those that somebody should look at, before the fine ones.
+                .Queue.OrderBy(a => aside.ContainsKey(a.Asset.Tag) ? Urgency.Watch : a.Urgency)
+                .Take(most)
+                .Select(
+                    (a, i) =>
+                        QueueItem.From(
+                            a,
+                            i + 1,
+                            new(places, judgement.AsOf, aside.GetValueOrDefault(a.Asset.Tag), open[a.Asset.Tag].FirstOrDefault())
+                        )
+                ),
+        ];
     }
 
     private static async Task<Results<Ok<AssessmentAnswer>, ProblemHttpResult>> GetAssessment(

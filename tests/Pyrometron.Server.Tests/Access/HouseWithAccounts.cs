@@ -11,29 +11,41 @@ internal sealed class HouseWithAccounts : IDisposable
 {
     public const string Password = "kelp lantern tide rope";
 
-    private readonly Server _server = new(new Dictionary<string, string> { ["solo"] = "false", ["name"] = "house.test" });
+    private readonly Server _server;
+
+    public HouseWithAccounts(params (string Name, string Value)[] settings)
+    {
+        var all = new Dictionary<string, string> { ["solo"] = "false", ["name"] = "house.test" };
+        foreach (var (name, value) in settings)
+            all[name] = value;
+        _server = new Server(all);
+    }
 
     public IServiceProvider Services => _server.Services;
 
     public FirstLink First => Services.GetRequiredService<FirstLink>();
 
     /// <summary>A browser that nobody has signed in with.</summary>
-    public Browser NewBrowser() =>
-        new(
-            _server.CreateClient(
-                new WebApplicationFactoryClientOptions
-                {
-                    BaseAddress = new Uri("https://localhost"),
-                    AllowAutoRedirect = false,
-                    HandleCookies = true,
-                }
-            )
+    /// <param name="from">Its address on the network; null for none.</param>
+    public Browser NewBrowser(string? from = null)
+    {
+        var client = _server.CreateClient(
+            new WebApplicationFactoryClientOptions
+            {
+                BaseAddress = new Uri("https://localhost"),
+                AllowAutoRedirect = false,
+                HandleCookies = true,
+            }
         );
+        if (from is not null)
+            client.DefaultRequestHeaders.Add(Server.FromHeader, from);
+        return new Browser(client);
+    }
 
     /// <summary>A browser of whoever set the house up.</summary>
-    public async Task<Browser> Keeper()
+    public async Task<Browser> Keeper(string? from = null)
     {
-        var browser = NewBrowser();
+        var browser = NewBrowser(from);
         var (status, _) = await browser.Post(
             "/api/v1/session/enter",
             new

@@ -24,6 +24,7 @@ public sealed class RightsTests
         ["FleetUseCases.TakeBack"] = Right.Plan,
         ["FleetUseCases.Report"] = Right.Work,
         ["FleetUseCases.WithdrawReport"] = Right.Work,
+        ["HouseFileUseCases"] = Right.KeepHouse,
         ["ImportUseCases"] = Right.KeepMachines,
         ["KeyUseCases"] = Right.KeepHouse,
         ["LogUseCases"] = Right.Work,

@@ -281,14 +281,14 @@ public sealed class SignInTests : IDisposable
         var keeper = await _house.Keeper();
         await _house.NewBrowser().SignIn("mira", "a guess that is long enough");
         await _house.NewBrowser().SignIn("a password in the wrong field", "mira");
-        var (_, log) = await keeper.Get("/api/v1/accounts/log");
-        var said = log.EnumerateArray().Select(l => l.GetProperty("says").GetString()!).ToArray();
+        var (_, log) = await keeper.Get("/api/v1/audit?kinds=sign-in,account");
+        var said = log.GetProperty("lines").EnumerateArray().Select(l => l.GetProperty("says").GetString()!).ToArray();
         Assert.Contains(said, s => s.StartsWith("Sign-in refused: mira", StringComparison.Ordinal));
         Assert.Contains(said, s => s.StartsWith("mira signed in", StringComparison.Ordinal));
         Assert.DoesNotContain(said, s => s.Contains("wrong field", StringComparison.Ordinal));
         var file = await File.ReadAllBytesAsync(_house.Services.GetRequiredService<Database>().Path);
         Assert.Equal(-1, file.AsSpan().IndexOf(System.Text.Encoding.UTF8.GetBytes(HouseWithAccounts.Password)));
-        Assert.Null(_house.Services.GetRequiredService<ChangeStore>().FirstBroken());
+        Assert.Null(_house.Services.GetRequiredService<AuditStore>().Follow(CancellationToken.None).FirstBroken);
     }
 
     [Fact]

@@ -11,7 +11,6 @@ import { Refusal } from '../../ui/Refusal';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
 import { instant } from '../../words/format';
-import { say } from '../../words/message';
 import { word } from '../../words/word';
 import { EditAccount } from './EditAccount';
 import { GivenLink } from './GivenLink';
@@ -26,10 +25,6 @@ export function Accounts() {
   const answer = useQuery({
     queryKey: ['accounts'],
     queryFn: () => unwrap(api.GET('/api/v1/accounts')),
-  });
-  const log = useQuery({
-    queryKey: ['accounts', 'log'],
-    queryFn: () => unwrap(api.GET('/api/v1/accounts/log')),
   });
   const [editing, setEditing] = useState<Account | 'new' | null>(null);
   const [link, setLink] = useState<{ account: string; given: Schemas['LinkGiven'] } | null>(null);
@@ -126,28 +121,11 @@ export function Accounts() {
         ))}
       </PlainTable>
       {!solo && <Keys />}
-      {log.data && log.data.length > 0 && (
-        <>
-          <h2 className="next-heading">{t`Who signed in, and what became of accounts`}</h2>
-          <PlainTable
-            head={
-              <>
-                <th>{t`When`}</th>
-                <th>{t`Who`}</th>
-                <th>{t`What`}</th>
-              </>
-            }
-          >
-            {log.data.map((l, i) => (
-              <tr key={i}>
-                <td>{instant(l.at)}</td>
-                <td translate="no">{l.by ?? ''}</td>
-                <td>{say(l.message)}</td>
-              </tr>
-            ))}
-          </PlainTable>
-        </>
-      )}
+      <p className="next-heading">
+        <Link to="/rules/audit?kinds=sign-in,account,refused">
+          {t`Who signed in, who was refused, and what became of accounts`}
+        </Link>
+      </p>
       {editing !== null && (
         <EditAccount
           account={editing === 'new' ? null : editing}

@@ -58,6 +58,9 @@ export function Backups() {
         <Button type="primary" loading={busy || make.isPending} onClick={() => make.mutate(undefined)}>
           {busy ? t`Being made and checked` : t`Make one now`}
         </Button>
+        <a href="/api/v1/backups/house.zip" download className="mid">
+          {t`Take everything along in open formats (ZIP)`}
+        </a>
       </div>
       {backups.length > 0 && (
         <PlainTable

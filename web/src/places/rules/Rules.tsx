@@ -78,6 +78,7 @@ export function Rules() {
         {mayKeepHouse && (
           <>
             <Link to="/rules/accounts">{t`Accounts`}</Link>
+            <Link to="/rules/audit">{t`Audit log`}</Link>
             <Link to="/rules/backups">{t`Backups`}</Link>
           </>
         )}
