@@ -39,6 +39,8 @@ internal static class ImplausibleSteps
             var kelvin = Step(cells, part, at);
             if (Math.Abs(kelvin) < LeastKelvin || !IsAbrupt(cells, part, at, kelvin))
                 continue;
+            at = WhereMostOfIt(cells, part, at);
+            kelvin = Step(cells, part, at);
             if (!Served(asset, cells[at - 2].Day, cells[at].Day) && !Cured(asset, cells, part, at, kelvin))
                 yield return new SensorStep(part, (cells[at - 1].Day + cells[at].Day) / 2, kelvin);
             at += Window - 1;
@@ -61,6 +63,17 @@ internal static class ImplausibleSteps
             )
                 return true;
         return false;
+    }
+
+    /// <summary>
+    /// The cell before which most of a step lies: medians see it one cell early where the step came late in a cell that is
+    /// otherwise as before.
+    /// </summary>
+    private static int WhereMostOfIt(Cell[] cells, int part, int at)
+    {
+        double Change(int c) =>
+            Math.Abs(cells[c].Rise(part) / cells[c].AirHeat(part) - cells[c - 1].Rise(part) / cells[c - 1].AirHeat(part));
+        return at + 1 < cells.Length && Change(at + 1) > Change(at) ? at + 1 : at;
     }
 
     /// <summary>

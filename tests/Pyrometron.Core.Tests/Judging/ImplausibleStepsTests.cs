@@ -39,6 +39,30 @@ public class ImplausibleStepsTests
         Assert.Contains("taken for its sensor", a.Reason.ToString(), StringComparison.Ordinal);
     }
 
+    /// <summary>
+    /// Daily readings stand in cells of several days, and the jump comes on any day of one: it is dated within that cell, and no
+    /// cell before it is taken for one after it.
+    /// </summary>
+    [Theory]
+    [InlineData(20)]
+    [InlineData(21)]
+    [InlineData(22)]
+    [InlineData(23)]
+    [InlineData(24)]
+    public void Is_dated_and_measured_whatever_day_of_a_cell_it_comes_on(int daysAgo)
+    {
+        var daily = Enumerable
+            .Range(1, 300)
+            .Reverse()
+            .Select(ago => Handmade.At(ago, 66 + ago % 2 + (ago < daysAgo ? 24 : 0)))
+            .ToArray();
+        var a = Judge(Handmade.Desktop, daily);
+        Assert.InRange(a.DoubtedSensor!.Implausible!.Value, 22.5, 25.5);
+        Assert.InRange(a.DoubtedSensor.FromDay, Hall.Now - daysAgo - 4, Hall.Now - daysAgo + 4);
+        Assert.InRange(a.Parts[0].Path!.Layers.Single(l => l.Name == "sensor").Kelvin, 22.5, 25.5);
+        Assert.InRange(a.DriftKelvin!.Value, 0, 1.5);
+    }
+
     [Fact]
     public void Comes_after_all_that_is_soon_for_what_was_seen()
     {

@@ -52,13 +52,7 @@ export function Audit() {
   });
   const [open, setOpen] = useState<number | null>(null);
   const query = new URLSearchParams(filter).toString();
-  const choose = (
-    name: string,
-    label: string,
-    all: string,
-    values: readonly string[] | undefined,
-    say: (v: string) => string,
-  ) => (
+  const choose = (name: string, label: string, all: string, values: readonly string[] | undefined) => (
     <Select
       aria-label={label}
       placeholder={all}
@@ -66,8 +60,8 @@ export function Audit() {
       showSearch={{ optionFilterProp: 'label' }}
       value={get(name) || null}
       onChange={(value: string | null) => set({ [name]: value ?? '' })}
-      options={(values ?? []).filter(Boolean).map((v) => ({ value: v, label: say(v) }))}
-      style={{ width: 170 }}
+      options={(values ?? []).filter(Boolean).map((v) => ({ value: v, label: v }))}
+      style={{ width: 210 }}
     />
   );
   const day = (name: string, label: string) => (
@@ -98,9 +92,20 @@ export function Audit() {
           onSearch={(text) => set({ text: text.trim() })}
           style={{ width: 200 }}
         />
-        {choose('who', t`Who`, t`anybody`, choices.data?.who, (v) => v)}
-        {choose('kinds', t`Kind`, t`everything`, choices.data?.kinds, word)}
-        {choose('address', t`Address`, t`from anywhere`, choices.data?.addresses, (v) => v)}
+        {choose('who', t`Who`, t`anybody`, choices.data?.who)}
+        <Select
+          mode="multiple"
+          aria-label={t`Kind`}
+          placeholder={t`everything`}
+          allowClear
+          maxTagCount="responsive"
+          value={get('kinds') ? get('kinds').split(',') : []}
+          onChange={(kinds: string[]) => set({ kinds: kinds.join(',') })}
+          options={(choices.data?.kinds ?? []).map((k) => ({ value: k, label: word(k) }))}
+          showSearch={{ optionFilterProp: 'label' }}
+          style={{ width: 220 }}
+        />
+        {choose('address', t`Address`, t`from anywhere`, choices.data?.addresses)}
         {day('from', t`from`)}
         {day('until', t`to`)}
         {get('asset') && <Button onClick={() => set({ asset: '' })}>{t`All machines`}</Button>}

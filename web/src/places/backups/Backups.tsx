@@ -58,10 +58,15 @@ export function Backups() {
         <Button type="primary" loading={busy || make.isPending} onClick={() => make.mutate(undefined)}>
           {busy ? t`Being made and checked` : t`Make one now`}
         </Button>
-        <a href="/api/v1/backups/house.zip" download className="mid">
-          {t`Take everything along in open formats (ZIP)`}
-        </a>
       </div>
+      <p>
+        <a href="/api/v1/backups/house.zip" download>
+          {t`Take everything along`}
+        </a>{' '}
+        <span className="quiet">
+          {t`in one ZIP file of open formats: JSON lines, CSV, photos; without passwords and keys. The command import makes an equal house of it.`}
+        </span>
+      </p>
       {backups.length > 0 && (
         <PlainTable
           head={
