@@ -28,7 +28,7 @@ mkdir -p "$tree/usr/share/man/man1" "$tree/usr/share/bash-completion/completions
   "$tree/usr/share/fish/vendor_completions.d"
 "$tree/opt/pyrometron/Pyrometron.Server" man | gzip -9n > "$tree/usr/share/man/man1/pyrometron.1.gz"
 "$tree/opt/pyrometron/Pyrometron.Server" completion bash > "$tree/usr/share/bash-completion/completions/pyrometron"
-{ echo '#compdef pyrometron'; "$tree/opt/pyrometron/Pyrometron.Server" completion zsh; } > "$tree/usr/share/zsh/vendor-completions/_pyrometron"
+"$tree/opt/pyrometron/Pyrometron.Server" completion zsh > "$tree/usr/share/zsh/vendor-completions/_pyrometron"
 "$tree/opt/pyrometron/Pyrometron.Server" completion fish > "$tree/usr/share/fish/vendor_completions.d/pyrometron.fish"
 for script in preinst postinst prerm; do install -m 755 "$root/deploy/debian/$script" "$tree/DEBIAN/$script"; done
 cat > "$tree/DEBIAN/control" <<CONTROL

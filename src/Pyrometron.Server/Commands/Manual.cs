@@ -40,6 +40,7 @@ internal static class Manual
 
             """,
         ["zsh"] = """
+            #compdef pyrometron
             # In ~/.zshrc: source <(pyrometron completion zsh)
             _pyrometron() {
               local line=${BUFFER#* }
@@ -48,6 +49,9 @@ internal static class Manual
               compadd -a found || _files
             }
             compdef _pyrometron pyrometron
+            # Where it stands among the shell's own functions it was just asked for the first time.
+            [ "$funcstack[1]" = _pyrometron ] && _pyrometron "$@"
+            true
 
             """,
         ["fish"] = """
