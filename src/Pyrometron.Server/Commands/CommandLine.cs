@@ -1,4 +1,5 @@
 using System.CommandLine;
+using Pyrometron.Application;
 using Pyrometron.Formats;
 using Pyrometron.Server.Backups;
 using Pyrometron.Server.Hosting;
@@ -128,6 +129,11 @@ internal static class CommandLine
                 ? 0
                 : 1;
         }
+        catch (Exception error) when (error is NotPossibleException or NotThereException)
+        {
+            await parsed.InvocationConfiguration.Error.WriteLineAsync(error.Message);
+            return 1;
+        }
         catch (OperationCanceledException)
         {
             await parsed.InvocationConfiguration.Error.WriteLineAsync("Broken off.");
@@ -237,6 +243,15 @@ internal static class CommandLine
         {
             return error.Message;
         }
+    }
+
+    /// <summary>Opens the database of a folder.</summary>
+    /// <exception cref="InvalidDataException">There is none.</exception>
+    public static Database Open(string folder)
+    {
+        var path = Path.Combine(folder, ServerOptions.DatabaseFile);
+        CheckThere(path);
+        return Database.Open(path);
     }
 
     /// <exception cref="InvalidDataException">It is not.</exception>

@@ -1,8 +1,6 @@
 using System.CommandLine;
-using Pyrometron.Application;
 using Pyrometron.Application.Access;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Commands;
@@ -90,18 +88,9 @@ internal static class KeyCommands
             parsed,
             (report, _) =>
             {
-                var path = Path.Combine(parsed.GetValue(data)!, ServerOptions.DatabaseFile);
-                CommandLine.CheckThere(path);
-                using var database = Database.Open(path);
+                using var database = CommandLine.Open(parsed.GetValue(data)!);
                 var store = new KeyStore(database);
-                try
-                {
-                    work(report, new KeyUseCases(database, store, TimeProvider.System), store);
-                }
-                catch (Exception error) when (error is NotPossibleException or NotThereException)
-                {
-                    throw new InvalidDataException(error.Message, error);
-                }
+                work(report, new KeyUseCases(database, store, TimeProvider.System), store);
                 return true;
             }
         );

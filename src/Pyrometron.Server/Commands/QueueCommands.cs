@@ -2,7 +2,6 @@ using System.CommandLine;
 using System.Globalization;
 using Microsoft.Extensions.Logging.Abstractions;
 using Pyrometron.Core.Fleet;
-using Pyrometron.Server.Hosting;
 using Pyrometron.Server.Judging;
 using Pyrometron.Storage;
 
@@ -35,7 +34,7 @@ internal static class QueueCommands
                     parsed,
                     async (report, _) =>
                     {
-                        using var database = Open(parsed.GetValue(data)!);
+                        using var database = CommandLine.Open(parsed.GetValue(data)!);
                         var judged = await JudgeAsync(database, parsed, report, cancellation);
                         var limit = parsed.GetValue(most) is > 0 and var some ? some : int.MaxValue;
                         foreach (
@@ -66,7 +65,7 @@ internal static class QueueCommands
                     parsed,
                     async (report, _) =>
                     {
-                        using var database = Open(parsed.GetValue(data)!);
+                        using var database = CommandLine.Open(parsed.GetValue(data)!);
                         var name = parsed.GetValue(tag)!;
                         if (new FleetStore(database).Find(name) is not { } known)
                             throw new InvalidDataException($"There is no machine '{name}'. The command queue lists them.");
@@ -132,12 +131,5 @@ internal static class QueueCommands
             var (done, of) = service.Progress;
             report.Progress($"judging: {done} of {of} zones");
         }
-    }
-
-    private static Database Open(string data)
-    {
-        var path = Path.Combine(data, ServerOptions.DatabaseFile);
-        CommandLine.CheckThere(path);
-        return Database.Open(path);
     }
 }

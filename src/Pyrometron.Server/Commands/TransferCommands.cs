@@ -54,7 +54,10 @@ internal static class TransferCommands
             (parsed, cancellation) =>
                 CommandLine.ToldAsync(
                     parsed,
-                    (report, _) => Task.Run(() => ExportTo(report, parsed.GetValue(file)!, Open(parsed, data), cancellation))
+                    (report, _) =>
+                        Task.Run(() =>
+                            ExportTo(report, parsed.GetValue(file)!, CommandLine.Open(parsed.GetValue(data)!), cancellation)
+                        )
                 )
         );
         return command;
@@ -78,7 +81,7 @@ internal static class TransferCommands
             Lay(report, house, parsed.GetValue(data)!, cancellation);
             return true;
         }
-        using var database = Open(parsed, data);
+        using var database = CommandLine.Open(parsed.GetValue(data)!);
         var whole = true;
         foreach (var file in all)
             whole &= await ImportOne(report, file, database, cancellation);
@@ -236,12 +239,5 @@ internal static class TransferCommands
                 File.Delete(unfinished);
             }
         }
-    }
-
-    private static Database Open(ParseResult parsed, Option<string> data)
-    {
-        var path = Path.Combine(parsed.GetValue(data)!, ServerOptions.DatabaseFile);
-        CommandLine.CheckThere(path);
-        return Database.Open(path);
     }
 }

@@ -1,9 +1,7 @@
 using System.CommandLine;
-using Pyrometron.Application;
 using Pyrometron.Application.Access;
 using Pyrometron.Core.Fleet;
 using Pyrometron.Server.Access;
-using Pyrometron.Server.Hosting;
 using Pyrometron.Storage;
 
 namespace Pyrometron.Server.Commands;
@@ -28,7 +26,7 @@ internal static class UserCommands
             DefaultValueFactory = _ => Words.Of(Role.Technician),
         };
         var list = new Command("list", "Lists who may sign in.") { data, json };
-        list.SetAction(parsed => CommandLine.Told(parsed, (report, _) => List(report, Open(parsed, data))));
+        list.SetAction(parsed => CommandLine.Told(parsed, (report, _) => List(report, CommandLine.Open(parsed.GetValue(data)!))));
         var add = new Command("add", "Adds an account and tells the link by which its person comes in.")
         {
             Code,
@@ -77,24 +75,10 @@ internal static class UserCommands
         return new Command("user", "Accounts of people: listed, added, let in again.") { list, add, reset };
     }
 
-    private static Database Open(ParseResult parsed, Option<string> data)
-    {
-        var path = Path.Combine(parsed.GetValue(data)!, ServerOptions.DatabaseFile);
-        CommandLine.CheckThere(path);
-        return Database.Open(path);
-    }
-
     private static T Using<T>(ParseResult parsed, Option<string> data, Func<AccountUseCases, T> work)
     {
-        using var database = Open(parsed, data);
-        try
-        {
-            return work(new AccountUseCases(database, TimeProvider.System));
-        }
-        catch (Exception error) when (error is NotPossibleException or NotThereException)
-        {
-            throw new InvalidDataException(error.Message, error);
-        }
+        using var database = CommandLine.Open(parsed.GetValue(data)!);
+        return work(new AccountUseCases(database, TimeProvider.System));
     }
 
     private static bool List(Report report, Database database)

@@ -1,11 +1,14 @@
 import { plural, t } from '@lingui/core/macro';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { Button, Input, Pagination, Select } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../api/client';
+import { DayField } from '../../ui/DayField';
+import { Pages } from '../../ui/Pages';
 import { PlainTable } from '../../ui/PlainTable';
 import { Unready } from '../../ui/Unready';
+import { useFilters } from '../../ui/useFilters';
 import { usePageTitle } from '../../ui/usePageTitle';
 import '../../ui/work.css';
 import { instant } from '../../words/format';
@@ -23,16 +26,7 @@ const LONGEST_SEARCH = 200;
 /** Who did what, when, from where: everything that was ever changed, tried or refused in the house. */
 export function Audit() {
   usePageTitle(t`Audit log`);
-  const [params, setParams] = useSearchParams();
-  const get = (name: string) => params.get(name) ?? '';
-  const set = (changes: Record<string, string>) => {
-    const next = new URLSearchParams(params);
-    for (const [name, value] of Object.entries({ page: '', ...changes }))
-      if (value) next.set(name, value);
-      else next.delete(name);
-    setParams(next, { replace: true });
-  };
-  const page = Number(get('page') || '1');
+  const { get, set, page } = useFilters();
   const filter = Object.fromEntries(
     ['who', 'kinds', 'asset', 'from', 'until', 'address', 'text'].flatMap((name) =>
       get(name) ? [[name, get(name)]] : [],
@@ -63,17 +57,6 @@ export function Audit() {
       options={(values ?? []).filter(Boolean).map((v) => ({ value: v, label: v }))}
       style={{ width: 210 }}
     />
-  );
-  const day = (name: string, label: string) => (
-    <label>
-      {label}{' '}
-      <Input
-        type="date"
-        value={get(name)}
-        onChange={(e) => set({ [name]: e.target.value })}
-        style={{ width: 140 }}
-      />
-    </label>
   );
   return (
     <div className="page broad">
@@ -106,8 +89,8 @@ export function Audit() {
           style={{ width: 220 }}
         />
         {choose('address', t`Address`, t`from anywhere`, choices.data?.addresses)}
-        {day('from', t`from`)}
-        {day('until', t`to`)}
+        <DayField label={t`from`} value={get('from')} onChange={(from) => set({ from })} />
+        <DayField label={t`to`} value={get('until')} onChange={(until) => set({ until })} />
         {get('asset') && <Button onClick={() => set({ asset: '' })}>{t`All machines`}</Button>}
         <a href={`/api/v1/audit.csv?${query}`} download>
           {t`CSV`}
@@ -170,16 +153,7 @@ export function Audit() {
               ...(open === l.id ? [<More key="more" line={l} />] : []),
             ])}
           </PlainTable>
-          {answer.data.total > PAGE && (
-            <Pagination
-              current={page}
-              pageSize={PAGE}
-              total={answer.data.total}
-              showSizeChanger={false}
-              onChange={(p) => set({ page: String(p) })}
-              className="apart"
-            />
-          )}
+          <Pages page={page} size={PAGE} total={answer.data.total} onChange={(p) => set({ page: p })} />
         </>
       )}
     </div>

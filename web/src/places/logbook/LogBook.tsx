@@ -1,14 +1,17 @@
 import { plural, t } from '@lingui/core/macro';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { Button, Input, Pagination, Select } from 'antd';
-import { Link, useSearchParams } from 'react-router';
+import { Button, Input, Select } from 'antd';
+import { Link } from 'react-router';
 import { api, unwrap } from '../../api/client';
 import '../../ui/work.css';
 import { fullDay, instant } from '../../words/format';
 import { say } from '../../words/message';
 import { usePageTitle } from '../../ui/usePageTitle';
+import { DayField } from '../../ui/DayField';
+import { Pages } from '../../ui/Pages';
 import { PlainTable } from '../../ui/PlainTable';
 import { Unready } from '../../ui/Unready';
+import { useFilters } from '../../ui/useFilters';
 
 const PAGE = 50;
 
@@ -27,18 +30,9 @@ const BUNDLES: Record<string, string> = {
 
 /** Every service, run, finding, photo and change, of one machine or of all; to be searched and taken along. */
 export function LogBook() {
-  const [params, setParams] = useSearchParams();
-  const get = (name: string) => params.get(name) ?? '';
-  const set = (changes: Record<string, string>) => {
-    const next = new URLSearchParams(params);
-    for (const [name, value] of Object.entries({ page: '', ...changes }))
-      if (value) next.set(name, value);
-      else next.delete(name);
-    setParams(next, { replace: true });
-  };
+  const { get, set, page } = useFilters();
   const asset = get('asset');
   usePageTitle(asset ? t`Log book of ${asset}` : t`Log book`);
-  const page = Number(get('page') || '1');
   const filter = {
     ...(asset ? { asset } : {}),
     ...(get('kinds') ? { kinds: BUNDLES[get('kinds')] ?? get('kinds') } : {}),
@@ -76,24 +70,8 @@ export function LogBook() {
           options={Object.keys(BUNDLES).map((b) => ({ value: b, label: b }))}
           style={{ width: 210 }}
         />
-        <label>
-          {t`from`}{' '}
-          <Input
-            type="date"
-            value={get('from')}
-            onChange={(e) => set({ from: e.target.value })}
-            style={{ width: 140 }}
-          />
-        </label>
-        <label>
-          {t`to`}{' '}
-          <Input
-            type="date"
-            value={get('until')}
-            onChange={(e) => set({ until: e.target.value })}
-            style={{ width: 140 }}
-          />
-        </label>
+        <DayField label={t`from`} value={get('from')} onChange={(from) => set({ from })} />
+        <DayField label={t`to`} value={get('until')} onChange={(until) => set({ until })} />
         {asset && <Button onClick={() => set({ asset: '' })}>{t`All machines`}</Button>}
         <a href={`/api/v1/log.csv?${query}`} download>
           {t`CSV`}
@@ -140,16 +118,7 @@ export function LogBook() {
               </tr>
             ))}
           </PlainTable>
-          {log.data.total > PAGE && (
-            <Pagination
-              current={page}
-              pageSize={PAGE}
-              total={log.data.total}
-              showSizeChanger={false}
-              onChange={(p) => set({ page: String(p) })}
-              className="apart"
-            />
-          )}
+          <Pages page={page} size={PAGE} total={log.data.total} onChange={(p) => set({ page: p })} />
         </>
       )}
     </div>
