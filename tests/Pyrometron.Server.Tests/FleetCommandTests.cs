@@ -204,6 +204,13 @@ public sealed class FleetCommandTests : IDisposable
     }
 
     [Fact]
+    public void A_house_without_machines_says_so()
+    {
+        Assert.Contains("There are no machines yet.", Run("queue").Said);
+        Assert.Equal("", Run("queue", "--json").Said);
+    }
+
+    [Fact]
     public void Keys_are_given_out_listed_renewed_and_ended()
     {
         var (code, said) = Run("key", "add", "probe", "--scope", "readings", "--until", "2030-01-31");

@@ -1,4 +1,5 @@
 using System.CommandLine;
+using System.Runtime.InteropServices;
 using Pyrometron.Application;
 using Pyrometron.Formats;
 using Pyrometron.Server.Backups;
@@ -39,7 +40,28 @@ internal static class CommandLine
     public static int Run(string[] arguments, Func<string[], int> start, TextWriter? output = null, TextWriter? error = null)
     {
         var parsed = Root(start).Parse(arguments);
-        var code = parsed.Invoke(new InvocationConfiguration { Output = output ?? Console.Out, Error = error ?? Console.Error });
+        // Ctrl-C has a command take away what it had not finished.
+        using var stop = new CancellationTokenSource();
+        using var signal = PosixSignalRegistration.Create(
+            PosixSignal.SIGINT,
+            context =>
+            {
+                context.Cancel = true;
+                stop.Cancel();
+            }
+        );
+        var code = parsed
+            .InvokeAsync(
+                new InvocationConfiguration
+                {
+                    Output = output ?? Console.Out,
+                    Error = error ?? Console.Error,
+                    ProcessTerminationTimeout = null,
+                },
+                stop.Token
+            )
+            .GetAwaiter()
+            .GetResult();
         return parsed.Errors.Count > 0 ? 2 : code;
     }
 

@@ -36,6 +36,8 @@ internal static class QueueCommands
                     {
                         using var database = CommandLine.Open(parsed.GetValue(data)!);
                         var judged = await JudgeAsync(database, parsed, report, cancellation);
+                        if (judged.Queue.Count == 0)
+                            report.Note("There are no machines yet. The command import takes in a fleet document.");
                         var limit = parsed.GetValue(most) is > 0 and var some ? some : int.MaxValue;
                         foreach (
                             var row in QueueEndpoints.Items(

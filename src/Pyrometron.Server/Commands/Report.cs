@@ -33,6 +33,13 @@ internal sealed class Report(TextWriter output, bool json)
             output.WriteLine(told);
     }
 
+    /// <summary>What a person is told where there is nothing to list; programs see that nothing is.</summary>
+    public void Note(string words)
+    {
+        if (!json)
+            output.WriteLine(words);
+    }
+
     /// <summary>How far long work is; only to a person who looks on.</summary>
     public void Progress(string how)
     {
@@ -59,8 +66,8 @@ internal sealed class Report(TextWriter output, bool json)
     /// <summary>All backups.</summary>
     public void All(IReadOnlyList<Backup> backups)
     {
-        if (backups.Count == 0 && !json)
-            output.WriteLine("There are no backups yet; the command backup makes one.");
+        if (backups.Count == 0)
+            Note("There are no backups yet; the command backup makes one.");
         foreach (var b in backups)
             if (json)
                 Write(
