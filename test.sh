@@ -33,6 +33,7 @@ packages=$!
 dotnet build Pyrometron.slnx -c Release -v quiet --nologo
 dotnet tool restore >/dev/null
 wait "$packages"
+bill_of_materials
 # What only reads, and the units of the front end, run beside the tests that wait on files and sockets.
 lints() {
   set +e

@@ -20,6 +20,8 @@ mkdir -p "$tree/DEBIAN" "$tree/opt/pyrometron" "$tree/usr/lib/systemd/system" "$
 # Lock files of the sources are for builds without a runtime in them: this one has its own.
 dotnet publish "$root/src/Pyrometron.Server" -c Release -r "$runtime" --self-contained -o "$tree/opt/pyrometron" --nologo -v quiet \
   -p:NuGetLockFilePath=obj/publish.lock.json -p:OpenApiGenerateDocumentsOnBuild=false
+[ -f "$root/artifacts/bundled.txt" ] || { echo "package.sh: the front end was built without a list of its packages; run ./run.sh once." >&2; exit 1; }
+node "$root/web/bill-of-materials/make.js" "$tree/opt/pyrometron"
 cp "$root/deploy/pyrometron.service" "$tree/usr/lib/systemd/system/"
 cp "$root/docs/running.md" "$root/docs/security.md" "$root/docs/third-party.md" "$tree/usr/share/doc/pyrometron/"
 printf '#!/bin/sh\nexec /opt/pyrometron/Pyrometron.Server "$@"\n' > "$tree/usr/bin/pyrometron"

@@ -41,12 +41,15 @@ build_to_run() {
   quietly web-build front_end || failed=1
   wait "$server_build" || failed=1
   trap - INT TERM
-  return "$failed"
+  [ "$failed" = 0 ] && bill_of_materials
 }
 
 # The front end as it is served; its types are made from the server's API document and checked apart.
 front_end() {
   npm_install "$root/web" && (cd "$root/web" && node languages/pseudo.js && npx vite build)
 }
+
+# What ships and under which licences, written beside a program that is built: bill_of_materials [FOLDER]
+bill_of_materials() { node "$root/web/bill-of-materials/make.js" "${1:-$(dirname "$server_dll")}"; }
 
 server_dll="$root/src/Pyrometron.Server/bin/Release/net10.0/Pyrometron.Server.dll"

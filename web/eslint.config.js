@@ -4,7 +4,7 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['node_modules', 'src/api/schema.d.ts', 'languages/*.js', '*.js'] },
+  { ignores: ['node_modules', 'src/api/schema.d.ts', 'languages/*.js', 'bill-of-materials/*.js', '*.js'] },
   js.configs.recommended,
   { files: ['**/*.{ts,tsx}'], extends: [tseslint.configs.strictTypeChecked] },
   jsxA11y.flatConfigs.recommended,

@@ -3,6 +3,7 @@ import { lingui } from '@lingui/vite-plugin';
 import react from '@vitejs/plugin-react';
 import { VitePWA } from 'vite-plugin-pwa';
 import { defineConfig } from 'vite';
+import { bundledPackages } from './bill-of-materials/bundled.ts';
 import { messages } from './languages/messages.js';
 import { firstPage } from './firstPage.ts';
 
@@ -12,6 +13,7 @@ export default defineConfig({
     lingui(),
     react(),
     firstPage('src/App.tsx'),
+    bundledPackages('../artifacts/bundled.txt'),
     // The whole front end is kept on the device: a job in hand opens without network. Answers of the API are not: what the
     // bench needs of them it keeps itself (src/api/kept.ts).
     VitePWA({

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Microsoft.Data.Sqlite;
 
 namespace Pyrometron.Storage;
 
@@ -93,35 +94,39 @@ public sealed class AuditStore(Database database)
             );
         });
 
+    /// <summary>Lines as their hashes are made from them, with the hash last.</summary>
+    internal const string Chain = """
+        SELECT id, at, stored_at, actor_id, kind, asset_id, job_id, before, after, plain, says, address, hash FROM change
+        """;
+
+    /// <summary>A line out of <see cref="Chain"/>.</summary>
+    internal static ChangeLine ReadLine(SqliteDataReader r) =>
+        new(
+            r.GetInt64(0),
+            r.GetString(1),
+            r.GetString(2),
+            r.GetInt64(3),
+            r.GetString(4),
+            r.LongOrNull(5),
+            r.LongOrNull(6),
+            r.TextOrNull(7),
+            r.TextOrNull(8),
+            r.GetString(9),
+            r.GetString(10),
+            r.TextOrNull(11)
+        );
+
     /// <summary>Follows the chain of hashes from the first line to the last.</summary>
     public AuditChain Follow(CancellationToken cancellation) =>
         database.Read(connection =>
         {
             var (before, lines, broken) = ("", 0L, (long?)null);
-            using var command = connection.Command(
-                """
-                SELECT id, at, stored_at, actor_id, kind, asset_id, job_id, before, after, plain, says, address, hash
-                FROM change ORDER BY id
-                """
-            );
+            using var command = connection.Command($"{Chain} ORDER BY id");
             using var r = command.ExecuteReader();
             while (r.Read())
             {
                 cancellation.ThrowIfCancellationRequested();
-                var line = new ChangeLine(
-                    r.GetInt64(0),
-                    r.GetString(1),
-                    r.GetString(2),
-                    r.GetInt64(3),
-                    r.GetString(4),
-                    r.LongOrNull(5),
-                    r.LongOrNull(6),
-                    r.TextOrNull(7),
-                    r.TextOrNull(8),
-                    r.GetString(9),
-                    r.GetString(10),
-                    r.TextOrNull(11)
-                );
+                var line = ReadLine(r);
                 if (line.HashAfter(before) != r.GetString(12))
                     broken ??= line.Id;
                 (before, lines) = (r.GetString(12), lines + 1);

@@ -26,6 +26,16 @@ public sealed class Database : IDisposable
     /// <summary>Where the file is.</summary>
     public string Path { get; }
 
+    /// <summary>The version of SQLite that works here.</summary>
+    public string SqliteVersion
+    {
+        get
+        {
+            using var connection = Connect();
+            return connection.ServerVersion;
+        }
+    }
+
     /// <summary>The copy that was laid aside before an older schema was migrated, or null.</summary>
     public string? CopyLaidAside { get; private set; }
 

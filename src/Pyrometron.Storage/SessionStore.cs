@@ -80,6 +80,10 @@ public sealed class SessionStore(Database database)
     public static void End(Transaction t, string hash) =>
         t.Connection.Execute("DELETE FROM session WHERE hash = $hash", ("$hash", hash));
 
+    /// <summary>Whose one is; null where there is no such session.</summary>
+    public static Account? OwnerOf(Transaction t, long id) =>
+        t.Connection.Query($"{Columns} WHERE s.id = $id", r => AccountStore.Read(r, 6), ("$id", id)).FirstOrDefault();
+
     /// <summary>Ends one of an account.</summary>
     /// <returns>False where that account has no such session.</returns>
     public static bool End(Transaction t, long account, long id) =>

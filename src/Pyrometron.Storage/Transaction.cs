@@ -89,6 +89,9 @@ public sealed class Transaction : IDisposable
         return command.ExecuteNonQuery();
     }
 
+    /// <summary>Has the chain of the log looked up again: its hashes were made anew.</summary>
+    internal void ForgetLast() => (_last, _actorId) = (null, null);
+
     /// <inheritdoc/>
     public void Dispose()
     {

@@ -130,6 +130,10 @@ export const router = createBrowserRouter([
         path: 'rules/backups',
         lazy: async () => ({ Component: (await import('./places/backups/Backups')).Backups }),
       },
+      {
+        path: 'rules/housekeeping',
+        lazy: async () => ({ Component: (await import('./places/housekeeping/Housekeeping')).Housekeeping }),
+      },
       { path: 'rules', lazy: async () => ({ Component: (await import('./places/rules/Rules')).Rules }) },
       { path: '*', element: <NotFound /> },
     ],

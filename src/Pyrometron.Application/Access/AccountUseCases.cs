@@ -97,6 +97,19 @@ public sealed class AccountUseCases(Database database, TimeProvider clock)
             }
         );
 
+    /// <summary>Signs one browser out, whosoever it is: a phone that is lost.</summary>
+    /// <exception cref="NotThereException">It is signed out already.</exception>
+    public void EndSession(Actor actor, long id) =>
+        Write(
+            actor.AllowedEverywhere(Right.KeepHouse),
+            t =>
+            {
+                var whose = SessionStore.OwnerOf(t, id) ?? throw new NotThereException("This browser is not signed in any more.");
+                SessionStore.End(t, whose.Id, id);
+                t.Log(Of(Message.Of("A browser of {account} signed out", Value.Text("account", whose.Code))));
+            }
+        );
+
     /// <summary>Takes the second factor of somebody away who has lost it and the recovery codes too.</summary>
     /// <exception cref="NotThereException">There is no such account.</exception>
     public void TakeSecondFactor(Actor actor, string code) =>
@@ -148,7 +161,7 @@ public sealed class AccountUseCases(Database database, TimeProvider clock)
     }
 
     /// <summary>Somebody who can sign in must be left who lets others in.</summary>
-    private static void CheckKept(Transaction t)
+    internal static void CheckKept(Transaction t)
     {
         if (
             !AccountStore

@@ -38,6 +38,7 @@ internal static class AccessSetup
         services.AddSingleton<SessionStore>();
         services.AddSingleton<IPasswordHashes, PasswordHashes>();
         services.AddSingleton<AccountUseCases>();
+        services.AddSingleton<ErasureUseCases>();
         services.AddSingleton<OwnerUseCases>();
         services.AddSingleton<KeyStore>();
         services.AddSingleton<KeyUseCases>();

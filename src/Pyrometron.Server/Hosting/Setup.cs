@@ -56,6 +56,8 @@ public static class Setup
 
         builder.Services.AddHealthProbes();
         builder.Services.AddSingleton<HouseMetrics>();
+        builder.Services.AddSingleton<Housekeeping>();
+        builder.Services.AddHostedService<SizeDiary>();
         builder.Services.AddSingleton<PlanningDesk>();
         builder.Services.AddSingleton<CuttingDesk>();
         builder.Services.AddSingleton(options);
@@ -83,6 +85,7 @@ public static class Setup
                     typeof(PolicyStore),
                     typeof(RuleStore),
                     typeof(AboutStore),
+                    typeof(SizeStore),
                     typeof(PhotoStore),
                     typeof(SampleStore),
                     typeof(NotesStore),
@@ -259,6 +262,7 @@ public static class Setup
         api.MapStaff();
         api.MapNotices();
         api.MapBackups();
+        api.MapHousekeeping();
         app.MapOpenApi("/openapi/v1.json").RequireAuthorization(AccessSetup.Look);
         app.Map("/api/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();
         app.Map("/openapi/{**rest}", UnknownPaths.Answer).ExcludeFromDescription();

@@ -55,9 +55,7 @@ internal sealed class HouseMetrics
             var newest = jobs.Newest(JobsLookedAt);
             foreach (var state in (JobState[])[JobState.Open, JobState.WaitingForProof])
                 open.WithLabels(Words.Of(state)).Set(newest.Count(j => j.State == state));
-            size.Set(
-                ((string[])["", "-wal"]).Select(e => new FileInfo(database.Path + e)).Where(f => f.Exists).Sum(f => f.Length)
-            );
+            size.Set(SizeStore.BytesOf(database.Path));
             free.Set(FreeBytes(database));
             var made = backups.Folder.All().Where(b => b is { Manifest: not null, Damage: null }).Max(b => b.Manifest?.MadeAt);
             backup.Set(made is { } last ? (clock.GetUtcNow() - last).TotalSeconds : double.NaN);

@@ -8,9 +8,18 @@ namespace Pyrometron.Storage.HouseFiles;
 internal sealed record HouseTable(string Name, IReadOnlyList<string> Columns, IReadOnlySet<string> Pictures)
 {
     /// <summary>
-    /// Who is signed in, and what lets somebody in: of no use elsewhere, and no business of a file that is handed on.
+    /// Who is signed in, and what lets somebody in: of no use elsewhere, and no business of a file that is handed on. Sizes are
+    /// those of this disk.
     /// </summary>
-    private static readonly HashSet<string> StayHere = ["session", "account_link", "sign_in_mistake", "api_key", "recovery_code"];
+    private static readonly HashSet<string> StayHere =
+    [
+        "session",
+        "account_link",
+        "sign_in_mistake",
+        "api_key",
+        "recovery_code",
+        "size_of_day",
+    ];
 
     private static readonly HashSet<(string, string)> SecretColumns =
     [

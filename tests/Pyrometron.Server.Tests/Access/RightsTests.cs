@@ -19,6 +19,7 @@ public sealed class RightsTests
         ["BenchUseCases"] = Right.Work,
         ["BenchUseCases.TakeInNotes"] = Right.KeepMachines,
         ["CampaignUseCases"] = Right.Plan,
+        ["ErasureUseCases"] = Right.KeepHouse,
         ["FleetUseCases"] = Right.KeepMachines,
         ["FleetUseCases.SetAside"] = Right.Plan,
         ["FleetUseCases.TakeBack"] = Right.Plan,

@@ -12,12 +12,18 @@ export function EditDialog<Fields extends object>({
   title,
   initial,
   write,
+  ok = t`Save`,
+  staysOpen = false,
   onClose,
   children,
 }: {
   title: string;
   initial: Fields;
   write: UseMutationResult<unknown, Error, Fields>;
+  /** What its button says. */
+  ok?: string;
+  /** Whether it is closed by somebody else: what was done is told in its place. */
+  staysOpen?: boolean;
   onClose: () => void;
   children: ReactNode;
 }) {
@@ -28,11 +34,11 @@ export function EditDialog<Fields extends object>({
       open
       width={560}
       onCancel={onClose}
-      okText={t`Save`}
+      okText={ok}
       confirmLoading={write.isPending}
       onOk={() =>
         void form.validateFields().then(
-          (fields) => write.mutateAsync(fields).then(onClose, () => undefined),
+          (fields) => write.mutateAsync(fields).then(staysOpen ? undefined : onClose, () => undefined),
           () => undefined,
         )
       }

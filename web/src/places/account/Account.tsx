@@ -11,6 +11,7 @@ import { PlainTable } from '../../ui/PlainTable';
 import { Refusal } from '../../ui/Refusal';
 import { Unready } from '../../ui/Unready';
 import { usePageTitle } from '../../ui/usePageTitle';
+import { shortDevice } from '../../words/device';
 import { instant } from '../../words/format';
 import { normalPassword } from '../../words/password';
 import { word } from '../../words/word';
@@ -165,14 +166,4 @@ export function Account() {
       {open === 'codes' && <SetUpCodes onClose={() => setOpen(null)} />}
     </div>
   );
-}
-
-/** The kind of a browser out of the long line in which it says what it is. */
-export function shortDevice(device: string): string {
-  const system = /\(([^;)]+)(?:;\s*([^;)]+))?/.exec(device);
-  const mobile = /mobile/i.test(device);
-  // The first word of a desktop without a system of its own names the way to its screen.
-  const name = system?.[1] === 'X11' ? system[2] : system?.[1];
-  const named = [name, mobile ? system?.[2] : undefined].filter(Boolean).join(', ');
-  return named || device || t`not told`;
 }

@@ -80,6 +80,7 @@ export function Rules() {
             <Link to="/rules/accounts">{t`Accounts`}</Link>
             <Link to="/rules/audit">{t`Audit log`}</Link>
             <Link to="/rules/backups">{t`Backups`}</Link>
+            <Link to="/rules/housekeeping">{t`Housekeeping`}</Link>
           </>
         )}
         <a href="#intervals">{t`How often the calendar asks`}</a>
