@@ -50,5 +50,5 @@ export default defineConfig({
     chunkSizeWarningLimit: 1200,
   },
   server: { proxy: { '/api': 'http://127.0.0.1:5117', '/openapi': 'http://127.0.0.1:5117' } },
-  test: { include: ['src/**/*.test.ts', 'src/**/*.test.tsx'], setupFiles: ['src/words/english.ts'] },
+  test: { include: ['{src,bill-of-materials}/**/*.test.{ts,tsx}'], setupFiles: ['src/words/english.ts'] },
 });

@@ -12,7 +12,7 @@ const OWN_WORDS = new Set(
   (
     'asset tag code zone zoneName site siteName name model maker note notes workload settings by owner host hostTag inWords ' +
     'caption answer scope condition to batch place position driver item title partNumber load currency scoreUnit source sources ' +
-    'product productName bits tools withoutNotes fits countedBy for campaign endedBecause goneOnBy mailTo webhookUrl folder who'
+    'product productName bits tools withoutNotes fits countedBy for campaign endedBecause goneOnBy mailTo webhookUrl folder who runtime system'
   ).split(' '),
 );
 
@@ -42,6 +42,9 @@ const PAGES: readonly (readonly [path: string, open?: (page: Page) => Promise<vo
   ['/rules/backups'],
   ['/rules/accounts'],
   ['/rules/audit'],
+  ['/rules/housekeeping'],
+  ['/rules/reference', (page) => page.locator('.api-call summary').nth(3).click()],
+  ['/rules/reference'],
   ['/rules/accounts', (page) => page.locator('.button-row .ant-btn-primary').first().click()],
   ['/account'],
   ['/phone'],
@@ -131,7 +134,7 @@ function faults(known: readonly string[]): string[] {
   const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
   while (walker.nextNode()) {
     const text = walker.currentNode as Text;
-    if (text.parentElement!.closest('script,style,code,kbd,textarea')) continue;
+    if (text.parentElement!.closest('script,style,code,kbd,textarea,[translate=no]')) continue;
     if (plain(text.data).length > 0) found.push(`plain: ${text.data.trim()}`);
   }
   for (const attribute of ['aria-label', 'title', 'placeholder', 'alt'])

@@ -12,6 +12,8 @@ const PLACES = [
   ['/rules/backups', /Make one now/],
   ['/rules/accounts', /What each role may/],
   ['/rules/audit', /lines, newest first/],
+  ['/rules/housekeeping', /bill of materials/i],
+  ['/rules/reference', /calls\./],
   ['/account', /There are no accounts here/],
   ['/phone', /No phone reaches this house/],
   ['/notices', /Shown to/],

@@ -30,11 +30,11 @@ function packageOf(id: string): string | null {
   const path = id.replace(/^\0/, '').replace(/\?.*$/, '');
   const at = path.lastIndexOf('/node_modules/');
   if (at < 0) return null;
-  const [first, second] = path.slice(at + '/node_modules/'.length).split('/');
+  const [first = '', second = ''] = path.slice(at + '/node_modules/'.length).split('/');
   const folder = join(
     path.slice(0, at),
     'node_modules',
-    first!.startsWith('@') ? `${first}/${second}` : first!,
+    first.startsWith('@') ? `${first}/${second}` : first,
   );
   return existsSync(join(folder, 'package.json')) ? folder : null;
 }

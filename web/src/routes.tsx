@@ -131,6 +131,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./places/backups/Backups')).Backups }),
       },
       {
+        path: 'rules/reference',
+        lazy: async () => ({ Component: (await import('./places/reference/Reference')).Reference }),
+      },
+      {
         path: 'rules/housekeeping',
         lazy: async () => ({ Component: (await import('./places/housekeeping/Housekeeping')).Housekeeping }),
       },

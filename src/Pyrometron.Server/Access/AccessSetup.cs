@@ -18,6 +18,9 @@ internal static class AccessSetup
     /// <summary>The policy of all calls but signing in.</summary>
     public const string Look = "look";
 
+    /// <summary>Of the cookie by which a browser is signed in.</summary>
+    public const string CookieName = "__Host-pyrometron";
+
     /// <summary>The policy of calls about what is one's own.</summary>
     public const string SignedIn = "signed-in";
 
@@ -130,7 +133,7 @@ internal static class AccessSetup
     private static void Cookies(CookieAuthenticationOptions cookies, SessionTickets sessions)
     {
         // The prefix has browsers refuse it from other hosts, other paths, and without HTTPS.
-        cookies.Cookie.Name = "__Host-pyrometron";
+        cookies.Cookie.Name = CookieName;
         cookies.Cookie.Path = "/";
         cookies.Cookie.HttpOnly = true;
         cookies.Cookie.SecurePolicy = CookieSecurePolicy.Always;

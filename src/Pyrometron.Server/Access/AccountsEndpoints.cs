@@ -68,7 +68,7 @@ internal static class AccountsEndpoints
     }
 
     /// <summary>All who may sign in.</summary>
-    private static AccountsAnswer All(AccountStore accounts, SessionStore sessions, TimeProvider clock)
+    internal static AccountsAnswer All(AccountStore accounts, SessionStore sessions, TimeProvider clock)
     {
         var now = clock.GetUtcNow();
         var (ready, links) = (accounts.Ready(), accounts.Links(now));
@@ -96,7 +96,7 @@ internal static class AccountsEndpoints
     }
 
     /// <summary>Adds an account. Its person comes in by the link that is answered.</summary>
-    private static Results<Created<LinkGiven>, ProblemHttpResult> Add(
+    internal static Results<Created<LinkGiven>, ProblemHttpResult> Add(
         string code,
         AccountDto request,
         Caller caller,
@@ -114,7 +114,7 @@ internal static class AccountsEndpoints
     }
 
     /// <summary>Changes what an account is called and may.</summary>
-    private static Results<NoContent, ProblemHttpResult> Change(
+    internal static Results<NoContent, ProblemHttpResult> Change(
         string code,
         AccountDto request,
         Caller caller,
@@ -129,25 +129,25 @@ internal static class AccountsEndpoints
     }
 
     /// <summary>Removes an account; what its person did keeps their name.</summary>
-    private static NoContent Remove(string code, Caller caller, AccountUseCases accounts)
+    internal static NoContent Remove(string code, Caller caller, AccountUseCases accounts)
     {
         accounts.Remove(caller.Actor, code);
         return TypedResults.NoContent();
     }
 
     /// <summary>Gives out a new link; the one before it ends.</summary>
-    private static LinkGiven GiveLink(string code, Caller caller, AccountUseCases accounts, TimeProvider clock) =>
+    internal static LinkGiven GiveLink(string code, Caller caller, AccountUseCases accounts, TimeProvider clock) =>
         Given(accounts.GiveLink(caller.Actor, code), clock);
 
     /// <summary>Signs an account out everywhere: a lost phone.</summary>
-    private static NoContent SignOut(string code, Caller caller, AccountUseCases accounts)
+    internal static NoContent SignOut(string code, Caller caller, AccountUseCases accounts)
     {
         accounts.SignOut(caller.Actor, code);
         return TypedResults.NoContent();
     }
 
     /// <summary>Takes the second factor of somebody away who has lost it.</summary>
-    private static NoContent EndCodes(string code, Caller caller, AccountUseCases accounts)
+    internal static NoContent EndCodes(string code, Caller caller, AccountUseCases accounts)
     {
         accounts.TakeSecondFactor(caller.Actor, code);
         return TypedResults.NoContent();

@@ -66,13 +66,19 @@ internal static class AuditEndpoints
     {
         var group = api.MapGroup("").WithTags("Audit log").Needs(Right.KeepHouse);
         group.MapGet("/audit", Page);
-        group.MapGet("/audit/choices", (AuditStore audit) => audit.Choices());
-        group.MapGet("/audit/chain", (AuditStore audit, CancellationToken cancellation) => audit.Follow(cancellation));
+        group
+            .MapGet("/audit/choices", (AuditStore audit) => audit.Choices())
+            .WithSummary("Who, which kinds and which addresses there are to choose from.");
+        group
+            .MapGet("/audit/chain", (AuditStore audit, CancellationToken cancellation) => audit.Follow(cancellation))
+            .WithSummary("Follows the chain of hashes, and names the first line that is not as it was written.");
         group
             .MapGet("/audit.csv", ([AsParameters] AuditQuery query, AuditStore audit) => Csv(audit, query.Filter))
+            .WithSummary("The lines that a search finds as CSV, oldest first.")
             .Produces(200, contentType: "text/csv");
         group
             .MapGet("/audit.jsonl", ([AsParameters] AuditQuery query, AuditStore audit) => JsonLines(audit, query.Filter))
+            .WithSummary("The same as JSON, one line each.")
             .Produces(200, contentType: "application/jsonl");
     }
 
@@ -105,7 +111,8 @@ internal static class AuditEndpoints
             );
     }
 
-    private static AuditAnswer Page([AsParameters] AuditQuery query, int? skip, int? take, AuditStore audit) =>
+    /// <summary>Lines of the audit log, newest first.</summary>
+    internal static AuditAnswer Page([AsParameters] AuditQuery query, int? skip, int? take, AuditStore audit) =>
         new(
             audit.Count(query.Filter),
             [

@@ -24,7 +24,7 @@ internal static class HouseAddress
     }
 
     /// <summary>The address for phones, with the way to trust it.</summary>
-    private static HouseAddressAnswer Get(HttpContext context, Door door, IServiceProvider services)
+    internal static HouseAddressAnswer Get(HttpContext context, Door door, IServiceProvider services)
     {
         var name = door.NameForOthers;
         if (door.Solo || name == "localhost")
@@ -39,7 +39,7 @@ internal static class HouseAddress
     }
 
     /// <summary>The root of the authority that was made here, DER. It is no secret.</summary>
-    private static Results<FileContentHttpResult, ProblemHttpResult> Root(Door door, IServiceProvider services) =>
+    internal static Results<FileContentHttpResult, ProblemHttpResult> Root(Door door, IServiceProvider services) =>
         door.SpeaksTls && services.GetRequiredService<Certificates>().Root is { } root
             ? TypedResults.File(root, "application/x-x509-ca-cert", "pyrometron-root.crt")
             : Problems.Missing("This house has no authority of its own.");

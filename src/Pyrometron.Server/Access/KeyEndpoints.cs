@@ -42,11 +42,11 @@ internal static class KeyEndpoints
     }
 
     /// <summary>All keys, by the programs' names.</summary>
-    private static KeyAnswer[] All(KeyStore keys) =>
+    internal static KeyAnswer[] All(KeyStore keys) =>
         [.. keys.All().Select(k => new KeyAnswer(k.Id, k.Name, k.Scope, k.Begins, k.MadeAt, k.Until, k.UsedAt, k.UsedFrom))];
 
     /// <summary>Gives a program a key.</summary>
-    private static Results<Ok<KeyGiven>, ProblemHttpResult> Add(NewKey request, Caller caller, KeyUseCases keys)
+    internal static Results<Ok<KeyGiven>, ProblemHttpResult> Add(NewKey request, Caller caller, KeyUseCases keys)
     {
         if (request.Scope is not { } scope)
             return Problems.Input("/scope", $"scope is needed: one of {Words.List<KeyScope>()}.");
@@ -57,10 +57,10 @@ internal static class KeyEndpoints
     }
 
     /// <summary>Makes a new key for the same program; the one before counts for another day.</summary>
-    private static KeyGiven Renew(long id, Caller caller, KeyUseCases keys) => new(keys.Renew(caller.Actor, id));
+    internal static KeyGiven Renew(long id, Caller caller, KeyUseCases keys) => new(keys.Renew(caller.Actor, id));
 
     /// <summary>Ends a key at once.</summary>
-    private static NoContent Remove(long id, Caller caller, KeyUseCases keys)
+    internal static NoContent Remove(long id, Caller caller, KeyUseCases keys)
     {
         keys.Remove(caller.Actor, id);
         return TypedResults.NoContent();

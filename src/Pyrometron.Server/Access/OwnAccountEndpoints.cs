@@ -69,7 +69,7 @@ internal static class OwnAccountEndpoints
     }
 
     /// <summary>The account that is signed in, and where else it is.</summary>
-    private static OwnAccountAnswer Get(Caller caller, AccountStore accounts, SessionStore sessions, TimeProvider clock)
+    internal static OwnAccountAnswer Get(Caller caller, AccountStore accounts, SessionStore sessions, TimeProvider clock)
     {
         var me = caller.Account;
         var secrets = accounts.Secrets(me.Id);
@@ -97,7 +97,7 @@ internal static class OwnAccountEndpoints
     }
 
     /// <summary>Changes the password; all other browsers are signed out.</summary>
-    private static Results<NoContent, ProblemHttpResult> ChangePassword(
+    internal static Results<NoContent, ProblemHttpResult> ChangePassword(
         PasswordChange request,
         Caller caller,
         OwnAccountUseCases own
@@ -110,7 +110,7 @@ internal static class OwnAccountEndpoints
     }
 
     /// <summary>Offers a secret for one-time codes; it counts once a code of it is sent back.</summary>
-    private static Results<Ok<CodesOffer>, ProblemHttpResult> OfferCodes(
+    internal static Results<Ok<CodesOffer>, ProblemHttpResult> OfferCodes(
         PasswordAgain request,
         Caller caller,
         OwnAccountUseCases own
@@ -124,7 +124,7 @@ internal static class OwnAccountEndpoints
     }
 
     /// <summary>Has codes asked for from now on.</summary>
-    private static Results<Ok<RecoveryCodesAnswer>, ProblemHttpResult> BeginCodes(
+    internal static Results<Ok<RecoveryCodesAnswer>, ProblemHttpResult> BeginCodes(
         CodeRequest request,
         Caller caller,
         OwnAccountUseCases own
@@ -134,7 +134,7 @@ internal static class OwnAccountEndpoints
             : Problems.Input("/code", "code is needed: six digits.");
 
     /// <summary>Has no codes asked for any more.</summary>
-    private static Results<NoContent, ProblemHttpResult> EndCodes(PasswordAgain request, Caller caller, OwnAccountUseCases own)
+    internal static Results<NoContent, ProblemHttpResult> EndCodes(PasswordAgain request, Caller caller, OwnAccountUseCases own)
     {
         if (!IsShort(request.Password))
             return Problems.Input("/password", "password is needed.");
@@ -143,14 +143,14 @@ internal static class OwnAccountEndpoints
     }
 
     /// <summary>Signs a browser out.</summary>
-    private static NoContent EndBrowser(long id, Caller caller, OwnAccountUseCases own)
+    internal static NoContent EndBrowser(long id, Caller caller, OwnAccountUseCases own)
     {
         own.EndSession(caller.Me, id);
         return TypedResults.NoContent();
     }
 
     /// <summary>Signs all browsers out but this one.</summary>
-    private static NoContent EndOthers(Caller caller, OwnAccountUseCases own)
+    internal static NoContent EndOthers(Caller caller, OwnAccountUseCases own)
     {
         own.EndOtherSessions(caller.Me, caller.Session?.Id);
         return TypedResults.NoContent();

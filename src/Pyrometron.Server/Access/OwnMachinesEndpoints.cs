@@ -56,7 +56,7 @@ internal static class OwnMachinesEndpoints
     }
 
     /// <summary>The machines of whoever is signed in, with what was done to them.</summary>
-    private static async Task<OwnMachineAnswer[]> GetAsync(
+    internal static async Task<OwnMachineAnswer[]> GetAsync(
         Caller caller,
         FleetStore fleet,
         JobStore jobs,
@@ -87,7 +87,7 @@ internal static class OwnMachinesEndpoints
     }
 
     /// <summary>Notes whether its owner agrees to a machine's being opened.</summary>
-    private static Results<NoContent, ProblemHttpResult> Agree(long id, OwnersWord word, Caller caller, OwnerUseCases owners)
+    internal static Results<NoContent, ProblemHttpResult> Agree(long id, OwnersWord word, Caller caller, OwnerUseCases owners)
     {
         if (word.MayOpen is not { } mayOpen)
             return Problems.Input("/mayOpen", "mayOpen is needed: true or false.");

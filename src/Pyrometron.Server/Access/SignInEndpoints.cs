@@ -65,7 +65,7 @@ internal static class SignInEndpoints
     }
 
     /// <summary>Who is signed in here.</summary>
-    private static SessionAnswer Get(Caller caller, Door door, FirstLink first) =>
+    internal static SessionAnswer Get(Caller caller, Door door, FirstLink first) =>
         Answer(caller.Session?.Account, caller, door, first);
 
     private static SessionAnswer Answer(Account? account, Caller caller, Door door, FirstLink first)
@@ -83,7 +83,7 @@ internal static class SignInEndpoints
     }
 
     /// <summary>Signs somebody in; this browser is from then on told by its cookie.</summary>
-    private static async Task<Results<Ok<SessionAnswer>, ProblemHttpResult>> SignIn(
+    internal static async Task<Results<Ok<SessionAnswer>, ProblemHttpResult>> SignIn(
         SignInRequest request,
         HttpContext context,
         SignInUseCases signIn,
@@ -129,7 +129,7 @@ internal static class SignInEndpoints
     }
 
     /// <summary>Signs this browser out.</summary>
-    private static async Task<NoContent> SignOut(HttpContext context, Door door)
+    internal static async Task<NoContent> SignOut(HttpContext context, Door door)
     {
         if (!door.Solo)
             await context.SignOutAsync(CookieAuthenticationDefaults.AuthenticationScheme);
@@ -137,7 +137,7 @@ internal static class SignInEndpoints
     }
 
     /// <summary>Tells whom a link is for.</summary>
-    private static Results<Ok<LinkAnswer>, ProblemHttpResult> Look(
+    internal static Results<Ok<LinkAnswer>, ProblemHttpResult> Look(
         LinkRequest request,
         AccountStore accounts,
         FirstLink first,
@@ -155,7 +155,7 @@ internal static class SignInEndpoints
     }
 
     /// <summary>Chooses a password by a link, and signs in with it.</summary>
-    private static async Task<Results<Ok<SessionAnswer>, ProblemHttpResult>> Enter(
+    internal static async Task<Results<Ok<SessionAnswer>, ProblemHttpResult>> Enter(
         EnterRequest request,
         HttpContext context,
         OwnAccountUseCases own,

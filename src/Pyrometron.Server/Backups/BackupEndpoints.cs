@@ -60,7 +60,7 @@ internal static class BackupEndpoints
     }
 
     /// <summary>All backups, and whether one is being made.</summary>
-    private static BackupsAnswer All(BackupDesk desk, BackupSettings settings) =>
+    internal static BackupsAnswer All(BackupDesk desk, BackupSettings settings) =>
         new(
             desk.Folder.Path,
             settings.Hours,
@@ -84,14 +84,14 @@ internal static class BackupEndpoints
         );
 
     /// <summary>Begins a backup; <c>GET /backups</c> tells when it is done.</summary>
-    private static Accepted Make(BackupDesk desk)
+    internal static Accepted Make(BackupDesk desk)
     {
         desk.Start();
         return TypedResults.Accepted("/api/v1/backups");
     }
 
     /// <summary>Looks through a backup and tells what laying it back would change; changes nothing.</summary>
-    private static Results<Ok<RestoreAnswer>, ProblemHttpResult> Preview(string name, BackupDesk desk, BackupSettings settings)
+    internal static Results<Ok<RestoreAnswer>, ProblemHttpResult> Preview(string name, BackupDesk desk, BackupSettings settings)
     {
         if (desk.Folder.Find(name) is null)
             return Problems.Missing($"There is no backup '{name}'.");
@@ -107,7 +107,7 @@ internal static class BackupEndpoints
     }
 
     /// <summary>Has a backup laid back when the program starts next; what stands there then is copied aside first.</summary>
-    private static Results<NoContent, ProblemHttpResult> AskFor(string name, BackupDesk desk, BackupSettings settings)
+    internal static Results<NoContent, ProblemHttpResult> AskFor(string name, BackupDesk desk, BackupSettings settings)
     {
         if (desk.Folder.Find(name) is null)
             return Problems.Missing($"There is no backup '{name}'.");
@@ -127,14 +127,14 @@ internal static class BackupEndpoints
     }
 
     /// <summary>Lays nothing back after all.</summary>
-    private static NoContent TakeBack(BackupDesk desk)
+    internal static NoContent TakeBack(BackupDesk desk)
     {
         desk.Restore.TakeBack();
         return TypedResults.NoContent();
     }
 
     /// <summary>All that the house knows in one file of open formats, written while it is sent.</summary>
-    private static PushStreamHttpResult HouseFile(
+    internal static PushStreamHttpResult HouseFile(
         Caller caller,
         HttpContext context,
         HouseFileUseCases house,

@@ -55,12 +55,14 @@ internal static class JobEndpoints
     public static void MapJobs(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/jobs").WithTags("Bench");
-        group.MapGet(
-            "",
-            (JobStore jobs, int? count) => jobs.Newest(Math.Clamp(count ?? 100, 1, 1000)).Select(JobSummary.From).ToArray()
-        );
+        group
+            .MapGet(
+                "",
+                (JobStore jobs, int? count) => jobs.Newest(Math.Clamp(count ?? 100, 1, 1000)).Select(JobSummary.From).ToArray()
+            )
+            .WithSummary("The newest jobs.");
         group.MapPost("", Start);
-        group.MapGet("/grades", () => Grades);
+        group.MapGet("/grades", () => Grades).WithSummary("The grades in which findings are told, with what each means.");
         group.MapGet("/{id:long}", Get);
         group.MapPost("/{id:long}/entries", PostEntry);
         group.MapGet("/{id:long}/runs/from-readings", FromReadings);
@@ -68,10 +70,12 @@ internal static class JobEndpoints
         api.MapGet("/photos/{key:guid}", GetPhoto).WithTags("Bench").Produces(200, contentType: "image/jpeg");
     }
 
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> Get(long id, BenchQueries bench) =>
+    /// <summary>A job with its card, entries, runs and verdict.</summary>
+    internal static Results<Ok<JobAnswer>, ProblemHttpResult> Get(long id, BenchQueries bench) =>
         bench.Find(id) is { } job ? TypedResults.Ok(JobAnswer.From(job)) : Unknown(id);
 
-    private static async Task<Results<Created<JobAnswer>, ProblemHttpResult>> Start(
+    /// <summary>Begins a job at the bench; its card is made for this machine.</summary>
+    internal static async Task<Results<Created<JobAnswer>, ProblemHttpResult>> Start(
         StartJob request,
         Caller caller,
         FleetStore fleet,
@@ -106,7 +110,7 @@ internal static class JobEndpoints
     }
 
     /// <summary>One thing that happened. Its answer is the job as it now stands.</summary>
-    private static Results<Ok<JobAnswer>, ProblemHttpResult> PostEntry(
+    internal static Results<Ok<JobAnswer>, ProblemHttpResult> PostEntry(
         long id,
         EntryRequest request,
         Caller caller,
@@ -137,7 +141,7 @@ internal static class JobEndpoints
     }
 
     /// <summary>What the newest readings would give as a run: medians of the last windows under the main load.</summary>
-    private static Results<Ok<RunAnswer>, ProblemHttpResult> FromReadings(
+    internal static Results<Ok<RunAnswer>, ProblemHttpResult> FromReadings(
         long id,
         string? phase,
         JobStore jobs,
@@ -171,7 +175,7 @@ internal static class JobEndpoints
     }
 
     /// <summary>A photo's bytes; the entry that tells of it comes after them.</summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> PutPhoto(
+    internal static async Task<Results<NoContent, ProblemHttpResult>> PutPhoto(
         Caller caller,
         long id,
         Guid key,
@@ -201,7 +205,8 @@ internal static class JobEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<FileContentHttpResult, ProblemHttpResult> GetPhoto(
+    /// <summary>A photo of a job, JPEG.</summary>
+    internal static Results<FileContentHttpResult, ProblemHttpResult> GetPhoto(
         Guid key,
         bool? small,
         PhotoStore photos,

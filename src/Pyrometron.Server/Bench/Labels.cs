@@ -22,7 +22,8 @@ internal static class LabelEndpoints
         group.MapGet("/scan", Scan);
     }
 
-    private static Results<ContentHttpResult, ProblemHttpResult> Draw(string text)
+    /// <summary>A text as a QR code, SVG.</summary>
+    internal static Results<ContentHttpResult, ProblemHttpResult> Draw(string text)
     {
         if (text.Length is 0 or > LongestText)
             return Problems.Input("/text", $"text is 1 to {LongestText} characters.");
@@ -32,7 +33,7 @@ internal static class LabelEndpoints
     /// <summary>
     /// Reads a label: a tag as it stands, or an address of this program that ends in a machine, a job or a lot.
     /// </summary>
-    private static Results<Ok<ScanAnswer>, ProblemHttpResult> Scan(string text, FleetStore fleet, JobStore jobs, LotStore lots)
+    internal static Results<Ok<ScanAnswer>, ProblemHttpResult> Scan(string text, FleetStore fleet, JobStore jobs, LotStore lots)
     {
         var word = text.Trim();
         var path = word.Split('/', StringSplitOptions.RemoveEmptyEntries);

@@ -186,7 +186,9 @@ internal static class LiveRunEndpoints
     {
         var group = api.MapGroup("/jobs/{id:long}").WithTags("Bench");
         group.MapPost("/samples", Post);
-        group.MapGet("/live", (long id, DateTimeOffset? from, LiveRuns live) => live.Since(id, from ?? DateTimeOffset.MinValue));
+        group
+            .MapGet("/live", (long id, DateTimeOffset? from, LiveRuns live) => live.Since(id, from ?? DateTimeOffset.MinValue))
+            .WithSummary("Samples of the run that is going on, from an instant on.");
         group.MapPost("/probe", Attach).Needs(Right.Work);
         group
             .MapDelete(
@@ -197,10 +199,12 @@ internal static class LiveRunEndpoints
                     return TypedResults.NoContent();
                 }
             )
+            .WithSummary("Takes the probe off the run.")
             .Needs(Right.Work);
     }
 
-    private static Results<NoContent, ProblemHttpResult> Post(
+    /// <summary>Samples of a run that is going on.</summary>
+    internal static Results<NoContent, ProblemHttpResult> Post(
         Caller caller,
         long id,
         LiveSamples request,
@@ -232,7 +236,7 @@ internal static class LiveRunEndpoints
     /// <summary>
     /// Puts the simulated probe that ships with the program on a job: it warms up as the machine's last judgement says it would.
     /// </summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> Attach(
+    internal static async Task<Results<NoContent, ProblemHttpResult>> Attach(
         long id,
         AttachProbe request,
         JobStore jobs,

@@ -62,19 +62,22 @@ internal static class LogBookEndpoints
     public static void MapLogBook(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("").WithTags("Log book");
-        group.MapGet(
-            "/log",
-            ([AsParameters] LogQuery query, int? skip, int? take, ChangeStore log) =>
-                new LogAnswer(
-                    log.Count(query.Filter),
-                    [
-                        .. log.Page(query.Filter, Math.Max(0, skip ?? 0), Math.Clamp(take ?? 100, 1, MostAtOnce))
-                            .Select(LogLineAnswer.From),
-                    ]
-                )
-        );
+        group
+            .MapGet(
+                "/log",
+                ([AsParameters] LogQuery query, int? skip, int? take, ChangeStore log) =>
+                    new LogAnswer(
+                        log.Count(query.Filter),
+                        [
+                            .. log.Page(query.Filter, Math.Max(0, skip ?? 0), Math.Clamp(take ?? 100, 1, MostAtOnce))
+                                .Select(LogLineAnswer.From),
+                        ]
+                    )
+            )
+            .WithSummary("Lines of the log book, newest first.");
         group
             .MapGet("/log.csv", ([AsParameters] LogQuery query, ChangeStore log) => Csv(log, query.Filter))
+            .WithSummary("The lines that a search finds as CSV.")
             .Produces(200, contentType: "text/csv");
         group
             .MapGet(
@@ -91,21 +94,28 @@ internal static class LogBookEndpoints
                             )
                     )
             )
+            .WithSummary("The same as JSON.")
             .Produces<LogLineAnswer[]>();
-        group.MapGet(
-            "/changes",
-            (Caller caller, long? after, int? limit, ChangeStore log) =>
-                Changes(caller, log, after ?? 0, Math.Clamp(limit ?? 100, 1, MostAtOnce))
-        );
-        group.MapGet(
-            "/findings/agreement",
-            (JobStore jobs) =>
-                TrackRecord
-                    .Of(jobs.PredictedAndFound())
-                    .Select(r => new AgreementAnswer(r.Predicted, r.Jobs, r.Right, r.Says?.ToString(), r.Says))
-                    .ToArray()
-        );
-        group.MapGet("/findings/comebacks", (JobStore jobs) => jobs.ComeBack());
+        group
+            .MapGet(
+                "/changes",
+                (Caller caller, long? after, int? limit, ChangeStore log) =>
+                    Changes(caller, log, after ?? 0, Math.Clamp(limit ?? 100, 1, MostAtOnce))
+            )
+            .WithSummary("What has changed since a line of the log, for programs that follow along.");
+        group
+            .MapGet(
+                "/findings/agreement",
+                (JobStore jobs) =>
+                    TrackRecord
+                        .Of(jobs.PredictedAndFound())
+                        .Select(r => new AgreementAnswer(r.Predicted, r.Jobs, r.Right, r.Says?.ToString(), r.Says))
+                        .ToArray()
+            )
+            .WithSummary("How often the cause that was judged was the one that was found.");
+        group
+            .MapGet("/findings/comebacks", (JobStore jobs) => jobs.ComeBack())
+            .WithSummary("Machines that came back soon after a service, and for what.");
     }
 
     /// <summary>What of the log book is asked for.</summary>

@@ -57,11 +57,13 @@ internal static class NotesEndpoints
     public static void MapModelNotes(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/models").WithTags("Models");
-        group.MapGet(
-            "",
-            (NotesStore notes) => notes.Models().Select(m => new ModelSummary(m.Model, m.Kind, m.Machines, m.Noted)).ToArray()
-        );
-        group.MapGet("/notes", (string model, NotesStore notes) => Answer(model, notes));
+        group
+            .MapGet(
+                "",
+                (NotesStore notes) => notes.Models().Select(m => new ModelSummary(m.Model, m.Kind, m.Machines, m.Noted)).ToArray()
+            )
+            .WithSummary("All models with how many machines each has.");
+        group.MapGet("/notes", (string model, NotesStore notes) => Answer(model, notes)).WithSummary("The notes of a model.");
         group.MapPut("/notes", Put);
         group.MapGet("/notes/export", Export);
         group.MapPost("/notes/import", Import);
@@ -81,7 +83,7 @@ internal static class NotesEndpoints
     }
 
     /// <summary>Notes of all models, or of those named, with who saw what and how often.</summary>
-    private static NotesDocument Export(string[]? model, NotesStore store) =>
+    internal static NotesDocument Export(string[]? model, NotesStore store) =>
         new(
             NotesDocument.Form,
             [
@@ -92,7 +94,8 @@ internal static class NotesEndpoints
             ]
         );
 
-    private static Results<Ok<NotesImportAnswer>, ProblemHttpResult> Import(
+    /// <summary>Takes in notes of models; those that stand here stay unless they are asked to be replaced.</summary>
+    internal static Results<Ok<NotesImportAnswer>, ProblemHttpResult> Import(
         Caller caller,
         NotesDocument document,
         bool? dryRun,
@@ -151,7 +154,8 @@ internal static class NotesEndpoints
         return notes.Problems().Select(p => new InputProblem(p.Says, Pointer: at + p.Pointer));
     }
 
-    private static Results<Ok<NotesAnswer>, ProblemHttpResult> Put(
+    /// <summary>Changes the notes of a model.</summary>
+    internal static Results<Ok<NotesAnswer>, ProblemHttpResult> Put(
         Caller caller,
         KeepNotes request,
         BenchUseCases bench,

@@ -21,14 +21,18 @@ internal static class CampaignEndpoints
         group.MapGet("/{id:long}", OneAsync);
         group.MapPost("/preview", PreviewAsync);
         group.MapPost("", BeginAsync);
-        group.MapPost(
-            "/{id:long}/pause",
-            (Caller caller, long id, CampaignUseCases campaigns) => Pause(caller, id, true, campaigns)
-        );
-        group.MapPost(
-            "/{id:long}/resume",
-            (Caller caller, long id, CampaignUseCases campaigns) => Pause(caller, id, false, campaigns)
-        );
+        group
+            .MapPost(
+                "/{id:long}/pause",
+                (Caller caller, long id, CampaignUseCases campaigns) => Pause(caller, id, true, campaigns)
+            )
+            .WithSummary("Pauses a campaign: its machines are planned no further.");
+        group
+            .MapPost(
+                "/{id:long}/resume",
+                (Caller caller, long id, CampaignUseCases campaigns) => Pause(caller, id, false, campaigns)
+            )
+            .WithSummary("Goes on with a campaign that was paused.");
         group.MapPost("/{id:long}/go-on", GoOn);
         group.MapPost("/{id:long}/end", End);
         group.MapPost("/{id:long}/machines", Add);
@@ -37,7 +41,7 @@ internal static class CampaignEndpoints
     }
 
     /// <summary>The campaigns that a machine is in and that are not ended.</summary>
-    private static Results<Ok<IReadOnlyList<CampaignOfMachine>>, ProblemHttpResult> OfMachine(
+    internal static Results<Ok<IReadOnlyList<CampaignOfMachine>>, ProblemHttpResult> OfMachine(
         string tag,
         CampaignReading reading,
         FleetStore fleet
@@ -56,10 +60,12 @@ internal static class CampaignEndpoints
         return TypedResults.Ok(found);
     }
 
-    private static async Task<CampaignsAnswer> AllAsync(CampaignReading reading, CancellationToken cancellation) =>
+    /// <summary>All campaigns, with how far each is.</summary>
+    internal static async Task<CampaignsAnswer> AllAsync(CampaignReading reading, CancellationToken cancellation) =>
         new(await reading.AnswersAsync(reading.Progress(), cancellation));
 
-    private static async Task<Results<Ok<CampaignAnswer>, ProblemHttpResult>> OneAsync(
+    /// <summary>One campaign with its machines and what its runs prove so far.</summary>
+    internal static async Task<Results<Ok<CampaignAnswer>, ProblemHttpResult>> OneAsync(
         long id,
         CampaignReading reading,
         CancellationToken cancellation
@@ -69,7 +75,7 @@ internal static class CampaignEndpoints
             : Problems.Missing($"There is no campaign {id}.");
 
     /// <summary>What a campaign would be: its machines, what it takes, what it leaves out.</summary>
-    private static async Task<Results<Ok<CampaignPreview>, ProblemHttpResult>> PreviewAsync(
+    internal static async Task<Results<Ok<CampaignPreview>, ProblemHttpResult>> PreviewAsync(
         CampaignDraft draft,
         CampaignDrafts drafts,
         CancellationToken cancellation
@@ -80,7 +86,7 @@ internal static class CampaignEndpoints
     }
 
     /// <summary>Begins a campaign with the machines of its preview.</summary>
-    private static async Task<Results<Created<CampaignBegun>, ProblemHttpResult>> BeginAsync(
+    internal static async Task<Results<Created<CampaignBegun>, ProblemHttpResult>> BeginAsync(
         Caller caller,
         CampaignDraft draft,
         CampaignDrafts drafts,
@@ -122,7 +128,7 @@ internal static class CampaignEndpoints
     }
 
     /// <summary>Goes on with all machines although the proof does not say so.</summary>
-    private static Results<NoContent, ProblemHttpResult> GoOn(
+    internal static Results<NoContent, ProblemHttpResult> GoOn(
         Caller caller,
         long id,
         GoOnRequest request,
@@ -135,7 +141,8 @@ internal static class CampaignEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> End(
+    /// <summary>Ends a campaign; machines that are not done yet go back to their own rules.</summary>
+    internal static Results<NoContent, ProblemHttpResult> End(
         Caller caller,
         long id,
         EndRequest request,
@@ -149,7 +156,7 @@ internal static class CampaignEndpoints
     }
 
     /// <summary>Takes machines into a campaign that runs.</summary>
-    private static Results<NoContent, ProblemHttpResult> Add(
+    internal static Results<NoContent, ProblemHttpResult> Add(
         Caller caller,
         long id,
         MoreMachines request,
@@ -162,7 +169,8 @@ internal static class CampaignEndpoints
         return TypedResults.NoContent();
     }
 
-    private static NoContent Remove(Caller caller, long id, string tag, CampaignUseCases campaigns)
+    /// <summary>Takes a machine out of a campaign.</summary>
+    internal static NoContent Remove(Caller caller, long id, string tag, CampaignUseCases campaigns)
     {
         campaigns.Remove(caller.Actor, id, tag);
         return TypedResults.NoContent();

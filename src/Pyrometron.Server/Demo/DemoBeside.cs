@@ -92,7 +92,12 @@ internal static class DemoEndpoints
     public static void MapDemo(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/demo").WithTags("Demo");
-        group.MapGet("", (DemoBeside demo) => TypedResults.Ok(demo.State));
-        group.MapPost("", (DemoBeside demo, AboutStore about) => TypedResults.Ok(demo.Open(about))).Needs(Right.KeepHouse);
+        group
+            .MapGet("", (DemoBeside demo) => TypedResults.Ok(demo.State))
+            .WithSummary("Whether the demo is open beside the house's own data.");
+        group
+            .MapPost("", (DemoBeside demo, AboutStore about) => TypedResults.Ok(demo.Open(about)))
+            .WithSummary("Opens the demo beside the house's own data.")
+            .Needs(Right.KeepHouse);
     }
 }

@@ -51,7 +51,7 @@ public static class Setup
         builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
         builder.Services.ConfigureHttpJsonOptions(json => ApiJson.Configure(json.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
-        builder.Services.AddOpenApi(ApiDocument.Configure);
+        builder.Services.AddOpenApi(options => ApiDocument.Configure(options));
         builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
 
         builder.Services.AddHealthProbes();
@@ -222,7 +222,9 @@ public static class Setup
         app.MapHealthProbes();
         HouseMetrics.Map(app);
         var open = app.MapGroup("/api/v1");
-        open.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data)).WithTags("Health");
+        open.MapGet("/health", (AboutStore about) => new Health("ok", Version, about.Data))
+            .WithSummary("Whether the server answers, its version, and whether its data is the demo's.")
+            .WithTags("Health");
         open.MapSignIn();
         open.MapHouseAddress();
         var own = app.MapGroup("/api/v1").RequireAuthorization(AccessSetup.SignedIn);

@@ -33,25 +33,32 @@ internal static class ImportEndpoints
         group.MapGet("/fleet", GetFleet).Produces<object>(200, "application/json");
         group.MapPost("/readings", PostReadings).WithMetadata(Bodies.Tables).ForKeys(KeyScope.Readings);
         group.MapPost("/services", PostServices).WithMetadata(Bodies.Tables);
-        group.MapGet("/imports", (ImportStore imports, int? count) => imports.Newest(Math.Clamp(count ?? 20, 1, 200)).ToArray());
-        group.MapPost(
-            "/imports/{id:long}/undo",
-            (Caller caller, long id, ImportUseCases imports) =>
-            {
-                imports.Undo(caller.Actor, id);
-                return TypedResults.NoContent();
-            }
-        );
-        group.MapGet(
-            "/imports/{id:guid}",
-            Results<Ok<ImportState>, ProblemHttpResult> (Guid id, ImportProgress progress) =>
-                progress.Find(id) is { } state
-                    ? TypedResults.Ok(state)
-                    : Problems.Missing("This import has not begun or has ended.")
-        );
+        group
+            .MapGet("/imports", (ImportStore imports, int? count) => imports.Newest(Math.Clamp(count ?? 20, 1, 200)).ToArray())
+            .WithSummary("The newest imports.");
+        group
+            .MapPost(
+                "/imports/{id:long}/undo",
+                (Caller caller, long id, ImportUseCases imports) =>
+                {
+                    imports.Undo(caller.Actor, id);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithSummary("Undoes an import as far as nothing was built on it since.");
+        group
+            .MapGet(
+                "/imports/{id:guid}",
+                Results<Ok<ImportState>, ProblemHttpResult> (Guid id, ImportProgress progress) =>
+                    progress.Find(id) is { } state
+                        ? TypedResults.Ok(state)
+                        : Problems.Missing("This import has not begun or has ended.")
+            )
+            .WithSummary("How far an import is that is going on.");
     }
 
-    private static async Task<FleetAnswer> PostFleet(
+    /// <summary>Takes in a fleet document: sites, zones and machines. Again the same changes nothing.</summary>
+    internal static async Task<FleetAnswer> PostFleet(
         Caller caller,
         HttpRequest request,
         DataFolder folder,
@@ -73,19 +80,21 @@ internal static class ImportEndpoints
         );
     }
 
-    private static FileContentHttpResult GetFleet(FleetStore fleet)
+    /// <summary>The fleet as a document of the same form.</summary>
+    internal static FileContentHttpResult GetFleet(FleetStore fleet)
     {
         using var json = new MemoryStream();
         FleetDocument.Write(json, fleet.Register());
         return TypedResults.File(json.ToArray(), "application/json");
     }
 
+    /// <summary>Takes in readings, CSV: a line that cannot be read is refused by itself, and told.</summary>
     /// <param name="listed">How many refused lines the answer lists; default 100.</param>
     /// <param name="delimiter">
     /// What parts the cells; default comma. With another, numbers may have a decimal comma. A file that looks like another is
     /// refused with a question that names it.
     /// </param>
-    private static async Task<ImportAnswer> PostReadings(
+    internal static async Task<ImportAnswer> PostReadings(
         Caller caller,
         HttpRequest request,
         DataFolder folder,
@@ -120,9 +129,10 @@ internal static class ImportEndpoints
         }
     }
 
+    /// <summary>Takes in services that were done, CSV.</summary>
     /// <param name="listed">How many refused lines the answer lists; default 100.</param>
     /// <param name="delimiter">What parts the cells; default comma. With another, days may be written 1.5.2026.</param>
-    private static async Task<ImportAnswer> PostServices(
+    internal static async Task<ImportAnswer> PostServices(
         Caller caller,
         HttpRequest request,
         DataFolder folder,

@@ -81,13 +81,14 @@ internal static class LogEndpoints
     public static void MapLogs(this RouteGroupBuilder api) =>
         api.MapPost("/logs", Post).WithTags("Imports").WithMetadata(Bodies.Spreadsheets).ForKeys(KeyScope.Readings);
 
+    /// <summary>Takes in the log of a sensor program, CSV or XLSX, as runs or readings; what is not clear is asked.</summary>
     /// <param name="asset">
     /// The machine's tag; it may be left out where a column or the headers of the log name the machines.
     /// </param>
     /// <param name="timeZone">Of times without an offset, such as Europe/Lisbon; UTC where nothing is said.</param>
     /// <param name="map">HEADER:field, repeatable: settles a header.</param>
     /// <param name="means">HEADER:meaning, repeatable: settles the order of a header's dates.</param>
-    private static async Task<Results<Ok<SensorLogAnswer>, ProblemHttpResult>> Post(
+    internal static async Task<Results<Ok<SensorLogAnswer>, ProblemHttpResult>> Post(
         Caller caller,
         HttpRequest request,
         DataFolder folder,

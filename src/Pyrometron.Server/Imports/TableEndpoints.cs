@@ -55,16 +55,21 @@ internal static class TableEndpoints
     {
         var group = api.MapGroup("/fleet/table").WithTags("Imports");
         group.MapPost("", Post).WithMetadata(Bodies.Spreadsheets);
-        group.MapGet("", (FleetStore fleet) => Csv(MachineTableWriter.Write(fleet.Register(withRetired: false)), "machines.csv"));
-        group.MapGet("/template", () => Csv(MachineTableWriter.Template, "machines-template.csv"));
+        group
+            .MapGet("", (FleetStore fleet) => Csv(MachineTableWriter.Write(fleet.Register(withRetired: false)), "machines.csv"))
+            .WithSummary("The machines as a table, CSV.");
+        group
+            .MapGet("/template", () => Csv(MachineTableWriter.Template, "machines-template.csv"))
+            .WithSummary("An empty table with the headers that are known, CSV.");
     }
 
     private static FileContentHttpResult Csv(string table, string name) =>
         TypedResults.File(Encoding.UTF8.GetBytes(table), "text/csv; charset=utf-8", name);
 
+    /// <summary>Takes in a table of machines, CSV or XLSX; what is not clear is asked.</summary>
     /// <param name="map">HEADER:field, repeatable: settles a header.</param>
     /// <param name="means">WORD:meaning, repeatable: settles a kind, a model's kind, or the order of a header's dates.</param>
-    private static async Task<Results<Ok<TableAnswer>, ProblemHttpResult>> Post(
+    internal static async Task<Results<Ok<TableAnswer>, ProblemHttpResult>> Post(
         Caller caller,
         HttpRequest request,
         DataFolder folder,

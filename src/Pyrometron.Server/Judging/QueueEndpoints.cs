@@ -21,11 +21,12 @@ internal static class QueueEndpoints
         group.MapGet("/assets/{tag}/assessment", GetAssessment);
     }
 
+    /// <summary>The order of work: which machines need cleaning, repasting or repadding next, and why.</summary>
     /// <param name="asOf">A day; default now, or the newest reading's day when that is older than 30 days.</param>
     /// <param name="limit">How many items, or <c>all</c>; default 100.</param>
     /// <param name="wait">Seconds to wait for the newest data to be judged; default 20.</param>
     /// <param name="since">The mark of a queue that the caller has; only with limit all and no other day.</param>
-    private static async Task<Results<Ok<QueueAnswer>, ProblemHttpResult>> GetQueue(
+    internal static async Task<Results<Ok<QueueAnswer>, ProblemHttpResult>> GetQueue(
         DateOnly? asOf,
         string? limit,
         double? wait,
@@ -114,7 +115,8 @@ internal static class QueueEndpoints
         ];
     }
 
-    private static async Task<Results<Ok<AssessmentAnswer>, ProblemHttpResult>> GetAssessment(
+    /// <summary>How a machine is judged, with what was ruled out and by which evidence.</summary>
+    internal static async Task<Results<Ok<AssessmentAnswer>, ProblemHttpResult>> GetAssessment(
         string tag,
         DateOnly? asOf,
         double? wait,

@@ -66,7 +66,7 @@ internal static class WaitingEndpoints
     }
 
     /// <summary>What waiting with the work advised for a machine means.</summary>
-    private static async Task<Results<Ok<WaitingAnswer>, ProblemHttpResult>> OfMachineAsync(
+    internal static async Task<Results<Ok<WaitingAnswer>, ProblemHttpResult>> OfMachineAsync(
         string tag,
         FleetStore fleet,
         JudgementService service,
@@ -81,7 +81,7 @@ internal static class WaitingEndpoints
     }
 
     /// <summary>The same of all machines of a zone for which work is advised by now, next or soon.</summary>
-    private static async Task<Results<Ok<WaitingAnswer>, ProblemHttpResult>> OfZoneAsync(
+    internal static async Task<Results<Ok<WaitingAnswer>, ProblemHttpResult>> OfZoneAsync(
         string code,
         FleetStore fleet,
         JudgementService service,

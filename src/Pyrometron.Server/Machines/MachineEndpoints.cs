@@ -39,26 +39,30 @@ internal static class MachineEndpoints
     public static void MapMachines(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/assets").WithTags("Machines");
-        group.MapGet(
-            "",
-            (FleetStore fleet) =>
-                fleet
-                    .All()
-                    .Select(a => new MachineSummary(a.Asset.Tag, a.Asset.Kind, a.Asset.Model, a.Asset.Zone, a.RetiredOn))
-                    .ToArray()
-        );
+        group
+            .MapGet(
+                "",
+                (FleetStore fleet) =>
+                    fleet
+                        .All()
+                        .Select(a => new MachineSummary(a.Asset.Tag, a.Asset.Kind, a.Asset.Model, a.Asset.Zone, a.RetiredOn))
+                        .ToArray()
+            )
+            .WithSummary("All machines, in brief.");
         group.MapGet("/{tag}", Get);
         group.MapPut("/{tag}", Put);
         group.MapPost("/{tag}/retirement", Retire);
         group.MapPut("/{tag}/set-aside", SetAside);
-        group.MapDelete(
-            "/{tag}/set-aside",
-            (Caller caller, string tag, FleetUseCases fleet) =>
-            {
-                fleet.TakeBack(caller.Actor, tag);
-                return TypedResults.NoContent();
-            }
-        );
+        group
+            .MapDelete(
+                "/{tag}/set-aside",
+                (Caller caller, string tag, FleetUseCases fleet) =>
+                {
+                    fleet.TakeBack(caller.Actor, tag);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithSummary("Takes a machine back into the queue.");
         group.MapPost("/{tag}/services", PostService);
         group.MapPost("/{tag}/services/{service:long}/void", VoidService);
         group.MapGet("/{tag}/readings", Readings);
@@ -66,7 +70,8 @@ internal static class MachineEndpoints
         group.MapPost("/{tag}/readings/correct", CorrectReading);
     }
 
-    private static Results<Ok<MachineAnswer>, ProblemHttpResult> Get(
+    /// <summary>A machine with its parts, services, readings and reports.</summary>
+    internal static Results<Ok<MachineAnswer>, ProblemHttpResult> Get(
         string tag,
         FleetStore fleet,
         ServiceStore services,
@@ -116,13 +121,15 @@ internal static class MachineEndpoints
         );
     }
 
-    private static NoContent Put(Caller caller, string tag, MachineEdit edit, FleetUseCases fleet)
+    /// <summary>Changes what is known of a machine.</summary>
+    internal static NoContent Put(Caller caller, string tag, MachineEdit edit, FleetUseCases fleet)
     {
         fleet.Edit(caller.Actor, tag, edit.Apply);
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> Retire(
+    /// <summary>Takes a machine out of service; its history stays.</summary>
+    internal static Results<NoContent, ProblemHttpResult> Retire(
         Caller caller,
         string tag,
         Retirement request,
@@ -143,7 +150,8 @@ internal static class MachineEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> SetAside(
+    /// <summary>Sets a machine aside until a day: it leaves the queue, with a reason.</summary>
+    internal static Results<NoContent, ProblemHttpResult> SetAside(
         Caller caller,
         string tag,
         PutAside request,
@@ -159,7 +167,8 @@ internal static class MachineEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> PostService(
+    /// <summary>Enters a service that was done without the bench.</summary>
+    internal static Results<NoContent, ProblemHttpResult> PostService(
         Caller caller,
         string tag,
         AddService request,
@@ -179,7 +188,8 @@ internal static class MachineEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> VoidService(
+    /// <summary>Voids a service that never was; it stays in the book with its reason.</summary>
+    internal static Results<NoContent, ProblemHttpResult> VoidService(
         Caller caller,
         string tag,
         long service,
@@ -193,8 +203,9 @@ internal static class MachineEndpoints
         return TypedResults.NoContent();
     }
 
+    /// <summary>Readings of a machine, newest first.</summary>
     /// <param name="before">Only older ones, for paging.</param>
-    private static Results<Ok<ReadingEntry[]>, ProblemHttpResult> Readings(
+    internal static Results<Ok<ReadingEntry[]>, ProblemHttpResult> Readings(
         string tag,
         DateTimeOffset? before,
         int? count,
@@ -210,7 +221,8 @@ internal static class MachineEndpoints
             )
             : Unknown(tag);
 
-    private static Results<NoContent, ProblemHttpResult> VoidReading(
+    /// <summary>Voids a reading; it stays with its reason and counts no more.</summary>
+    internal static Results<NoContent, ProblemHttpResult> VoidReading(
         Caller caller,
         string tag,
         ReadingVoiding request,
@@ -225,7 +237,8 @@ internal static class MachineEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> CorrectReading(
+    /// <summary>Corrects a value of a reading; what stood there stays in its history.</summary>
+    internal static Results<NoContent, ProblemHttpResult> CorrectReading(
         Caller caller,
         string tag,
         ReadingCorrection request,

@@ -26,7 +26,8 @@ internal static class SymptomEndpoints
         group.MapPost("/{id:long}/withdraw", Withdraw);
     }
 
-    private static Results<NoContent, ProblemHttpResult> Post(
+    /// <summary>Reports what somebody noticed on a machine.</summary>
+    internal static Results<NoContent, ProblemHttpResult> Post(
         Caller caller,
         string tag,
         ReportSymptom request,
@@ -54,7 +55,8 @@ internal static class SymptomEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> Withdraw(
+    /// <summary>Takes a report back; it stays in the book with its reason.</summary>
+    internal static Results<NoContent, ProblemHttpResult> Withdraw(
         Caller caller,
         string tag,
         long id,

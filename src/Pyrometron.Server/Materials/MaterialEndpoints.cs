@@ -25,7 +25,7 @@ internal static class MaterialEndpoints
     /// Which pad is cut where: few sheets first, then small ones and off-cuts, by cuts from edge to edge as a knife makes them;
     /// with the number of sheets that are needed at least.
     /// </summary>
-    private static async Task<Results<Ok<PadPlanAnswer>, ProblemHttpResult>> PadPlanAsync(
+    internal static async Task<Results<Ok<PadPlanAnswer>, ProblemHttpResult>> PadPlanAsync(
         PadPlanRequest request,
         CuttingDesk desk,
         CancellationToken cancellation
@@ -40,7 +40,7 @@ internal static class MaterialEndpoints
     /// <summary>
     /// How much paste a chip takes, how often the tube does, and what the layer adds to the chip's temperature.
     /// </summary>
-    private static Results<Ok<PasteAnswer>, ProblemHttpResult> Paste(PasteRequest request) =>
+    internal static Results<Ok<PasteAnswer>, ProblemHttpResult> Paste(PasteRequest request) =>
         request.Problems() is { Count: > 0 } problems ? Problems.Input(problems) : TypedResults.Ok(PasteAnswer.From(request));
 
     /// <summary>
@@ -48,7 +48,7 @@ internal static class MaterialEndpoints
     /// better
     /// one would win beside what a bare tenth costs, and where it must not be used.
     /// </summary>
-    private static async Task<Results<Ok<PasteForChipAnswer>, ProblemHttpResult>> PasteForChipAsync(
+    internal static async Task<Results<Ok<PasteForChipAnswer>, ProblemHttpResult>> PasteForChipAsync(
         PasteForChip question,
         LotStore lots,
         FleetStore fleet,
@@ -78,7 +78,7 @@ internal static class MaterialEndpoints
     /// <summary>
     /// Which pad goes where on a cooler: the exact one, else a thinner one that still touches, never a thicker one.
     /// </summary>
-    private static Results<Ok<PadAdviceAnswer>, ProblemHttpResult> Pads(PadQuestion question, LotStore lots, TimeProvider clock)
+    internal static Results<Ok<PadAdviceAnswer>, ProblemHttpResult> Pads(PadQuestion question, LotStore lots, TimeProvider clock)
     {
         var reader = new PadQuestionReader(question);
         return reader.Read() is { } places
@@ -87,7 +87,7 @@ internal static class MaterialEndpoints
     }
 
     /// <summary>How paste spreads under a cooler, picture by picture.</summary>
-    private static Results<Ok<SpreadAnswer>, ProblemHttpResult> Spread(SpreadRequest request, CancellationToken cancellation) =>
+    internal static Results<Ok<SpreadAnswer>, ProblemHttpResult> Spread(SpreadRequest request, CancellationToken cancellation) =>
         request.Problems() is { Count: > 0 } problems
             ? Problems.Input(problems)
             : TypedResults.Ok(SpreadAnswer.From(request.Play(cancellation)));

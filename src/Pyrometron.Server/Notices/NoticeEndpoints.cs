@@ -31,13 +31,15 @@ internal static class NoticeEndpoints
         group.MapPost("/people/{code}/notices/test", TestAsync).Needs(Right.KeepPeople);
         group.MapGet("/notices/sent", Sent);
         group.MapPost("/notices/sent/{id:long}/again", Again);
-        group.MapGet("/notices/stand-ins", (StandIns standIns) => standIns.Took);
+        group
+            .MapGet("/notices/stand-ins", (StandIns standIns) => standIns.Took)
+            .WithSummary("What the demo's own mail server and webhook took: nothing leaves this machine.");
     }
 
     /// <summary>What is new.</summary>
     /// <param name="days">How many days back, 1 to 365; 14 where missing.</param>
     /// <param name="person">The code of somebody, for what is shown to them; all of it where missing.</param>
-    private static Results<Ok<NoticesAnswer>, ProblemHttpResult> News(
+    internal static Results<Ok<NoticesAnswer>, ProblemHttpResult> News(
         int? days,
         string? person,
         NoticeStore notices,
@@ -75,7 +77,7 @@ internal static class NoticeEndpoints
         );
 
     /// <summary>Who is told of what, and how.</summary>
-    private static SubscriptionsAnswer People(NoticeStore notices, PeopleStore people, NoticePost post, StandIns standIns) =>
+    internal static SubscriptionsAnswer People(NoticeStore notices, PeopleStore people, NoticePost post, StandIns standIns) =>
         new(
             [
                 .. people
@@ -106,7 +108,7 @@ internal static class NoticeEndpoints
         notices.Subscriptions().GetValueOrDefault(person) ?? Subscription.Usual(person);
 
     /// <summary>Keeps what somebody wants to be told of, and how.</summary>
-    private static Results<NoContent, ProblemHttpResult> Put(
+    internal static Results<NoContent, ProblemHttpResult> Put(
         Caller caller,
         string code,
         SubscriptionDto sent,
@@ -156,7 +158,7 @@ internal static class NoticeEndpoints
     }
 
     /// <summary>Makes a new secret for somebody's program and tells it once; the one before ends.</summary>
-    private static SecretAnswer GiveSecret(Caller caller, string code, NoticeUseCases useCases)
+    internal static SecretAnswer GiveSecret(Caller caller, string code, NoticeUseCases useCases)
     {
         var secret = WebhookSecret.Make();
         useCases.GiveSecret(caller.Actor, code, secret);
@@ -164,7 +166,7 @@ internal static class NoticeEndpoints
     }
 
     /// <summary>Sends a test at once and tells how it went.</summary>
-    private static async Task<Results<Ok<DeliveryAnswer>, ProblemHttpResult>> TestAsync(
+    internal static async Task<Results<Ok<DeliveryAnswer>, ProblemHttpResult>> TestAsync(
         string code,
         TestRequest request,
         NoticePost post,
@@ -175,11 +177,11 @@ internal static class NoticeEndpoints
             : Problems.Input("/channel", "channel is needed: mail or webhook");
 
     /// <summary>What was sent or is to be, the newest first.</summary>
-    private static DeliveriesAnswer Sent(DeliveryStore deliveries) =>
+    internal static DeliveriesAnswer Sent(DeliveryStore deliveries) =>
         new([.. deliveries.Newest(MostDeliveries).Select(DeliveryAnswer.From)]);
 
     /// <summary>Has something that was given up tried again.</summary>
-    private static async Task<NoContent> Again(
+    internal static async Task<NoContent> Again(
         Caller caller,
         long id,
         NoticeUseCases useCases,

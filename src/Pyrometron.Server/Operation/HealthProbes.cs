@@ -26,11 +26,14 @@ internal static class HealthProbes
     public static void MapHealthProbes(this IEndpointRouteBuilder app)
     {
         // Without a check: as long as this is answered the program lives.
-        app.MapGet("/health/live", () => new ProbeAnswer("live", new Dictionary<string, string>())).WithTags("Health");
+        app.MapGet("/health/live", () => new ProbeAnswer("live", new Dictionary<string, string>()))
+            .WithSummary("Whether the program runs at all.")
+            .WithTags("Health");
         app.MapGet("/health/ready", ReadyAsync).Produces<ProbeAnswer>().Produces<ProbeAnswer>(503).WithTags("Health");
     }
 
-    private static async Task<IResult> ReadyAsync(HealthCheckService health, CancellationToken cancellation)
+    /// <summary>Whether the program can answer: its database, its disk and its judgement.</summary>
+    internal static async Task<IResult> ReadyAsync(HealthCheckService health, CancellationToken cancellation)
     {
         var report = await health.CheckHealthAsync(cancellation);
         var ready = report.Status == HealthStatus.Healthy;

@@ -73,9 +73,13 @@ internal static class HousekeepingEndpoints
     public static void MapHousekeeping(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/housekeeping").WithTags("Housekeeping").Needs(Right.KeepHouse);
-        group.MapGet("", (Caller caller, Housekeeping house) => house.Look(caller.Session));
+        group
+            .MapGet("", (Caller caller, Housekeeping house) => house.Look(caller.Session))
+            .WithSummary("People, keys, browsers, backups, sizes and versions at a glance.");
         group.MapDelete("/browsers/{id:long}", EndBrowser);
-        group.MapGet("/names", (Database database) => NameErasure.Names(database));
+        group
+            .MapGet("/names", (Database database) => NameErasure.Names(database))
+            .WithSummary("All people whose name stands in the house.");
         group.MapPost("/names/erase", Erase);
         group.MapGet("/packages", Packages);
         group
@@ -84,14 +88,14 @@ internal static class HousekeepingEndpoints
     }
 
     /// <summary>Signs one browser out, whosoever it is: a lost phone.</summary>
-    private static NoContent EndBrowser(long id, Caller caller, AccountUseCases accounts)
+    internal static NoContent EndBrowser(long id, Caller caller, AccountUseCases accounts)
     {
         accounts.EndSession(caller.Actor, id);
         return TypedResults.NoContent();
     }
 
     /// <summary>Takes the name of a person out of the house; what they did stays. It cannot be taken back.</summary>
-    private static Results<Ok<ErasedName>, ProblemHttpResult> Erase(
+    internal static Results<Ok<ErasedName>, ProblemHttpResult> Erase(
         NameToErase request,
         Caller caller,
         ErasureUseCases erasure
@@ -101,11 +105,11 @@ internal static class HousekeepingEndpoints
             : Problems.Input("/name", "name is needed: as it stands in the list of names.");
 
     /// <summary>The packages that ship with the program, by name, each with the text of its licence.</summary>
-    private static Results<Ok<PackageAnswer[]>, ProblemHttpResult> Packages() =>
+    internal static Results<Ok<PackageAnswer[]>, ProblemHttpResult> Packages() =>
         BillOfMaterials.Read(BillOfMaterials.Path) is { } packages ? TypedResults.Ok(packages) : NoBill();
 
     /// <summary>The bill of materials as the build wrote it: CycloneDX 1.6, JSON.</summary>
-    private static Results<PhysicalFileHttpResult, ProblemHttpResult> Bill() =>
+    internal static Results<PhysicalFileHttpResult, ProblemHttpResult> Bill() =>
         File.Exists(BillOfMaterials.Path)
             ? TypedResults.PhysicalFile(BillOfMaterials.Path, BillOfMaterials.ContentType, "bill-of-materials.cdx.json")
             : NoBill();

@@ -33,7 +33,7 @@ internal static class CalendarEndpoints
     /// </summary>
     /// <param name="zone">The code of a zone, for its machines alone.</param>
     /// <param name="person">The code of a person, for their part of the plan; a zone then counts for nothing.</param>
-    private static async Task<Results<ContentHttpResult, ProblemHttpResult>> GetAsync(
+    internal static async Task<Results<ContentHttpResult, ProblemHttpResult>> GetAsync(
         string? zone,
         string? person,
         PlanStore plans,

@@ -13,7 +13,7 @@ internal static class PlanEndpoints
         api.MapGroup("/plan").WithTags("Plan").MapPost("/solve", SolveAsync);
 
     /// <summary>The best plan that is found in the time; one problem at a time, since each takes the whole machine.</summary>
-    private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> SolveAsync(
+    internal static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> SolveAsync(
         PlanRequest request,
         PlanningDesk desk,
         CancellationToken cancellation

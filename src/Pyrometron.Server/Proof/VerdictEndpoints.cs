@@ -27,7 +27,7 @@ internal static class VerdictEndpoints
     }
 
     /// <summary>A sensor log (CSV) in, what the run settles at out; nothing is stored.</summary>
-    private static async Task<Results<Ok<RunLogAnswer>, ProblemHttpResult>> ReadLog(
+    internal static async Task<Results<Ok<RunLogAnswer>, ProblemHttpResult>> ReadLog(
         HttpRequest request,
         DataFolder folder,
         CancellationToken cancellation
@@ -43,7 +43,7 @@ internal static class VerdictEndpoints
     }
 
     /// <summary>A log of one part's samples in, what it settles at out; nothing is stored.</summary>
-    private static Results<Ok<SettledValue>, ProblemHttpResult> Settle(RunLog log)
+    internal static Results<Ok<SettledValue>, ProblemHttpResult> Settle(RunLog log)
     {
         if (
             log.Minutes is not { Count: >= 6 and <= MostSamples } minutes
@@ -65,7 +65,8 @@ internal static class VerdictEndpoints
             : Problems.Input("/minutes", "these samples do not spread over any time");
     }
 
-    private static Results<Ok<VerdictAnswer>, ProblemHttpResult> Evaluate(VerdictRequest request)
+    /// <summary>Judges a pair of runs, before and after a service: what it won, and with which uncertainty.</summary>
+    internal static Results<Ok<VerdictAnswer>, ProblemHttpResult> Evaluate(VerdictRequest request)
     {
         var problems = new List<InputProblem>();
         if (request.Before is null)

@@ -39,7 +39,7 @@ internal static class WonEndpoints
     /// <param name="by">level where it is missing.</param>
     /// <param name="from">The first day on which work was done that counts.</param>
     /// <param name="until">The last one.</param>
-    private static Results<Ok<WonAnswer>, ProblemHttpResult> Get(
+    internal static Results<Ok<WonAnswer>, ProblemHttpResult> Get(
         string? by,
         DateOnly? from,
         DateOnly? until,
@@ -72,7 +72,7 @@ internal static class WonEndpoints
 
     /// <summary>Whether the dates that were stated some time ago have held.</summary>
     /// <param name="days">How long ago, 30 to 365 days; 90 where it is missing.</param>
-    private static async Task<Results<Ok<StatedDatesAnswer>, ProblemHttpResult>> DatesAsync(
+    internal static async Task<Results<Ok<StatedDatesAnswer>, ProblemHttpResult>> DatesAsync(
         int? days,
         JudgementService judgement,
         CancellationToken cancellation
@@ -88,7 +88,7 @@ internal static class WonEndpoints
     }
 
     /// <summary>The same jobs one by one.</summary>
-    private static ContentHttpResult Csv(DateOnly? from, DateOnly? until, JobStore jobs)
+    internal static ContentHttpResult Csv(DateOnly? from, DateOnly? until, JobStore jobs)
     {
         static string Number(double value) => value.ToString("0.0#", CultureInfo.InvariantCulture);
         string Line(FinishedJob j) =>

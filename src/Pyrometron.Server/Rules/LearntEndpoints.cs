@@ -143,7 +143,8 @@ internal static class LearntEndpoints
         group.MapPost("/refusals", Refuse);
     }
 
-    private static async Task<Results<Ok<LearntAnswer>, ProblemHttpResult>> Get(
+    /// <summary>What the house's own record says of its intervals.</summary>
+    internal static async Task<Results<Ok<LearntAnswer>, ProblemHttpResult>> Get(
         JudgementService judgement,
         FleetStore fleet,
         JobStore jobs,
@@ -192,7 +193,8 @@ internal static class LearntEndpoints
         );
     }
 
-    private static Results<NoContent, ProblemHttpResult> Refuse(Caller caller, IntervalRefusal request, RuleUseCases rules)
+    /// <summary>Puts an interval that was learnt aside: it is not offered again until more is known.</summary>
+    internal static Results<NoContent, ProblemHttpResult> Refuse(Caller caller, IntervalRefusal request, RuleUseCases rules)
     {
         var problems = new List<InputProblem>();
         if (request.Scope is not (RuleScope.Zone or RuleScope.ZoneKind or RuleScope.Model))

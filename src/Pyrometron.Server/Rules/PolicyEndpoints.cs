@@ -59,11 +59,14 @@ internal static class PolicyEndpoints
     public static void MapPolicy(this RouteGroupBuilder api)
     {
         var group = api.MapGroup("/policy").WithTags("House rules");
-        group.MapGet("", (PolicyStore policy) => PolicyDto.From(policy.Current(), policy.Bench()));
+        group
+            .MapGet("", (PolicyStore policy) => PolicyDto.From(policy.Current(), policy.Bench()))
+            .WithSummary("The rules of the whole house.");
         group.MapPut("", Put);
     }
 
-    private static Results<Ok<PolicyDto>, ProblemHttpResult> Put(
+    /// <summary>Changes the rules of the whole house; the queue follows at once.</summary>
+    internal static Results<Ok<PolicyDto>, ProblemHttpResult> Put(
         Caller caller,
         PolicyDto request,
         PolicyStore policy,

@@ -28,7 +28,8 @@ internal static class RuleEndpoints
         group.MapGet("/assets/{tag}/rules", OfMachine);
     }
 
-    private static LocalRulesAnswer Get(RuleStore rules, FleetStore fleet)
+    /// <summary>The rules for some machines alone: of a site, zone, kind, model or single machine.</summary>
+    internal static LocalRulesAnswer Get(RuleStore rules, FleetStore fleet)
     {
         var sites = fleet.Sites();
         var names = new RuleNames(sites);
@@ -61,7 +62,8 @@ internal static class RuleEndpoints
         );
     }
 
-    private static Results<Ok<LocalRulesAnswer>, ProblemHttpResult> Put(
+    /// <summary>Replaces the rules for some machines.</summary>
+    internal static Results<Ok<LocalRulesAnswer>, ProblemHttpResult> Put(
         Caller caller,
         LocalRuleDto request,
         PolicyStore policy,
@@ -79,7 +81,7 @@ internal static class RuleEndpoints
     }
 
     /// <summary>What rules would do to the queue and to the work of the next quarter. Nothing is kept.</summary>
-    private static async Task<Results<Ok<RulePreviewAnswer>, ProblemHttpResult>> Preview(
+    internal static async Task<Results<Ok<RulePreviewAnswer>, ProblemHttpResult>> Preview(
         RulesToTry request,
         PolicyStore policy,
         RuleStore rules,
@@ -126,7 +128,8 @@ internal static class RuleEndpoints
         );
     }
 
-    private static Results<Ok<MachineRulesAnswer>, ProblemHttpResult> OfMachine(
+    /// <summary>Which rules hold for a machine, and from where each comes.</summary>
+    internal static Results<Ok<MachineRulesAnswer>, ProblemHttpResult> OfMachine(
         string tag,
         PolicyStore policy,
         RuleStore rules,

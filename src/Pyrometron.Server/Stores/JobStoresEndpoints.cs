@@ -33,7 +33,7 @@ internal static class JobStoresEndpoints
     }
 
     /// <summary>What a job at the bench needs from the shelf, with lot and place.</summary>
-    private static async Task<Results<Ok<JobStoresAnswer>, ProblemHttpResult>> AtBenchAsync(
+    internal static async Task<Results<Ok<JobStoresAnswer>, ProblemHttpResult>> AtBenchAsync(
         long id,
         JobStore jobs,
         WorkAhead ahead,
@@ -50,7 +50,7 @@ internal static class JobStoresEndpoints
     }
 
     /// <summary>What a job cost: material by the lots it used, minutes as booked, downtime.</summary>
-    private static Results<Ok<JobCostAnswer>, ProblemHttpResult> Cost(
+    internal static Results<Ok<JobCostAnswer>, ProblemHttpResult> Cost(
         long id,
         BenchQueries bench,
         FleetStore fleet,
@@ -85,7 +85,7 @@ internal static class JobStoresEndpoints
 
     /// <summary>What to take along to some machines: from the shelf, driver bits, tools.</summary>
     /// <param name="asset">The machines, up to 300.</param>
-    private static async Task<Results<Ok<BringAnswer>, ProblemHttpResult>> BringAsync(
+    internal static async Task<Results<Ok<BringAnswer>, ProblemHttpResult>> BringAsync(
         string[] asset,
         WorkAhead ahead,
         LotStore lots,

@@ -23,7 +23,7 @@ internal static class LotEndpoints
     }
 
     /// <summary>Puts a lot on the shelf.</summary>
-    private static Results<Created<AddedLot>, ProblemHttpResult> AddLot(
+    internal static Results<Created<AddedLot>, ProblemHttpResult> AddLot(
         Caller caller,
         NewLot lot,
         ProductStore products,
@@ -40,7 +40,7 @@ internal static class LotEndpoints
     }
 
     /// <summary>A lot, everything that came in and went out, and the machines that it or its batch went into.</summary>
-    private static async Task<Results<Ok<LotPageAnswer>, ProblemHttpResult>> GetLot(
+    internal static async Task<Results<Ok<LotPageAnswer>, ProblemHttpResult>> GetLot(
         long id,
         WorkAhead ahead,
         LotStore lots,
@@ -61,7 +61,7 @@ internal static class LotEndpoints
     }
 
     /// <summary>Replaces what is known of a lot besides its amount.</summary>
-    private static Results<NoContent, ProblemHttpResult> ChangeLot(
+    internal static Results<NoContent, ProblemHttpResult> ChangeLot(
         Caller caller,
         long id,
         LotChange change,
@@ -76,7 +76,7 @@ internal static class LotEndpoints
     }
 
     /// <summary>Takes over what somebody counted.</summary>
-    private static Results<NoContent, ProblemHttpResult> Count(
+    internal static Results<NoContent, ProblemHttpResult> Count(
         Caller caller,
         long id,
         CountedAmount counted,
@@ -94,7 +94,7 @@ internal static class LotEndpoints
     }
 
     /// <summary>Throws a part of a lot away.</summary>
-    private static Results<NoContent, ProblemHttpResult> ThrowAway(
+    internal static Results<NoContent, ProblemHttpResult> ThrowAway(
         Caller caller,
         long id,
         ThrownAway thrown,

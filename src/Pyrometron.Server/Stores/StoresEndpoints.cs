@@ -39,7 +39,7 @@ internal static class StoresEndpoints
 
     /// <summary>What is on the shelf, and for which of the next jobs it is enough.</summary>
     /// <param name="jobs">How many jobs ahead, 1 to 200; 30 where missing.</param>
-    private static async Task<Results<Ok<StoresAnswer>, ProblemHttpResult>> GetAsync(
+    internal static async Task<Results<Ok<StoresAnswer>, ProblemHttpResult>> GetAsync(
         int? jobs,
         WorkAhead ahead,
         LotStore lots,
@@ -56,7 +56,7 @@ internal static class StoresEndpoints
     }
 
     /// <summary>Adds a product, or changes what is known of it.</summary>
-    private static Results<NoContent, ProblemHttpResult> PutProduct(
+    internal static Results<NoContent, ProblemHttpResult> PutProduct(
         Caller caller,
         string code,
         ProductDraft product,
@@ -71,7 +71,7 @@ internal static class StoresEndpoints
     }
 
     /// <summary>Takes a product off the list; one that has lots stays.</summary>
-    private static NoContent RemoveProduct(Caller caller, string code, StoresUseCases stores)
+    internal static NoContent RemoveProduct(Caller caller, string code, StoresUseCases stores)
     {
         stores.Remove(caller.Actor, code);
         return TypedResults.NoContent();
@@ -79,7 +79,7 @@ internal static class StoresEndpoints
 
     /// <summary>What to buy for the next jobs, the cheapest packs, and the last day on which to order them.</summary>
     /// <param name="jobs">How many jobs ahead, 1 to 200; 30 where missing.</param>
-    private static async Task<Results<Ok<ShoppingAnswer>, ProblemHttpResult>> ShoppingAsync(
+    internal static async Task<Results<Ok<ShoppingAnswer>, ProblemHttpResult>> ShoppingAsync(
         int? jobs,
         WorkAhead ahead,
         LotStore lots,
@@ -92,7 +92,7 @@ internal static class StoresEndpoints
 
     /// <summary>The same as a table.</summary>
     /// <param name="jobs">How many jobs ahead, 1 to 200; 30 where missing.</param>
-    private static async Task<Results<ContentHttpResult, ProblemHttpResult>> ShoppingCsvAsync(
+    internal static async Task<Results<ContentHttpResult, ProblemHttpResult>> ShoppingCsvAsync(
         int? jobs,
         WorkAhead ahead,
         LotStore lots,
@@ -183,7 +183,7 @@ internal static class StoresEndpoints
     }
 
     /// <summary>A plan of cuts for pads of jobs ahead from the sheets and off-cuts on the shelf; nothing is booked yet.</summary>
-    private static async Task<Results<Ok<CuttingAnswer>, ProblemHttpResult>> CutAsync(
+    internal static async Task<Results<Ok<CuttingAnswer>, ProblemHttpResult>> CutAsync(
         CuttingRequest request,
         WorkAhead ahead,
         LotStore lots,
@@ -219,7 +219,7 @@ internal static class StoresEndpoints
     /// <summary>
     /// Books a plan of cuts: sheets leave the shelf, off-cuts come onto it, the pads lie ready for their machines.
     /// </summary>
-    private static Results<NoContent, ProblemHttpResult> BookCut(
+    internal static Results<NoContent, ProblemHttpResult> BookCut(
         Caller caller,
         Guid id,
         CuttingPlans plans,

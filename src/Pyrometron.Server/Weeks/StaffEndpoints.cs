@@ -104,7 +104,8 @@ internal static class StaffEndpoints
         group.MapPut("/assets/{tag}/hold", PutHold);
     }
 
-    private static StaffAnswer Get(PeopleStore people, ZoneTimesStore zones, FleetStore fleet)
+    /// <summary>Who works when, and where work may be done when.</summary>
+    internal static StaffAnswer Get(PeopleStore people, ZoneTimesStore zones, FleetStore fleet)
     {
         var absences = people.Absences().ToLookup(a => a.Absence.Person);
         var times = zones.All().ToDictionary(z => z.Zone);
@@ -144,7 +145,8 @@ internal static class StaffEndpoints
         );
     }
 
-    private static Results<NoContent, ProblemHttpResult> PutPerson(
+    /// <summary>Adds somebody who works, or changes what is known of them.</summary>
+    internal static Results<NoContent, ProblemHttpResult> PutPerson(
         Caller caller,
         string code,
         PersonDto person,
@@ -166,13 +168,15 @@ internal static class StaffEndpoints
         return TypedResults.NoContent();
     }
 
-    private static NoContent RemovePerson(Caller caller, string code, StaffUseCases staff)
+    /// <summary>Takes somebody off the list of who works.</summary>
+    internal static NoContent RemovePerson(Caller caller, string code, StaffUseCases staff)
     {
         staff.Remove(caller.Actor, code);
         return TypedResults.NoContent();
     }
 
-    private static Results<Ok<AbsenceAnswer>, ProblemHttpResult> AddAbsence(
+    /// <summary>Enters days on which somebody is away.</summary>
+    internal static Results<Ok<AbsenceAnswer>, ProblemHttpResult> AddAbsence(
         Caller caller,
         string code,
         AbsenceDto absence,
@@ -187,13 +191,15 @@ internal static class StaffEndpoints
         return TypedResults.Ok(new AbsenceAnswer(id, days.From, days.To, days.Reason));
     }
 
-    private static NoContent RemoveAbsence(Caller caller, long id, StaffUseCases staff)
+    /// <summary>Takes an absence back.</summary>
+    internal static NoContent RemoveAbsence(Caller caller, long id, StaffUseCases staff)
     {
         staff.RemoveAbsence(caller.Actor, id);
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> PutZone(
+    /// <summary>Says when a zone may be worked in, and how many of its machines may be down at once.</summary>
+    internal static Results<NoContent, ProblemHttpResult> PutZone(
         Caller caller,
         string code,
         ZoneTimesDto times,
@@ -215,7 +221,8 @@ internal static class StaffEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> PutWalking(Caller caller, WalkingDto walking, StaffUseCases staff)
+    /// <summary>Says how long ways between zones and sites take, minutes.</summary>
+    internal static Results<NoContent, ProblemHttpResult> PutWalking(Caller caller, WalkingDto walking, StaffUseCases staff)
     {
         var wrong = new List<InputProblem>();
         if (walking.WithinSite is not (>= 0 and <= MostMinutes))
@@ -228,7 +235,8 @@ internal static class StaffEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> PutHold(Caller caller, string tag, HoldDto hold, StaffUseCases staff)
+    /// <summary>Has a machine wait until a day: its parts are not there.</summary>
+    internal static Results<NoContent, ProblemHttpResult> PutHold(Caller caller, string tag, HoldDto hold, StaffUseCases staff)
     {
         if (hold.Until is { Year: < 2000 or > 2100 })
             return Problems.Input("/until", "until must be a day between the years 2000 and 2100");

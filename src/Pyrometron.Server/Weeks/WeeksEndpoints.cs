@@ -82,7 +82,8 @@ internal static class WeeksEndpoints
         group.MapPost("/take-back", TakeBack);
     }
 
-    private static WeeksAnswer Get(WeeksDesk desk, PlanStore plans, JobStore jobs, TimeProvider clock)
+    /// <summary>The plan of the weeks to come.</summary>
+    internal static WeeksAnswer Get(WeeksDesk desk, PlanStore plans, JobStore jobs, TimeProvider clock)
     {
         // Asked first: a plan that is done between the two is then still told as being made, and asked for once more.
         var run = desk.Run;
@@ -100,7 +101,7 @@ internal static class WeeksEndpoints
 
     /// <summary>How many machines pass their line until a day, with more or fewer hours of work a week.</summary>
     /// <param name="until">The day, within two years; half a year from today where missing.</param>
-    private static async Task<Results<Ok<HoursAnswer>, ProblemHttpResult>> HoursAsync(
+    internal static async Task<Results<Ok<HoursAnswer>, ProblemHttpResult>> HoursAsync(
         DateOnly? until,
         JudgementService judgement,
         PeopleStore people,
@@ -120,7 +121,8 @@ internal static class WeeksEndpoints
         );
     }
 
-    private static Results<Accepted, ProblemHttpResult> Make(Caller caller, MakePlan request, WeeksDesk desk, TimeProvider clock)
+    /// <summary>Begins to plan; GET /weeks tells how far it is.</summary>
+    internal static Results<Accepted, ProblemHttpResult> Make(Caller caller, MakePlan request, WeeksDesk desk, TimeProvider clock)
     {
         var today = Today(desk.House, clock);
         var start = request.Start ?? today;
@@ -136,13 +138,15 @@ internal static class WeeksEndpoints
         return TypedResults.Accepted("/api/v1/weeks");
     }
 
-    private static NoContent Stop(WeeksDesk desk)
+    /// <summary>Stops planning; the best plan so far is kept.</summary>
+    internal static NoContent Stop(WeeksDesk desk)
     {
         desk.Stop();
         return TypedResults.NoContent();
     }
 
-    private static Results<Ok<PlaceAnswer>, ProblemHttpResult> Place(
+    /// <summary>Gives work another person or time; what speaks against it is told.</summary>
+    internal static Results<Ok<PlaceAnswer>, ProblemHttpResult> Place(
         Caller caller,
         string id,
         PlaceJob request,
@@ -168,7 +172,8 @@ internal static class WeeksEndpoints
         return TypedResults.Ok(new PlaceAnswer(why));
     }
 
-    private static Results<NoContent, ProblemHttpResult> Lock(Caller caller, string id, LockJob request, PlanUseCases useCases)
+    /// <summary>Locks work where it stands, or frees it.</summary>
+    internal static Results<NoContent, ProblemHttpResult> Lock(Caller caller, string id, LockJob request, PlanUseCases useCases)
     {
         if (NeedsSeen(request.Seen) is { } problem)
             return problem;
@@ -178,7 +183,8 @@ internal static class WeeksEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> LeaveOut(
+    /// <summary>Leaves work out of the plan.</summary>
+    internal static Results<NoContent, ProblemHttpResult> LeaveOut(
         Caller caller,
         string id,
         SeenPlan request,
@@ -191,7 +197,8 @@ internal static class WeeksEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Results<Ok<VisitAdded>, ProblemHttpResult> AddVisit(Caller caller, NewVisit request, PlanUseCases useCases)
+    /// <summary>Adds work that nobody advised.</summary>
+    internal static Results<Ok<VisitAdded>, ProblemHttpResult> AddVisit(Caller caller, NewVisit request, PlanUseCases useCases)
     {
         if (NeedsSeen(request.Seen) is { } problem)
             return problem;
@@ -210,7 +217,8 @@ internal static class WeeksEndpoints
         return TypedResults.Ok(new VisitAdded(id));
     }
 
-    private static Results<Ok<LateAnswer>, ProblemHttpResult> RunLate(
+    /// <summary>Moves what is left of somebody's day: work took longer.</summary>
+    internal static Results<Ok<LateAnswer>, ProblemHttpResult> RunLate(
         Caller caller,
         LateBy request,
         PlanUseCases useCases,
@@ -232,7 +240,8 @@ internal static class WeeksEndpoints
         return TypedResults.Ok(new LateAnswer(moved, lost));
     }
 
-    private static Results<NoContent, ProblemHttpResult> TakeBack(Caller caller, SeenPlan request, PlanUseCases useCases)
+    /// <summary>Takes the last change of the plan back.</summary>
+    internal static Results<NoContent, ProblemHttpResult> TakeBack(Caller caller, SeenPlan request, PlanUseCases useCases)
     {
         if (NeedsSeen(request.Seen) is { } problem)
             return problem;

@@ -51,39 +51,48 @@ internal static class ZoneEndpoints
     {
         var group = api.MapGroup("/zones").WithTags("Zones");
         group.MapGet("", Get);
-        group.MapPost(
-            "",
-            (Caller caller, ZoneEdit zone, ZoneUseCases zones) =>
-                TypedResults.Ok(new ZoneAdded(zones.Add(caller.Actor, zone.Add).Code))
-        );
-        group.MapPut(
-            "/{code}",
-            (Caller caller, string code, ZoneEdit edit, ZoneUseCases zones) =>
-            {
-                zones.Edit(caller.Actor, code, edit.Apply);
-                return TypedResults.NoContent();
-            }
-        );
+        group
+            .MapPost(
+                "",
+                (Caller caller, ZoneEdit zone, ZoneUseCases zones) =>
+                    TypedResults.Ok(new ZoneAdded(zones.Add(caller.Actor, zone.Add).Code))
+            )
+            .WithSummary("Adds a zone to a site.");
+        group
+            .MapPut(
+                "/{code}",
+                (Caller caller, string code, ZoneEdit edit, ZoneUseCases zones) =>
+                {
+                    zones.Edit(caller.Actor, code, edit.Apply);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithSummary("Changes what is known of a zone.");
         group.MapGet("/{code}/air", GetAir);
-        group.MapPut(
-            "/{code}/floor",
-            (Caller caller, string code, FloorDrawn drawn, ZoneUseCases zones) =>
-            {
-                zones.Place(caller.Actor, code, drawn.Check());
-                return TypedResults.NoContent();
-            }
-        );
-        group.MapDelete(
-            "/{code}",
-            (Caller caller, string code, ZoneUseCases zones) =>
-            {
-                zones.Remove(caller.Actor, code);
-                return TypedResults.NoContent();
-            }
-        );
+        group
+            .MapPut(
+                "/{code}/floor",
+                (Caller caller, string code, FloorDrawn drawn, ZoneUseCases zones) =>
+                {
+                    zones.Place(caller.Actor, code, drawn.Check());
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithSummary("Keeps where machines stand on a zone's floor.");
+        group
+            .MapDelete(
+                "/{code}",
+                (Caller caller, string code, ZoneUseCases zones) =>
+                {
+                    zones.Remove(caller.Actor, code);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithSummary("Removes a zone that has no machines.");
     }
 
-    private static async Task<Results<Ok<AirPoint[]>, ProblemHttpResult>> GetAir(
+    /// <summary>The air of a zone over time, °C.</summary>
+    internal static async Task<Results<Ok<AirPoint[]>, ProblemHttpResult>> GetAir(
         string code,
         JudgementService service,
         FleetStore fleet,
@@ -104,7 +113,8 @@ internal static class ZoneEndpoints
         );
     }
 
-    private static async Task<Results<Ok<ZoneAnswer[]>, ProblemHttpResult>> Get(
+    /// <summary>All zones with their air, dust and machines.</summary>
+    internal static async Task<Results<Ok<ZoneAnswer[]>, ProblemHttpResult>> Get(
         DateOnly? asOf,
         double? wait,
         JudgementService service,

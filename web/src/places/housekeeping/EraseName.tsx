@@ -1,6 +1,6 @@
 import { plural, t } from '@lingui/core/macro';
 import { useQuery } from '@tanstack/react-query';
-import { Form, Input, Modal, Select } from 'antd';
+import { Button, Form, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../api/client';
 import { useWrite } from '../../api/queries';
@@ -24,17 +24,20 @@ export function EraseName({ onClose }: { onClose: () => void }) {
       <Modal
         title={t`The name is erased`}
         open
-        onOk={onClose}
         onCancel={onClose}
-        cancelButtonProps={{ hidden: true }}
+        footer={<Button type="primary" onClick={onClose}>{t`Close`}</Button>}
       >
         <p>
           {t`“${erased.as}” stands in its place.`}{' '}
           {plural(erased.lines, {
-            one: '# line of the log was written anew',
-            other: '# lines of the log were written anew',
-          })}
-          {t`, and ${plural(erased.records, { one: '# other record', other: '# other records' })}.`}
+            one: '# line of the log was written anew.',
+            other: '# lines of the log were written anew.',
+          })}{' '}
+          {erased.records > 0 &&
+            plural(erased.records, {
+              one: 'The name went out of # other record.',
+              other: 'The name went out of # other records.',
+            })}
         </p>
       </Modal>
     );

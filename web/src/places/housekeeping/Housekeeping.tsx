@@ -150,8 +150,8 @@ function Versions({ versions: v }: { versions: Schemas['Versions'] }) {
     <Row title={t`What runs`}>
       {t`Pyrometron ${v.program} on ${v.runtime}, SQLite ${v.sqlite}, tables of version ${v.schema}; ${v.system}. Running since ${instant(v.startedAt)}.`}{' '}
       {v.solver
-        ? t`Plans are solved to a bound.`
-        : t`The solver's library does not load here: plans are made greedily.`}
+        ? t`The solver makes the plans.`
+        : t`The solver’s library does not load here: plans are made by urgency, each into the first free time.`}
     </Row>
   );
 }

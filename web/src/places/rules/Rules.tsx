@@ -83,6 +83,7 @@ export function Rules() {
             <Link to="/rules/housekeeping">{t`Housekeeping`}</Link>
           </>
         )}
+        <Link to="/rules/reference">{t`API reference`}</Link>
         <a href="#intervals">{t`How often the calendar asks`}</a>
         <a href="#values">{t`What things are worth`}</a>
         <a href="#downtime">{t`When machines may be down`}</a>
