@@ -93,6 +93,7 @@ internal static partial class ApiDocument
             "Which machine needs cleaning, repasting or repadding next, and why. Temperatures are °C and differences kelvins, "
             + "times RFC 3339 with an offset, days ISO 8601, money in the house's own currency; members are named with their "
             + "units. Errors are RFC 9457 problem documents.";
+        RequestSchemas.LetNullsBeMissing(document);
         document.Servers = [new OpenApiServer { Url = "/" }];
         var components = document.Components ??= new OpenApiComponents();
         document.AddComponent("ErrorAnswer", await context.GetOrCreateSchemaAsync(typeof(ErrorAnswer), null, cancellation));
@@ -140,6 +141,7 @@ internal static partial class ApiDocument
         operation.OperationId = IdOf(context.Description.HttpMethod ?? "", path);
         foreach (var parameter in operation.Parameters?.OfType<OpenApiParameter>() ?? [])
             parameter.Description ??= ApiWords.OfParameter(path, parameter.Name ?? "");
+        ApiExamples.Put(operation);
         var isGuarded = context.Description.ActionDescriptor.EndpointMetadata.OfType<IAuthorizeData>().Any();
         operation.Security = isGuarded
             ?
@@ -174,6 +176,7 @@ internal static partial class ApiDocument
             Words().Matches(path.Replace("api/v1/", "", StringComparison.Ordinal)).Select(m => m.Value.ToLowerInvariant())
         );
 
-    [GeneratedRegex("[A-Za-z0-9]+")]
+    /// <summary>Words of a path, without the types that its parameters must have.</summary>
+    [GeneratedRegex("(?<!:[A-Za-z0-9]*)[A-Za-z0-9]+")]
     private static partial Regex Words();
 }

@@ -34,7 +34,7 @@ internal static class ApiWords
         ["jobs"] = "The job's number.",
         ["weeks/jobs"] = "The code of the planned work.",
         ["campaigns"] = "The campaign's number.",
-        ["imports"] = "The import's number, or the UUID that the caller made up.",
+        ["imports"] = "The import's number; where its progress is asked for, the UUID that the caller made up.",
         ["keys"] = "The key's number.",
         ["browsers"] = "The browser's number.",
         ["lots"] = "The lot's number.",

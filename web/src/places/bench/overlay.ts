@@ -25,7 +25,7 @@ function apply(job: Job, { entry, madeAt, by, key }: Waiting): Job {
     case 'step-undone':
       return step(entry.step, { doneAt: null, checks: [], skipped: false, skippedBecause: null });
     case 'step-skipped':
-      return step(entry.step, { doneAt: null, skipped: true, skippedBecause: entry.reason });
+      return step(entry.step, { doneAt: null, skipped: true, skippedBecause: entry.reason ?? null });
     case 'counted': {
       const others = job.counts.filter((c) => c.what !== entry.what || c.item !== entry.item);
       return {

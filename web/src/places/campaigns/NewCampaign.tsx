@@ -26,7 +26,7 @@ export function NewCampaign() {
   const [params] = useSearchParams();
   const queue = useQueue();
   const listed = params.getAll('asset');
-  const [draft, setDraft] = useState<Schemas['CampaignDraft']>({
+  const [draft, setDraft] = useState<Required<Schemas['CampaignDraft']>>({
     name: params.get('name') ?? '',
     level: 'dust-out',
     model: params.get('model'),

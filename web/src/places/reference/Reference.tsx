@@ -142,6 +142,13 @@ function CallBody({ call, document }: { call: Call; document: OpenApi }) {
               </td>
               <td>
                 <Told text={p.description} />
+                {p.example !== undefined && (
+                  <>
+                    {' '}
+                    <span className="quiet small">{t`such as`}</span>{' '}
+                    <code className="small">{String(p.example)}</code>
+                  </>
+                )}
               </td>
             </tr>
           ))}
@@ -153,6 +160,16 @@ function CallBody({ call, document }: { call: Call; document: OpenApi }) {
             {t`Sent`} <code>{type}</code>
           </h3>
           {content.schema && <Members schema={content.schema} document={document} depth={0} />}
+          {content.example !== undefined && (
+            <>
+              <h3>{t`For example`}</h3>
+              <pre className="api-example" translate="no">
+                {typeof content.example === 'string'
+                  ? content.example
+                  : JSON.stringify(content.example, null, 2)}
+              </pre>
+            </>
+          )}
         </div>
       ))}
       <h3>{t`Answers`}</h3>

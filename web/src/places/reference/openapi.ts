@@ -11,8 +11,15 @@ export interface Operation {
   tags: string[];
   summary: string;
   description?: string;
-  parameters?: { name: string; in: string; description?: string; required?: boolean; schema: Schema }[];
-  requestBody?: { required?: boolean; content: Record<string, { schema?: Schema }> };
+  parameters?: {
+    name: string;
+    in: string;
+    description?: string;
+    required?: boolean;
+    schema: Schema;
+    example?: string | number | boolean;
+  }[];
+  requestBody?: { required?: boolean; content: Record<string, { schema?: Schema; example?: unknown }> };
   responses: Record<string, Answer>;
 }
 

@@ -59,7 +59,7 @@ export function ProductDialog({
       initial={{
         kind: product?.kind ?? 'paste',
         name: product?.name ?? '',
-        facts: (product?.facts ?? {}) as Facts,
+        facts: product?.facts ?? {},
         packAmount: product?.pack.amount ?? null,
         packPrice: product?.pack.price ?? null,
         leadDays: product?.pack.leadDays ?? 7,
