@@ -81,7 +81,7 @@ public sealed class ApiExamplesTests
     private static async Task<string> OtherBrowser(HttpClient client) =>
         (await Get(client, "/api/v1/account"))["browsers"]!.AsArray().First(b => !(bool)b!["here"]!)!["id"]!.ToString();
 
-    /// <summary>The example with what only the running house knows: the numbers that it gave, and days that are still to come.</summary>
+    /// <summary>The example with what only the running house knows: its numbers, and days that are still to come.</summary>
     private static async Task<ApiExample> Filled(string name, ApiExample example, Story story, HttpClient client)
     {
         if (example.Body is JsonObject body && body.ContainsKey("seen"))

@@ -104,6 +104,7 @@ public sealed partial class DoorTests(Server server) : IClassFixture<Server>
     [InlineData("PATCH", "/api/v1/jobs/1", 405)]
     [InlineData("GET", "/api/v1/verdicts/evaluate", 405)]
     [InlineData("POST", "/queue", 405)]
+    [InlineData("TRACE", "/api/v1/queue", 405)]
     [InlineData("GET", "/queue", 404)]
     [InlineData("GET", "/assets/app.js", 404)]
     [InlineData("GET", "/api/v1/queue?wait=NaN", 400)]
@@ -129,6 +130,47 @@ public sealed partial class DoorTests(Server server) : IClassFixture<Server>
             IsProblem(answer.Type, answer.Body, expected);
         if (expected == 405)
             Assert.NotEmpty(answer.Answer.Content.Headers.Allow);
+    }
+
+    /// <summary>
+    /// An answer, a page, what is not there, a refused input, a write of another site and a name that is not the house's.
+    /// Names and meanings: CSP level 3, Fetch, Referrer Policy, HTML (cross-origin opener), RFC 6797.
+    /// </summary>
+    [Theory]
+    [InlineData("GET", "/api/v1/health", null, null, 200)]
+    [InlineData("GET", "/openapi/v1.json", null, null, 200)]
+    [InlineData("GET", "/api/nowhere", null, null, 404)]
+    [InlineData("GET", "/api/v1/queue?wait=NaN", null, null, 400)]
+    [InlineData("POST", "/api/v1/verdicts/evaluate", "https://elsewhere.example", null, 403)]
+    [InlineData("GET", "/api/v1/health", null, "elsewhere.example", 400)]
+    public async Task Every_answer_tells_a_browser_what_it_may_do_with_it(
+        string method,
+        string path,
+        string? origin,
+        string? host,
+        int expected
+    )
+    {
+        var answer = await Call(
+            method,
+            path,
+            with: r =>
+            {
+                if (origin is not null)
+                    r.Headers.Add("Origin", origin);
+                r.Headers.Host = host;
+            }
+        );
+        Assert.Equal(expected, answer.Status);
+        string Header(string name) => string.Join(';', answer.Answer.Headers.GetValues(name));
+        Assert.Equal("nosniff", Header("X-Content-Type-Options"));
+        Assert.Equal("same-origin", Header("Referrer-Policy"));
+        Assert.Equal("same-origin", Header("Cross-Origin-Opener-Policy"));
+        Assert.Equal("same-origin", Header("Cross-Origin-Resource-Policy"));
+        var policy = Header("Content-Security-Policy");
+        foreach (var part in new[] { "default-src 'self'", "object-src 'none'", "frame-ancestors 'none'", "base-uri 'self'" })
+            Assert.Contains(part, policy, StringComparison.Ordinal);
+        Assert.DoesNotContain("unsafe", policy, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -17,7 +17,7 @@ public sealed record ApiExample(
     string Type = "application/json"
 );
 
-/// <summary>An example of every call that takes something, by the name of the call; tests send each of them, in this order.</summary>
+/// <summary>An example of every call that takes something; tests send each of them, in this order.</summary>
 public static class ApiExamples
 {
     /// <summary>By <c>operationId</c>, in an order in which they can be sent.</summary>

@@ -191,6 +191,7 @@ public static class Setup
     public static void UsePyrometron(this WebApplication app)
     {
         app.Use(next => context => app.Services.GetRequiredService<HouseMetrics>().Measure(context, next));
+        app.Use(next => context => AnswerHeaders.Set(context, next));
         app.UseExceptionHandler(
             new ExceptionHandlerOptions
             {
@@ -208,7 +209,6 @@ public static class Setup
         app.Use(next => context => Callers.CheckHost(context, next));
         app.Use(next => context => Callers.CheckOrigin(context, next));
         app.UseResponseCompression();
-        app.Use(next => context => AnswerHeaders.Set(context, next));
         app.UseFrontEnd();
         app.Use(next => context => Bodies.SetTypeAside(context, next));
         app.UseRouting();

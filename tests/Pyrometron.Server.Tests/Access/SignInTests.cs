@@ -238,6 +238,8 @@ public sealed class SignInTests : IDisposable
         var (status, recovery) = await keeper.Post("/api/v1/account/codes/begin", new { code = begun });
         Assert.Equal(200, status);
         var codes = recovery.GetProperty("codes").EnumerateArray().Select(c => c.GetString()!).ToArray();
+        // So many that nobody can try them all: 31 letters, 24 of them.
+        Assert.All(codes, c => Assert.Matches("^([a-hjkmnp-z2-9]{4}-){5}[a-hjkmnp-z2-9]{4}$", c));
         Assert.Equal(10, codes.Distinct().Count());
         var browser = _house.NewBrowser();
         var (needs, asked) = await browser.SignIn("mira", HouseWithAccounts.Password);
